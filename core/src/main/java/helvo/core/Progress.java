@@ -1,0 +1,17 @@
+package helvo.core;
+
+/// Where long work tells how far it is, and learns that nobody waits for it any more.
+@FunctionalInterface
+public interface Progress {
+    /// For work that nobody watches.
+    Progress NONE = fraction -> {};
+
+    /// @param fraction of the work that is done, 0 to 1; NaN when it cannot be told
+    /// @throws java.util.concurrent.CancellationException when the work is no longer wanted
+    void reached(double fraction);
+
+    /// The part of this progress from `from` to `to`, as a progress of its own.
+    default Progress part(double from, double to) {
+        return fraction -> reached(from + (to - from) * fraction);
+    }
+}

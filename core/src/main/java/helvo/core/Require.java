@@ -1,0 +1,13 @@
+package helvo.core;
+
+/// Checks of what a caller hands in. Written so that a NaN in a condition fails it.
+public final class Require {
+    private Require() {}
+
+    /// @throws IllegalArgumentException with the formatted message when the condition is false
+    public static void require(boolean condition, String message, Object... values) {
+        if (!condition) {
+            throw new IllegalArgumentException(message.formatted(values));
+        }
+    }
+}

@@ -1,0 +1,50 @@
+package helvo.core.curve;
+
+import static helvo.core.Require.require;
+
+import helvo.core.Progress;
+import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Points;
+import helvo.core.fit.PolynomialFit;
+import helvo.core.number.ValueText;
+import java.util.List;
+
+/// y = a0 + b x, with a0 given.
+///
+/// @param heldIntercept a0, in y units; 0 for a proportional line
+public record FixedInterceptLine(double heldIntercept) implements Curve {
+    public FixedInterceptLine {
+        require(Double.isFinite(heldIntercept), "intercept=%s must be finite", heldIntercept);
+        heldIntercept += 0.0; // a negative zero is zero
+    }
+
+    @Override
+    public String name() {
+        return heldIntercept == 0 ? "Line through origin" : "Line through " + ValueText.plain(heldIntercept);
+    }
+
+    @Override
+    public String keyword() {
+        return "line";
+    }
+
+    @Override
+    public int degree() {
+        return 1;
+    }
+
+    @Override
+    public List<String> coefficientNames() {
+        return List.of("b");
+    }
+
+    @Override
+    public int power(String coefficient) {
+        return 1;
+    }
+
+    @Override
+    public FitOutcome fit(Points points, Progress progress) {
+        return PolynomialFit.ofSlope(this, heldIntercept).fit(points, coefficientNames(), progress);
+    }
+}

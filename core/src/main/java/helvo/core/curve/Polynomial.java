@@ -1,0 +1,50 @@
+package helvo.core.curve;
+
+import static helvo.core.Require.require;
+
+import helvo.core.Progress;
+import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Points;
+import helvo.core.fit.PolynomialFit;
+import java.util.List;
+import java.util.stream.IntStream;
+
+/// y = c0 + c1 x + c2 x² + …
+///
+/// @param degree 2 to 10
+public record Polynomial(int degree) implements Curve {
+    public static final int HIGHEST = 10;
+
+    public Polynomial {
+        require(degree >= 2 && degree <= HIGHEST, "degree=%s must be 2 to %s", degree, HIGHEST);
+    }
+
+    @Override
+    public String name() {
+        return switch (degree) {
+            case 2 -> "Quadratic";
+            case 3 -> "Cubic";
+            default -> "Degree " + degree;
+        };
+    }
+
+    @Override
+    public String keyword() {
+        return "polynomial";
+    }
+
+    @Override
+    public List<String> coefficientNames() {
+        return IntStream.rangeClosed(0, degree).mapToObj(k -> "c" + k).toList();
+    }
+
+    @Override
+    public int power(String coefficient) {
+        return Integer.parseInt(coefficient.substring(1));
+    }
+
+    @Override
+    public FitOutcome fit(Points points, Progress progress) {
+        return PolynomialFit.ofDegree(this, degree).fit(points, coefficientNames(), progress);
+    }
+}

@@ -1,0 +1,26 @@
+package helvo.core.fit;
+
+import java.util.List;
+import java.util.OptionalDouble;
+
+/// The share of the evidence for each of several curves fitted to the same points: exp(−Δ/2) of the AICc
+/// differences, adding up to 1. Burnham & Anderson 2002, §2.9.
+public final class EvidenceWeights {
+    private EvidenceWeights() {}
+
+    /// One weight for each outcome; empty for one without a fit or with too few points to judge. When curves fit
+    /// perfectly, the one with the fewest coefficients has it all.
+    public static List<OptionalDouble> of(List<FitOutcome> outcomes) {
+        var perfect = outcomes.stream().filter(o -> o instanceof FitOutcome.Fitted(Fit fit) && fit.quality().perfect())
+                .min(java.util.Comparator.comparingInt(o -> ((FitOutcome.Fitted) o).fit().quality().coefficients()));
+        if (perfect.isPresent()) {
+            return outcomes.stream().map(o -> o instanceof FitOutcome.Fitted
+                    ? OptionalDouble.of(o == perfect.get() ? 1 : 0) : OptionalDouble.empty()).toList();
+        }
+        List<OptionalDouble> aicc = outcomes.stream()
+                .map(o -> o instanceof FitOutcome.Fitted(Fit fit) ? fit.quality().aicc() : OptionalDouble.empty()).toList();
+        double best = aicc.stream().filter(OptionalDouble::isPresent).mapToDouble(OptionalDouble::getAsDouble).min().orElse(0);
+        double sum = aicc.stream().filter(OptionalDouble::isPresent).mapToDouble(a -> Math.exp((best - a.getAsDouble()) / 2)).sum();
+        return aicc.stream().map(a -> a.isEmpty() ? a : OptionalDouble.of(Math.exp((best - a.getAsDouble()) / 2) / sum)).toList();
+    }
+}

@@ -1,0 +1,14 @@
+package helvo.core.fit;
+
+/// A fitted curve as a function of x.
+public interface FittedFunction {
+    /// The fitted y at x.
+    double at(double x);
+
+    /// y − the fitted y at x, to the last digit even when the two are nearly equal.
+    double residual(double x, double y);
+
+    /// xᵀ(XᵀX)⁻¹x: the variance of the fitted mean at x in units of the residual variance; at a measured point,
+    /// its leverage. Björck 1996, §1.1.
+    double leverage(double x);
+}

@@ -1,0 +1,84 @@
+package helvo.core.fit;
+
+import helvo.core.Require;
+import java.util.Arrays;
+
+/// The points that a fit uses: finite x and y, and where each came from.
+///
+/// The arrays are shared, not copied: nobody changes them.
+///
+/// @param x    abscissae
+/// @param y    ordinates, as many
+/// @param rows the table row of each point, 0 is the first
+/// @param xBar half length of each point's bar in x, NaN where it has none; empty when no point has one
+/// @param yBar likewise in y
+public record Points(double[] x, double[] y, int[] rows, double[] xBar, double[] yBar) {
+    private static final double[] NO_BARS = {};
+
+    public Points {
+        Require.require(x.length == y.length && x.length == rows.length, "%s x, %s y, %s rows", x.length, y.length, rows.length);
+        Require.require(xBar.length == 0 || xBar.length == x.length, "%s bars in x for %s points", xBar.length, x.length);
+        Require.require(yBar.length == 0 || yBar.length == x.length, "%s bars in y for %s points", yBar.length, x.length);
+    }
+
+    /// Points without bars, in the rows of a table of their own.
+    public static Points of(double[] x, double[] y) {
+        int[] rows = new int[x.length];
+        Arrays.setAll(rows, i -> i);
+        return new Points(x, y, rows, NO_BARS, NO_BARS);
+    }
+
+    public int size() {
+        return x.length;
+    }
+
+    /// How many different x there are, counted up to `enough`.
+    public int distinctX(int enough) {
+        double[] seen = new double[enough];
+        int count = 0;
+        for (int i = 0; i < x.length && count < enough; i++) {
+            boolean known = false;
+            for (int k = 0; k < count && !known; k++) {
+                known = seen[k] == x[i];
+            }
+            if (!known) {
+                seen[count++] = x[i];
+            }
+        }
+        return count;
+    }
+
+    /// The positions of the points in order of rising x; points at the same x in their own order.
+    public int[] orderByX() {
+        long[] keys = new long[x.length];
+        double[] sorted = x.clone();
+        Arrays.parallelSort(sorted);
+        if (Arrays.equals(sorted, x)) {
+            int[] same = new int[x.length];
+            Arrays.setAll(same, i -> i);
+            return same;
+        }
+        for (int i = 0; i < x.length; i++) {
+            keys[i] = (long) rank(sorted, x[i]) << 32 | i;
+        }
+        Arrays.parallelSort(keys);
+        int[] order = new int[x.length];
+        Arrays.setAll(order, i -> (int) keys[i]);
+        return order;
+    }
+
+    /// The first place of a value in the sorted values.
+    private static int rank(double[] sorted, double value) {
+        int low = 0;
+        int high = sorted.length - 1;
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (sorted[middle] < value) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        return low;
+    }
+}

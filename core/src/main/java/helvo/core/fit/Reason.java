@@ -1,0 +1,33 @@
+package helvo.core.fit;
+
+/// Why a curve could not be fitted to some points.
+public sealed interface Reason {
+    /// There is nothing to fit to.
+    record NoPoints() implements Reason {}
+
+    /// Fewer points than coefficients.
+    record TooFewPoints(int points, int needed) implements Reason {}
+
+    /// All points stand above one another.
+    record AllXEqual(double x) implements Reason {}
+
+    /// Points enough, but at too few different x to tell the coefficients apart.
+    record TooFewDistinctX(int distinct, int needed) implements Reason {}
+
+    /// A coefficient is too large or too small to be written as a double.
+    record OutOfRange() implements Reason {}
+
+    /// As a sentence for a person.
+    default String sentence() {
+        return switch (this) {
+            case NoPoints _ -> "There are no points to fit: give a column the role x and another the role y.";
+            case TooFewPoints(int points, int needed) ->
+                    "Only %d %s: this curve needs at least %d.".formatted(points, points == 1 ? "point" : "points", needed);
+            case AllXEqual(double x) ->
+                    "All x are equal (%s): no curve of y against x can be fitted.".formatted(helvo.core.number.ValueText.plain(x));
+            case TooFewDistinctX(int distinct, int needed) ->
+                    "Only %d different x: this curve needs at least %d.".formatted(distinct, needed);
+            case OutOfRange _ -> "The numbers are too large or too small for this curve's coefficients: use another unit.";
+        };
+    }
+}

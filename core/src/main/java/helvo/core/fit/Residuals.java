@@ -1,0 +1,67 @@
+package helvo.core.fit;
+
+import helvo.core.Progress;
+import java.util.OptionalDouble;
+
+/// The residuals of a fit at its own points, in their order.
+public final class Residuals {
+    private final Fit fit;
+    private final Points points;
+    private final double[] raw;
+
+    private Residuals(Fit fit, Points points, double[] raw) {
+        this.fit = fit;
+        this.points = points;
+        this.raw = raw;
+    }
+
+    public static Residuals of(Fit fit, Points points, Progress progress) {
+        double[] raw = new double[points.size()];
+        boolean perfect = fit.quality().perfect();
+        for (int i = 0; i < raw.length; i++) {
+            if ((i & 0xffff) == 0) {
+                progress.reached((double) i / raw.length);
+            }
+            raw[i] = perfect ? 0 : fit.function().residual(points.x()[i], points.y()[i]);
+        }
+        return new Residuals(fit, points, raw);
+    }
+
+    public Points points() {
+        return points;
+    }
+
+    /// y − fitted y, in y units. Shared, not to be changed.
+    public double[] raw() {
+        return raw;
+    }
+
+    public double fitted(int i) {
+        return fit.function().at(points.x()[i]);
+    }
+
+    /// In percent of the fitted value; empty where that is 0.
+    public OptionalDouble percentOfFitted(int i) {
+        double percent = 100 * raw[i] / fitted(i);
+        return Double.isFinite(percent) ? OptionalDouble.of(percent) : OptionalDouble.empty();
+    }
+
+    /// The share of this point in its own fitted value, 0 to 1.
+    public double leverage(int i) {
+        return Math.min(1, fit.function().leverage(points.x()[i]));
+    }
+
+    /// Internally studentised: r / (s √(1 − h)); empty without scatter, or where the curve must pass through the point.
+    public OptionalDouble standardised(int i) {
+        OptionalDouble s = fit.quality().residualStandardDeviation();
+        double scale = s.orElse(0) * Math.sqrt(1 - leverage(i));
+        return scale > 0 && 1 - leverage(i) > 1e-12 ? OptionalDouble.of(raw[i] / scale) : OptionalDouble.empty();
+    }
+
+    /// How far all fitted values move when this point is left out. Cook 1977, eq. 6; empty where `standardised` is.
+    public OptionalDouble cooksDistance(int i) {
+        OptionalDouble t = standardised(i);
+        double h = leverage(i);
+        return t.isEmpty() ? t : OptionalDouble.of(t.getAsDouble() * t.getAsDouble() / fit.quality().coefficients() * h / (1 - h));
+    }
+}

@@ -1,0 +1,168 @@
+package helvo.core.fit;
+
+import org.apache.commons.numbers.core.DD;
+
+/// A polynomial fitted in scaled t and u (see [Scaling]), kept in double-double so that values and
+/// residuals far from the origin keep all their digits.
+final class ScaledPolynomial implements FittedFunction {
+    private final Scaling scaling;
+    private final int lowest;
+    private final double[] high;
+    private final double[] low;
+    private final NormalEquations normal;
+
+    /// @param coefficients of t^lowest and the powers above it
+    ScaledPolynomial(Scaling scaling, int lowest, DD[] coefficients, NormalEquations normal) {
+        this.scaling = scaling;
+        this.lowest = lowest;
+        this.normal = normal;
+        high = new double[coefficients.length + lowest];
+        low = new double[high.length];
+        for (int k = 0; k < coefficients.length; k++) {
+            high[k + lowest] = coefficients[k].hi();
+            low[k + lowest] = coefficients[k].lo();
+        }
+    }
+
+    @Override
+    public double at(double x) {
+        DD value = scaledValue(x);
+        return value.scalb(scaling.yPower()).add(scaling.offset()).doubleValue();
+    }
+
+    @Override
+    public double residual(double x, double y) {
+        return scaledResidual(x, y) * Math.scalb(1.0, scaling.yPower());
+    }
+
+    @Override
+    public double leverage(double x) {
+        DD t = t(x);
+        DD[] powers = new DD[normal.size()];
+        DD power = DD.ONE;
+        for (int k = 0; k < lowest; k++) {
+            power = power.multiply(t);
+        }
+        for (int k = 0; k < powers.length; k++) {
+            powers[k] = power;
+            power = power.multiply(t);
+        }
+        return normal.quadraticForm(powers).doubleValue();
+    }
+
+    /// Sums of squares of the residuals, of u about zero and of u about its mean, all in scaled units, and the
+    /// largest residual.
+    SumsOfSquares sumsOfSquares(Points points, DD meanU, helvo.core.Progress progress) {
+        var sums = new SumsOfSquares();
+        int n = points.size();
+        double[] x = points.x();
+        double[] y = points.y();
+        for (int i = 0; i < n; i++) {
+            if ((i & 0xffff) == 0) {
+                progress.reached((double) i / n);
+            }
+            double uh = y[i] - scaling.offset();
+            double ul = Scaling.errorOfDifference(y[i], scaling.offset(), uh) * scaling.yFactor();
+            sums.add(scaledResidual(x[i], y[i]), uh * scaling.yFactor(), ul, meanU.hi(), meanU.lo());
+        }
+        return sums;
+    }
+
+    /// The size of the terms that a residual is the difference of, in scaled units.
+    double sizeOfTerms() {
+        double size = 1;
+        for (double coefficient : high) {
+            size += Math.abs(coefficient);
+        }
+        return size;
+    }
+
+    /// u − p(t) in double-double by Horner's rule, as one double.
+    private double scaledResidual(double x, double y) {
+        double th = x - scaling.centre();
+        double tl = Scaling.errorOfDifference(x, scaling.centre(), th) * scaling.xFactor();
+        th *= scaling.xFactor();
+        int top = high.length - 1;
+        double ph = high[top];
+        double pl = low[top];
+        for (int k = top - 1; k >= 0; k--) {
+            double product = ph * th;
+            double rest = Math.fma(ph, th, -product) + (ph * tl + pl * th);
+            double sum = product + high[k];
+            double part = sum - product;
+            rest += (product - (sum - part)) + (high[k] - part) + low[k];
+            ph = sum + rest;
+            pl = rest - (ph - sum);
+        }
+        double uh = y - scaling.offset();
+        double ul = Scaling.errorOfDifference(y, scaling.offset(), uh) * scaling.yFactor();
+        uh *= scaling.yFactor();
+        double difference = uh - ph;
+        return difference + (Scaling.errorOfDifference(uh, ph, difference) + (ul - pl));
+    }
+
+    private DD scaledValue(double x) {
+        DD t = t(x);
+        DD value = DD.ZERO;
+        for (int k = high.length - 1; k >= 0; k--) {
+            value = value.multiply(t).add(DD.ofSum(high[k], low[k]));
+        }
+        return value;
+    }
+
+    private DD t(double x) {
+        return DD.ofDifference(x, scaling.centre()).scalb(-scaling.xPower());
+    }
+
+    /// Running double-double sums of squares.
+    static final class SumsOfSquares {
+        private double residualHigh;
+        private double residualLow;
+        private double zeroHigh;
+        private double zeroLow;
+        private double meanHigh;
+        private double meanLow;
+        private double largest;
+
+        void add(double residual, double uh, double ul, double mh, double ml) {
+            largest = Math.max(largest, Math.abs(residual));
+            double square = residual * residual;
+            double sum = residualHigh + square;
+            residualLow += lost(residualHigh, square, sum) + Math.fma(residual, residual, -square);
+            residualHigh = sum;
+
+            square = uh * uh;
+            sum = zeroHigh + square;
+            zeroLow += lost(zeroHigh, square, sum) + Math.fma(uh, uh, -square) + 2 * uh * ul;
+            zeroHigh = sum;
+
+            double d = uh - mh;
+            double rest = Scaling.errorOfDifference(uh, mh, d) + (ul - ml);
+            square = d * d;
+            sum = meanHigh + square;
+            meanLow += lost(meanHigh, square, sum) + Math.fma(d, d, -square) + 2 * d * rest;
+            meanHigh = sum;
+        }
+
+        DD ofResiduals() {
+            return DD.ofSum(residualHigh, residualLow);
+        }
+
+        DD aboutZero() {
+            return DD.ofSum(zeroHigh, zeroLow);
+        }
+
+        DD aboutMean() {
+            return DD.ofSum(meanHigh, meanLow);
+        }
+
+        double largestResidual() {
+            return largest;
+        }
+
+        private static double lost(double a, double b, double sum) {
+            double part = sum - a;
+            return (a - (sum - part)) + (b - part);
+        }
+    }
+}

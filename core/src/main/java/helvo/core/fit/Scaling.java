@@ -1,0 +1,56 @@
+package helvo.core.fit;
+
+/// Moves and scales points into about −1 … 1, where sums of powers keep their digits. The scale factors are
+/// powers of two, so scaling rounds nothing.
+///
+/// @param centre what is taken from x
+/// @param xPower then x is multiplied by 2^-xPower
+/// @param offset what is taken from y
+/// @param yPower then y is multiplied by 2^-yPower
+record Scaling(double centre, int xPower, double offset, int yPower) {
+    /// 2^1000 keeps factors, and the products that two-product makes, away from overflow.
+    private static final int MOST = 1000;
+
+    /// Centred on the middle of x.
+    static Scaling centred(Points points) {
+        double low = Double.POSITIVE_INFINITY;
+        double high = Double.NEGATIVE_INFINITY;
+        for (double x : points.x()) {
+            low = Math.min(low, x);
+            high = Math.max(high, x);
+        }
+        return new Scaling(low / 2 + high / 2, power(high / 2 - low / 2), 0, power(largest(points.y(), 0)));
+    }
+
+    /// With x measured from zero and y from a held intercept.
+    static Scaling fromIntercept(Points points, double intercept) {
+        return new Scaling(0, power(largest(points.x(), 0)), intercept, power(largest(points.y(), intercept)));
+    }
+
+    double xFactor() {
+        return Math.scalb(1.0, -xPower);
+    }
+
+    double yFactor() {
+        return Math.scalb(1.0, -yPower);
+    }
+
+    /// What a − b lost in rounding to `difference`; exact. Knuth's two-sum.
+    static double errorOfDifference(double a, double b, double difference) {
+        double bPart = difference - a;
+        return (a - (difference - bPart)) - (b + bPart);
+    }
+
+    private static double largest(double[] values, double offset) {
+        double largest = 0;
+        for (double value : values) {
+            largest = Math.max(largest, Math.abs(value / 2 - offset / 2));
+        }
+        return largest;
+    }
+
+    /// The least power of two above twice this half span.
+    private static int power(double half) {
+        return half == 0 ? 0 : Math.clamp(Math.getExponent(half) + 1, -MOST, MOST);
+    }
+}

@@ -1,0 +1,103 @@
+package helvo.core.number;
+
+import java.math.BigDecimal;
+import java.util.OptionalDouble;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/// Numbers as people type them: an optional sign (also the true minus sign), digits with one decimal
+/// mark, an optional power of ten. No grouping signs, no units, no words: what has those is text.
+public final class NumberText {
+    private static final Pattern INSIDE = Pattern.compile("[+\\-\u2212]?(\\d+([.,]\\d+)?|[.,]\\d+)([eE][+\\-]?\\d+)?");
+
+    private NumberText() {}
+
+    /// The number that a whole cell says.
+    ///
+    /// @return empty when the text is not a number, or one too large for a double
+    public static OptionalDouble number(String text, DecimalMark mark) {
+        String plain = plain(text.strip(), mark);
+        if (plain.isEmpty()) {
+            return OptionalDouble.empty();
+        }
+        double value = Double.parseDouble(plain);
+        return Double.isFinite(value) ? OptionalDouble.of(value) : OptionalDouble.empty();
+    }
+
+    /// The one number that stands among words, as in "about 7.6" or "over 400"; a comma or a point
+    /// between digits both count as the decimal mark.
+    ///
+    /// @return empty when there is none, or more than one
+    public static OptionalDouble numberInside(String text) {
+        Matcher found = INSIDE.matcher(text);
+        if (!found.find()) {
+            return OptionalDouble.empty();
+        }
+        String first = found.group();
+        if (found.find()) {
+            return OptionalDouble.empty();
+        }
+        return number(first.replace(',', '.'), DecimalMark.POINT);
+    }
+
+    /// How many digits stand behind the decimal mark; 0 for a number with a power of ten.
+    public static int decimals(CharSequence text, DecimalMark mark) {
+        int at = -1;
+        for (int i = 0; i < text.length(); i++) {
+            char c = text.charAt(i);
+            if (c == 'e' || c == 'E') {
+                return 0;
+            }
+            if (c == mark.sign()) {
+                at = i;
+            }
+        }
+        return at < 0 ? 0 : text.length() - at - 1;
+    }
+
+    /// The shortest text that reads back as the same double, without a trailing ".0".
+    public static String shortest(double value) {
+        String text = Double.toString(value);
+        return text.endsWith(".0") ? text.substring(0, text.length() - 2) : text.replace(".0E", "E");
+    }
+
+    /// With this many decimals if that is still the same number, else the shortest text.
+    public static String withDecimals(double value, int decimals) {
+        BigDecimal exact = new BigDecimal(Double.toString(value));
+        if (exact.scale() > decimals || Math.abs(value) >= 1e15) {
+            return shortest(value);
+        }
+        return exact.setScale(decimals).toPlainString();
+    }
+
+    /// The text in the grammar of `Double.parseDouble`, or empty when it is not a number.
+    private static String plain(String text, DecimalMark mark) {
+        var plain = new StringBuilder(text.length());
+        int digits = 0;
+        boolean marked = false;
+        int i = 0;
+        for (; i < text.length(); i++) {
+            char c = text.charAt(i);
+            if (c >= '0' && c <= '9') {
+                digits++;
+                plain.append(c);
+            } else if (i == 0 && (c == '+' || c == '-' || c == '\u2212')) {
+                plain.append(c == '+' ? '+' : '-');
+            } else if (c == mark.sign() && !marked) {
+                marked = true;
+                plain.append('.');
+            } else {
+                break;
+            }
+        }
+        if (digits == 0) {
+            return "";
+        }
+        return i == text.length() ? plain.toString() : withPower(plain, text.substring(i));
+    }
+
+    private static String withPower(StringBuilder plain, String power) {
+        String ascii = power.replace('\u2212', '-');
+        return ascii.matches("[eE][+\\-]?\\d{1,5}") ? plain.append(ascii).toString() : "";
+    }
+}

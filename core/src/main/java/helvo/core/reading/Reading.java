@@ -1,0 +1,44 @@
+package helvo.core.reading;
+
+import helvo.core.fit.Fit;
+import helvo.core.fit.Points;
+import java.util.OptionalDouble;
+import org.apache.commons.statistics.distribution.TDistribution;
+
+/// A value read off a fitted curve at an x.
+///
+/// @param at             x
+/// @param value          the fitted y there
+/// @param meanHalf95     half the 95 % confidence interval of the mean; empty without scatter to judge by (n = p)
+/// @param predictionHalf95 half the 95 % interval for one more measurement there; empty likewise
+/// @param beyondPercent  how far x lies beyond the data, in percent of the span of x; 0 inside
+public record Reading(double at, double value, OptionalDouble meanHalf95, OptionalDouble predictionHalf95, double beyondPercent) {
+    /// @return empty where the value is too large for a double
+    public static java.util.Optional<Reading> at(Fit fit, Points points, double x) {
+        double value = fit.function().at(x);
+        if (!Double.isFinite(value)) {
+            return java.util.Optional.empty();
+        }
+        double s = fit.quality().residualStandardDeviation().orElse(Double.NaN);
+        double leverage = fit.function().leverage(x);
+        int freedom = fit.quality().degreesOfFreedom();
+        double t = freedom > 0 ? TDistribution.of(freedom).inverseSurvivalProbability(0.025) : Double.NaN;
+        return java.util.Optional.of(new Reading(x, value, finite(t * s * Math.sqrt(leverage)),
+                finite(t * s * Math.sqrt(1 + leverage)), beyond(points.x(), x)));
+    }
+
+    private static OptionalDouble finite(double value) {
+        return Double.isFinite(value) ? OptionalDouble.of(value) : OptionalDouble.empty();
+    }
+
+    private static double beyond(double[] xs, double x) {
+        double low = Double.POSITIVE_INFINITY;
+        double high = Double.NEGATIVE_INFINITY;
+        for (double each : xs) {
+            low = Math.min(low, each);
+            high = Math.max(high, each);
+        }
+        double out = Math.max(0, Math.max(low - x, x - high));
+        return out == 0 ? 0 : 100 * out / (high - low);
+    }
+}

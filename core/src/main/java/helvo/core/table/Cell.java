@@ -1,0 +1,41 @@
+package helvo.core.table;
+
+import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberText;
+
+/// What one cell of a table holds: a number, text kept as it was written, or nothing.
+public sealed interface Cell {
+    Cell EMPTY = new Empty();
+
+    /// A finite number.
+    record Number(double value) implements Cell {
+        public Number {
+            if (!Double.isFinite(value)) {
+                throw new IllegalArgumentException("a cell's number must be finite, not " + value);
+            }
+        }
+    }
+
+    /// Text that is no number, as it was written, not blank.
+    record Text(String text) implements Cell {}
+
+    record Empty() implements Cell {}
+
+    /// The cell that a person means by typing this text.
+    static Cell of(String typed, DecimalMark mark) {
+        if (typed.isBlank()) {
+            return EMPTY;
+        }
+        var number = NumberText.number(typed, mark);
+        return number.isPresent() ? new Number(number.getAsDouble()) : new Text(typed.strip());
+    }
+
+    /// At full precision, with a decimal point; empty for an empty cell.
+    default String exactText() {
+        return switch (this) {
+            case Number number -> NumberText.shortest(number.value());
+            case Text text -> text.text();
+            case Empty _ -> "";
+        };
+    }
+}

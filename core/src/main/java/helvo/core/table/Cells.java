@@ -1,0 +1,182 @@
+package helvo.core.table;
+
+import helvo.core.Require;
+import java.util.Arrays;
+
+/// The cells of one column, immutable. Changing one copies only the block of 4,096 it lies in, so a study
+/// with a million rows can keep every earlier state for undo.
+public final class Cells {
+    private static final int SHIFT = 12;
+    private static final int BLOCK = 1 << SHIFT;
+    private static final int MASK = BLOCK - 1;
+    public static final Cells NONE = new Cells(new Block[0], 0);
+
+    private final Block[] blocks;
+    private final int size;
+
+    /// Numbers with NaN where a cell is no number; texts where it is text. `texts` is null when none is.
+    private record Block(double[] numbers, String[] texts) {}
+
+    private Cells(Block[] blocks, int size) {
+        this.blocks = blocks;
+        this.size = size;
+    }
+
+    public static Cells of(Iterable<Cell> cells) {
+        var builder = new Builder();
+        cells.forEach(builder::add);
+        return builder.build();
+    }
+
+    public static Cells ofNumbers(double... numbers) {
+        var builder = new Builder();
+        for (double number : numbers) {
+            builder.addNumber(number);
+        }
+        return builder.build();
+    }
+
+    public int size() {
+        return size;
+    }
+
+    /// The number in this row, or NaN when the cell is no number. NaN never leaves the core.
+    public double number(int row) {
+        return row < size ? blocks[row >> SHIFT].numbers[row & MASK] : Double.NaN;
+    }
+
+    public Cell cell(int row) {
+        if (row >= size) {
+            return Cell.EMPTY;
+        }
+        Block block = blocks[row >> SHIFT];
+        double number = block.numbers[row & MASK];
+        if (!Double.isNaN(number)) {
+            return new Cell.Number(number);
+        }
+        String text = block.texts == null ? null : block.texts[row & MASK];
+        return text == null ? Cell.EMPTY : new Cell.Text(text);
+    }
+
+    /// No block that this row lies in holds any text: a quick way past the million cells that need no look.
+    public boolean blockIsNumbersOnly(int row) {
+        return blocks[row >> SHIFT].texts == null;
+    }
+
+    /// The first row behind the block that this row lies in.
+    public int blockEnd(int row) {
+        return Math.min(size, (row | MASK) + 1);
+    }
+
+    /// A copy with one cell changed; rows between the end and a row beyond it become empty.
+    public Cells with(int row, Cell cell) {
+        Require.require(row >= 0, "row=%s must be >= 0", row);
+        if (row >= size) {
+            return extendedTo(row + 1).with(row, cell);
+        }
+        Block[] copy = blocks.clone();
+        Block old = copy[row >> SHIFT];
+        double[] numbers = old.numbers.clone();
+        String[] texts = old.texts == null ? null : old.texts.clone();
+        numbers[row & MASK] = cell instanceof Cell.Number number ? number.value() : Double.NaN;
+        if (cell instanceof Cell.Text text) {
+            texts = texts == null ? new String[numbers.length] : texts;
+            texts[row & MASK] = text.text();
+        } else if (texts != null) {
+            texts[row & MASK] = null;
+            texts = Arrays.stream(texts).allMatch(t -> t == null) ? null : texts;
+        }
+        copy[row >> SHIFT] = new Block(numbers, texts);
+        return new Cells(copy, size);
+    }
+
+    private Cells extendedTo(int rows) {
+        var builder = new Builder();
+        for (int row = 0; row < rows; row++) {
+            builder.add(cell(row));
+        }
+        return builder.build();
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        if (!(other instanceof Cells cells) || cells.size != size) {
+            return false;
+        }
+        for (int row = 0; row < size; row++) {
+            if (!cell(row).equals(cells.cell(row))) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    @Override
+    public int hashCode() {
+        return size;
+    }
+
+    /// Collects cells row by row.
+    public static final class Builder {
+        private Block[] blocks = new Block[4];
+        private double[] numbers = new double[BLOCK];
+        private String[] texts;
+        private int full;
+        private int used;
+
+        public int size() {
+            return full * BLOCK + used;
+        }
+
+        public void add(Cell cell) {
+            switch (cell) {
+                case Cell.Number number -> addNumber(number.value());
+                case Cell.Text text -> addText(text.text());
+                case Cell.Empty _ -> addEmpty();
+            }
+        }
+
+        /// @param number finite
+        public void addNumber(double number) {
+            Require.require(Double.isFinite(number), "a cell's number must be finite, not %s", number);
+            room();
+            numbers[used++] = number;
+        }
+
+        public void addText(String text) {
+            room();
+            if (texts == null) {
+                texts = new String[BLOCK];
+            }
+            numbers[used] = Double.NaN;
+            texts[used++] = text;
+        }
+
+        public void addEmpty() {
+            room();
+            numbers[used++] = Double.NaN;
+        }
+
+        /// What was collected; the builder is not to be used afterwards.
+        public Cells build() {
+            int size = size();
+            Block[] all = Arrays.copyOf(blocks, full + (used > 0 ? 1 : 0));
+            if (used > 0) {
+                all[full] = new Block(Arrays.copyOf(numbers, used), texts == null ? null : Arrays.copyOf(texts, used));
+            }
+            return new Cells(all, size);
+        }
+
+        private void room() {
+            if (used == BLOCK) {
+                if (full == blocks.length) {
+                    blocks = Arrays.copyOf(blocks, full * 2);
+                }
+                blocks[full++] = new Block(numbers, texts);
+                numbers = new double[BLOCK];
+                texts = null;
+                used = 0;
+            }
+        }
+    }
+}

@@ -1,0 +1,63 @@
+package helvo.core.table;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.regex.Pattern;
+
+/// A first guess at what each column is for; every guess shows as a tag that a press changes.
+public final class RoleGuess {
+    /// More groups than this cannot be told apart in a figure.
+    public static final int MOST_GROUPS = 24;
+    private static final Pattern BAR = Pattern.compile("(±|\\+/-|u\\(|uncertainty\\b|error\\b|err\\b|sd\\b|se\\b|sem\\b|std\\b|sigma\\b|σ|Δ|delta\\b).*"
+            + "|.*\\b(uncertainty|error|err|sd|se|sem|std)", Pattern.CASE_INSENSITIVE);
+
+    private RoleGuess() {}
+
+    /// The first column of numbers is x, the second y; a column named as an uncertainty is the bar of the one
+    /// it names, else of y; a column of few, repeated words splits the rows.
+    public static List<Column> guessed(List<Column> columns) {
+        var guessed = new ArrayList<Column>();
+        Column x = null;
+        Column y = null;
+        boolean split = false;
+        for (Column column : columns) {
+            Role role = Role.NONE;
+            if (column.kind() == Kind.TEXT) {
+                role = !split && splits(column) ? Role.BY : Role.NONE;
+                split |= role == Role.BY;
+            } else if (BAR.matcher(column.name()).matches()) {
+                boolean ofX = x != null && (y == null || names(column, x) && !names(column, y));
+                role = ofX ? Role.X_BAR : Role.Y_BAR;
+            } else if (x == null) {
+                x = column;
+                role = Role.X;
+            } else if (y == null) {
+                y = column;
+                role = Role.Y;
+            }
+            guessed.add(column.with(alreadyTaken(guessed, role) ? Role.NONE : role));
+        }
+        return guessed;
+    }
+
+    private static boolean alreadyTaken(List<Column> columns, Role role) {
+        return role != Role.NONE && columns.stream().anyMatch(column -> column.role() == role);
+    }
+
+    private static boolean names(Column bar, Column of) {
+        return bar.name().toLowerCase().contains(of.name().toLowerCase());
+    }
+
+    private static boolean splits(Column column) {
+        Set<String> values = new HashSet<>();
+        for (int row = 0; row < column.cells().size(); row++) {
+            values.add(column.cells().cell(row).exactText());
+            if (values.size() > MOST_GROUPS) {
+                return false;
+            }
+        }
+        return values.size() * 2 <= column.cells().size();
+    }
+}
