@@ -1,0 +1,55 @@
+package helvo.core.analysis;
+
+import helvo.core.Progress;
+import helvo.core.study.Figure;
+import helvo.core.table.Column;
+import helvo.core.table.Role;
+import helvo.core.table.Table;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+
+/// Everything that is known of one figure.
+public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> series) {
+    /// What to do first, when the figure has nothing to show.
+    public Optional<String> missing() {
+        if (table.first(Role.X).isEmpty()) {
+            return Optional.of("No column is x yet: press a tag above the table and choose x.");
+        }
+        if (table.first(Role.Y).isEmpty()) {
+            return Optional.of("No column is y yet: press a tag above the table and choose y.");
+        }
+        boolean anyPoint = series.stream().anyMatch(each -> each.points().size() > 0);
+        return anyPoint ? Optional.empty() : Optional.of("No row has a number in both x and y.");
+    }
+
+    public Column x() {
+        return table.first(Role.X).orElseThrow();
+    }
+
+    /// The y column of a series.
+    public Column y(SeriesAnalysis of) {
+        return table.column(of.key().yColumn());
+    }
+
+    /// The figure's own title, or "y against x".
+    public String title() {
+        return figure.title().orElseGet(() -> {
+            List<String> ys = table.all(Role.Y).stream().map(Column::name).toList();
+            return table.first(Role.X).isEmpty() || ys.isEmpty() ? table.name() : String.join(", ", ys) + " against " + x().name();
+        });
+    }
+
+    static FigureAnalysis of(Figure figure, Table table, Optional<FigureAnalysis> previous, Progress progress) {
+        var source = SeriesPoints.Source.of(table, figure);
+        boolean samePoints = previous.isPresent() && SeriesPoints.Source.of(previous.get().table, previous.get().figure).same(source);
+        if (samePoints) {
+            return new FigureAnalysis(figure, table, previous.get().series.stream()
+                    .map(old -> old.chosen().curve().equals(figure.curve(old.key())) ? old : old.choosing(figure.curve(old.key()), progress)).toList());
+        }
+        List<SeriesPoints> points = SeriesPoints.of(table, figure, progress.part(0, 0.2));
+        int count = points.size();
+        return new FigureAnalysis(figure, table, IntStream.range(0, count).mapToObj(i -> SeriesAnalysis.of(points.get(i),
+                figure.curve(points.get(i).key()), progress.part(0.2 + 0.8 * i / count, 0.2 + 0.8 * (i + 1) / count))).toList());
+    }
+}

@@ -1,0 +1,178 @@
+package helvo.core.analysis;
+
+import helvo.core.Progress;
+import helvo.core.fit.Points;
+import helvo.core.study.Figure;
+import helvo.core.study.SeriesKey;
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.Role;
+import helvo.core.table.RoleGuess;
+import helvo.core.table.RowCondition;
+import helvo.core.table.SetAside;
+import helvo.core.table.Table;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/// One series' points, taken from the table by the columns' roles.
+///
+/// @param label what a legend calls it
+record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
+    /// What the points were taken from. Two that are `same` give the same points.
+    record Source(List<Column> columns, SetAside setAside, List<RowCondition> only) {
+        static Source of(Table table, Figure figure) {
+            return new Source(table.columns(), table.setAside(), figure.only());
+        }
+
+        /// Told by identity of the cells, since comparing a million of them costs more than it saves.
+        boolean same(Source other) {
+            return setAside.equals(other.setAside) && only.equals(other.only) && columns.size() == other.columns.size()
+                    && java.util.stream.IntStream.range(0, columns.size()).allMatch(i -> same(columns.get(i), other.columns.get(i)));
+        }
+
+        private static boolean same(Column a, Column b) {
+            return a.id() == b.id() && a.cells() == b.cells() && a.role() == b.role() && a.heading().equals(b.heading());
+        }
+    }
+
+    /// The series of a figure in the order of their first rows; none without an x and a y column.
+    static List<SeriesPoints> of(Table table, Figure figure, Progress progress) {
+        Optional<Column> x = table.first(Role.X);
+        List<Column> ys = table.all(Role.Y);
+        if (x.isEmpty()) {
+            return List.of();
+        }
+        var series = new ArrayList<SeriesPoints>();
+        for (int i = 0; i < ys.size(); i++) {
+            series.addAll(of(table, figure, x.get(), ys.get(i), ys.size() > 1, progress.part((double) i / ys.size(), (i + 1.0) / ys.size())));
+        }
+        return series;
+    }
+
+    private static List<SeriesPoints> of(Table table, Figure figure, Column x, Column y, boolean severalY, Progress progress) {
+        Optional<Cells> xBar = table.first(Role.X_BAR).map(Column::cells);
+        Optional<Cells> yBar = barOf(table, y).map(Column::cells);
+        Optional<Cells> by = table.first(Role.BY).map(Column::cells).filter(SeriesPoints::splits);
+        Map<String, Collector> groups = new LinkedHashMap<>();
+        int rows = table.rows();
+        for (int row = 0; row < rows; row++) {
+            if ((row & 0xffff) == 0) {
+                progress.reached((double) row / rows);
+            }
+            if (meets(figure.only(), table, row)) {
+                String group = by.isEmpty() ? "" : by.get().cell(row).exactText();
+                groups.computeIfAbsent(group, _ -> new Collector())
+                        .add(row, table.setAside().has(row), x.cells().number(row), y.cells().number(row),
+                                xBar.isEmpty() ? Double.NaN : xBar.get().number(row), yBar.isEmpty() ? Double.NaN : yBar.get().number(row));
+            }
+        }
+        return groups.entrySet().stream().map(group -> {
+            String name = by.isPresent() && group.getKey().isEmpty() ? "no " + table.first(Role.BY).orElseThrow().name() : group.getKey();
+            String label = by.isEmpty() ? y.name() : severalY ? y.name() + ", " + name : name;
+            return group.getValue().series(new SeriesKey(y.id(), group.getKey()), label, x, y);
+        }).toList();
+    }
+
+    /// Bars belong to the y column they stand behind; a table's only ± y column belongs to its only y wherever it stands.
+    private static Optional<Column> barOf(Table table, Column y) {
+        List<Column> bars = table.all(Role.Y_BAR);
+        if (table.all(Role.Y).size() == 1) {
+            return bars.stream().findFirst();
+        }
+        boolean behind = false;
+        for (Column column : table.columns()) {
+            if (column.role() == Role.Y) {
+                behind = column.id() == y.id();
+            } else if (behind && column.role() == Role.Y_BAR) {
+                return Optional.of(column);
+            }
+        }
+        return Optional.empty();
+    }
+
+    private static boolean splits(Cells by) {
+        var values = new java.util.HashSet<String>();
+        for (int row = 0; row < by.size() && values.size() <= RoleGuess.MOST_GROUPS; row++) {
+            values.add(by.cell(row).exactText());
+        }
+        return values.size() <= RoleGuess.MOST_GROUPS;
+    }
+
+    private static boolean meets(List<RowCondition> only, Table table, int row) {
+        for (RowCondition condition : only) {
+            if (!condition.holds(table, row)) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /// Collects one series' rows.
+    private static final class Collector {
+        private int given;
+        private int size;
+        private boolean hasXBar;
+        private boolean hasYBar;
+        private double[] x = new double[16];
+        private double[] y = new double[16];
+        private double[] xBar = new double[16];
+        private double[] yBar = new double[16];
+        private int[] rows = new int[16];
+        private final Rows setAside = new Rows();
+        private final Rows unusable = new Rows();
+
+        void add(int row, boolean aside, double px, double py, double ex, double ey) {
+            given++;
+            if (aside) {
+                setAside.add(row);
+            } else if (Double.isNaN(px) || Double.isNaN(py)) {
+                unusable.add(row);
+            } else {
+                room();
+                x[size] = px;
+                y[size] = py;
+                xBar[size] = Math.abs(ex);
+                yBar[size] = Math.abs(ey);
+                hasXBar |= !Double.isNaN(ex);
+                hasYBar |= !Double.isNaN(ey);
+                rows[size++] = row;
+            }
+        }
+
+        private void room() {
+            if (size == x.length) {
+                int more = size * 2;
+                x = Arrays.copyOf(x, more);
+                y = Arrays.copyOf(y, more);
+                xBar = Arrays.copyOf(xBar, more);
+                yBar = Arrays.copyOf(yBar, more);
+                rows = Arrays.copyOf(rows, more);
+            }
+        }
+
+        SeriesPoints series(SeriesKey key, String label, Column xColumn, Column yColumn) {
+            var points = new Points(Arrays.copyOf(x, size), Arrays.copyOf(y, size), Arrays.copyOf(rows, size),
+                    Arrays.copyOf(xBar, hasXBar ? size : 0), Arrays.copyOf(yBar, hasYBar ? size : 0));
+            return new SeriesPoints(key, label, points, new RowUse(given, setAside.toArray(), unusable.toArray(), xColumn, yColumn));
+        }
+    }
+
+    /// A growing list of row numbers.
+    private static final class Rows {
+        private int[] rows = new int[4];
+        private int size;
+
+        void add(int row) {
+            rows = size == rows.length ? Arrays.copyOf(rows, size * 2) : rows;
+            rows[size++] = row;
+        }
+
+        int[] toArray() {
+            return Arrays.copyOf(rows, size);
+        }
+    }
+}

@@ -1,0 +1,25 @@
+package helvo.core.study;
+
+/// What a figure can show besides its points and curves.
+public enum Layer {
+    BARS("Bars", "Show the error bars"),
+    EQUATIONS("Equations", "Write each curve's equation and R² beside it"),
+    RESIDUALS("Residuals", "Show the residuals in a strip that shares the x axis"),
+    GUIDE_GRID("Guide grid", "Rule the ground with a fine grid");
+
+    private final String label;
+    private final String purpose;
+
+    Layer(String label, String purpose) {
+        this.label = label;
+        this.purpose = purpose;
+    }
+
+    public String label() {
+        return label;
+    }
+
+    public String purpose() {
+        return purpose;
+    }
+}

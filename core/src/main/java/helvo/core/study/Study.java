@@ -1,0 +1,70 @@
+package helvo.core.study;
+
+import helvo.core.table.Table;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.UnaryOperator;
+
+/// The document: tables of measurements and the figures over them. Immutable; every change is an [Edit].
+public record Study(String name, List<Table> tables, List<Figure> figures) {
+    public static final Study EMPTY = new Study("Untitled study", List.of(), List.of());
+
+    public Study {
+        tables = List.copyOf(tables);
+        figures = List.copyOf(figures);
+    }
+
+    /// @throws IllegalArgumentException when the study has no such table
+    public Table table(int id) {
+        return tables.stream().filter(table -> table.id() == id).findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("the study has no table " + id));
+    }
+
+    /// @throws IllegalArgumentException when the study has no such figure
+    public Figure figure(int id) {
+        return figures.stream().filter(figure -> figure.id() == id).findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("the study has no figure " + id));
+    }
+
+    /// The first figure over a table.
+    public Figure figureOver(int table) {
+        return figures.stream().filter(figure -> figure.table() == table).findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("the study has no figure over table " + table));
+    }
+
+    public int nextTableId() {
+        return tables.stream().mapToInt(Table::id).max().orElse(0) + 1;
+    }
+
+    public int nextFigureId() {
+        return figures.stream().mapToInt(Figure::id).max().orElse(0) + 1;
+    }
+
+    public Study withName(String newName) {
+        return new Study(newName, tables, figures);
+    }
+
+    public Study with(Table table, Figure figure) {
+        var moreTables = new ArrayList<>(tables);
+        moreTables.add(table);
+        var moreFigures = new ArrayList<>(figures);
+        moreFigures.add(figure);
+        return new Study(name, moreTables, moreFigures);
+    }
+
+    public Study withoutTable(int id) {
+        table(id);
+        return new Study(name, tables.stream().filter(table -> table.id() != id).toList(),
+                figures.stream().filter(figure -> figure.table() != id).toList());
+    }
+
+    public Study withTable(int id, UnaryOperator<Table> change) {
+        table(id);
+        return new Study(name, tables.stream().map(table -> table.id() == id ? change.apply(table) : table).toList(), figures);
+    }
+
+    public Study withFigure(int id, UnaryOperator<Figure> change) {
+        figure(id);
+        return new Study(name, tables, figures.stream().map(figure -> figure.id() == id ? change.apply(figure) : figure).toList());
+    }
+}

@@ -1,0 +1,57 @@
+package helvo.core.study;
+
+import helvo.core.table.Table;
+
+/// Changes of the study as a whole.
+public sealed interface StudyEdit extends Edit {
+    record Rename(String name) implements StudyEdit {
+        @Override
+        public Study apply(Study study) {
+            return study.withName(name);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "Name the study “" + name + "”";
+        }
+    }
+
+    /// A new table with a figure over it.
+    record AddTable(Table table, Figure figure) implements StudyEdit {
+        @Override
+        public Study apply(Study study) {
+            return study.with(table, figure);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "Add the table “%s” with %,d rows".formatted(table.name(), table.rows());
+        }
+    }
+
+    /// A table and the figures over it.
+    record RemoveTable(int table) implements StudyEdit {
+        @Override
+        public Study apply(Study study) {
+            return study.withoutTable(table);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "Remove the table “" + before.table(table).name() + "”";
+        }
+    }
+
+    /// The same file read in another way: other columns in the place of a table's.
+    record Reread(Table table) implements StudyEdit {
+        @Override
+        public Study apply(Study study) {
+            return study.withTable(table.id(), _ -> table);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "Read the table “" + table.name() + "” in another way";
+        }
+    }
+}

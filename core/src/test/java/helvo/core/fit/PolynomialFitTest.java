@@ -1,0 +1,161 @@
+package helvo.core.fit;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.data.Offset.offset;
+
+import helvo.core.Progress;
+import helvo.core.curve.Curve;
+import helvo.core.curve.FixedInterceptLine;
+import helvo.core.curve.Line;
+import helvo.core.curve.Polynomial;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Random;
+import java.util.function.DoubleUnaryOperator;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+
+class PolynomialFitTest {
+    /// NUMERICS: at least 14 correct significant digits.
+    private static final double FOURTEEN_DIGITS = 0.5e-14;
+
+    static Stream<Arguments> sets() throws IOException {
+        return Stream.of(
+                Arguments.of("NIST Norris", new Line(), nist("norris")),
+                Arguments.of("NIST Pontius", new Polynomial(2), nist("pontius")),
+                Arguments.of("NIST Filip", new Polynomial(10), nist("filip")),
+                Arguments.of("NIST Wampler3", new Polynomial(5), nist("wampler3")),
+                Arguments.of("NIST NoInt1", new FixedInterceptLine(0), nist("noint1")),
+                Arguments.of("held intercept", new FixedInterceptLine(3.7), nist("norris")),
+                Arguments.of("seconds since 1970", new Line(), made(40, i -> 1.7e9 + i, x -> 3 - 2e-3 * (x - 1.7e9), 1e-3)),
+                Arguments.of("a narrow span at 1e9", new Line(), made(30, i -> 1e9 + i / 29.0, x -> x, 0.1)),
+                Arguments.of("degree 6 on 1000 to 1010", new Polynomial(6), made(60, i -> 1000 + i / 6.0, x -> Math.sin(x), 0.01)),
+                Arguments.of("y far from zero", new Line(), made(25, i -> i, x -> 1e9 + 1e-3 * x, 1e-2)),
+                Arguments.of("degree 10 on 400 points", new Polynomial(10), made(400, i -> i / 40.0, Math::exp, 1)),
+                Arguments.of("tiny x, huge y", new Polynomial(2), made(12, i -> 1e-80 * (i + 1), x -> 1e90 * (1 + 1e80 * x), 1e88)));
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @MethodSource("sets")
+    void givesFourteenDigitsOfTheExactSolution(String name, Curve curve, Points points) {
+        int lowest = curve instanceof FixedInterceptLine ? 1 : 0;
+        var exact = ExactLeastSquares.of(points.x(), points.y(), lowest, curve.degree(), curve.heldIntercept());
+        Fit fit = fit(curve, points);
+        for (int k = 0; k < exact.coefficients().length; k++) {
+            assertClose(fit.coefficients().get(k).value(), exact.coefficients()[k]);
+            assertClose(fit.coefficients().get(k).uncertainty().orElseThrow().standardError(), exact.standardErrors()[k]);
+        }
+        assertClose(fit.quality().residualStandardDeviation().orElseThrow(), exact.s());
+        assertClose(fit.quality().r2().orElseThrow(), exact.r2());
+    }
+
+    /// NIST's own certified values, as published.
+    @Test
+    void reproducesThePublishedValuesOfNorris() throws IOException {
+        Fit fit = fit(new Line(), nist("norris"));
+        assertThat(fit.coefficient("a").value()).isEqualTo(-0.262323073774029, offset(1e-14));
+        assertThat(fit.coefficient("b").value()).isEqualTo(1.00211681802045, offset(1e-14));
+        assertThat(fit.quality().overall().orElseThrow().value()).isEqualTo(5436385.54079785, offset(1e-6));
+    }
+
+    /// NIST StRD Wampler1: y = 1 + x + … + x⁵ exactly.
+    @Test
+    void aPerfectFitHasRSquaredOneAndNoScatter() throws IOException {
+        Fit fit = fit(new Polynomial(5), nist("wampler1"));
+        assertThat(fit.coefficients()).allSatisfy(c -> {
+            assertThat(c.value()).isEqualTo(1.0);
+            assertThat(c.uncertainty().orElseThrow().standardError()).isZero();
+            assertThat(c.uncertainty().orElseThrow().test()).isEmpty();
+        });
+        assertThat(fit.quality().r2()).hasValue(1.0);
+        assertThat(fit.quality().residualStandardDeviation()).hasValue(0.0);
+    }
+
+    @Test
+    void decimalsOnALineAreAPerfectFitToTheirOwnRounding() {
+        Fit fit = fit(new Line(), made(11, i -> i / 10.0, x -> 0.1 + 0.3 * x, 0));
+        assertThat(fit.quality().r2()).hasValue(1.0);
+        assertThat(fit.coefficient("b").value()).isEqualTo(0.3, offset(1e-15));
+    }
+
+    @Test
+    void asManyPointsAsCoefficientsGiveAnExactCurveWithoutUncertainty() {
+        Fit fit = fit(new Line(), Points.of(new double[] {1, 3}, new double[] {2, 8}));
+        assertThat(fit.coefficients()).extracting(Coefficient::value).containsExactly(-1.0, 3.0);
+        assertThat(fit.coefficients()).allMatch(c -> c.uncertainty().isEmpty());
+        assertThat(fit.quality().r2()).hasValue(1.0);
+        assertThat(fit.quality().residualStandardDeviation()).isEmpty();
+    }
+
+    @Test
+    void constantYHasNoRSquared() {
+        Fit fit = fit(new Line(), Points.of(new double[] {1, 2, 3, 4}, new double[] {7.7, 7.7, 7.7, 7.7}));
+        assertThat(fit.coefficient("b").value()).isZero();
+        assertThat(fit.coefficient("a").value()).isEqualTo(7.7);
+        assertThat(fit.quality().r2()).isEmpty();
+        assertThat(fit.quality().overall()).isEmpty();
+    }
+
+    @Test
+    void whatCannotBeFittedIsSaidInWords() {
+        assertThat(reason(new Line(), new double[0], new double[0])).isInstanceOf(Reason.NoPoints.class);
+        assertThat(reason(new Line(), new double[] {1}, new double[] {1})).isEqualTo(new Reason.TooFewPoints(1, 2));
+        assertThat(reason(new Line(), new double[] {5, 5, 5}, new double[] {1, 2, 3})).isEqualTo(new Reason.AllXEqual(5));
+        assertThat(reason(new Polynomial(2), new double[] {1, 1, 2, 2}, new double[] {1, 2, 3, 4})).isEqualTo(new Reason.TooFewDistinctX(2, 3));
+        assertThat(reason(new FixedInterceptLine(1), new double[] {0, 0}, new double[] {1, 2})).isEqualTo(new Reason.AllXEqual(0));
+        assertThat(reason(new Polynomial(10), IntStream.range(0, 20).mapToDouble(i -> 1e300 * i).toArray(),
+                IntStream.range(0, 20).mapToDouble(i -> i % 3).toArray())).isInstanceOf(Reason.OutOfRange.class);
+    }
+
+    /// As algebra says: y → p + q y moves a and scales b; x → x + d moves a by −b d. Shifts by whole numbers keep the doubles exact.
+    @Property(tries = 200)
+    void shiftingAndScalingMoveTheCoefficientsAsAlgebraSays(@ForAll @IntRange(min = 3, max = 40) int n, @ForAll long seed) {
+        var random = new Random(seed);
+        double[] x = random.ints(n, -1000, 1000).asDoubleStream().toArray();
+        double[] y = random.ints(n, -1000, 1000).asDoubleStream().toArray();
+        x[0] = 1001;
+        Points moved = Points.of(java.util.Arrays.stream(x).map(v -> v + 4096).toArray(), java.util.Arrays.stream(y).map(v -> 8 * v).toArray());
+        Fit fit = fit(new Line(), Points.of(x, y));
+        Fit other = fit(new Line(), moved);
+        double b = fit.coefficient("b").value();
+        assertThat(other.coefficient("b").value()).isEqualTo(8 * b, offset(1e-13 * (1 + Math.abs(b))));
+        assertThat(other.coefficient("a").value()).isEqualTo(8 * (fit.coefficient("a").value() - 4096 * b),
+                offset(1e-11 * (1 + Math.abs(4096 * b))));
+        assertThat(other.quality().r2().orElse(0)).isEqualTo(fit.quality().r2().orElse(0), offset(1e-14));
+    }
+
+    private static Fit fit(Curve curve, Points points) {
+        return ((FitOutcome.Fitted) curve.fit(points, Progress.NONE)).fit();
+    }
+
+    private static Reason reason(Curve curve, double[] x, double[] y) {
+        return ((FitOutcome.NotFitted) curve.fit(Points.of(x, y), Progress.NONE)).reason();
+    }
+
+    private static void assertClose(double value, double exact) {
+        assertThat(Math.abs(value - exact)).as("%s, exactly %s", value, exact).isLessThanOrEqualTo(FOURTEEN_DIGITS * Math.abs(exact));
+    }
+
+    private static Points made(int n, DoubleUnaryOperator xOf, DoubleUnaryOperator yOf, double scatter) {
+        var random = new Random(17);
+        double[] x = IntStream.range(0, n).mapToDouble(i -> xOf.applyAsDouble(i)).toArray();
+        return Points.of(x, java.util.Arrays.stream(x).map(v -> yOf.applyAsDouble(v) + scatter * random.nextGaussian()).toArray());
+    }
+
+    static Points nist(String name) throws IOException {
+        try (InputStream in = PolynomialFitTest.class.getResourceAsStream(name + ".csv")) {
+            List<String[]> lines = new String(in.readAllBytes(), StandardCharsets.UTF_8).lines().skip(1).map(l -> l.split(",")).toList();
+            return Points.of(lines.stream().mapToDouble(l -> Double.parseDouble(l[0])).toArray(),
+                    lines.stream().mapToDouble(l -> Double.parseDouble(l[1])).toArray());
+        }
+    }
+}
