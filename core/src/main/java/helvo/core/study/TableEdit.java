@@ -38,7 +38,10 @@ public sealed interface TableEdit extends Edit {
         public Table change(Table before) {
             Cell cell = Cell.of(typed, before.mark());
             int decimals = cell instanceof Cell.Number ? NumberText.decimals(typed.strip(), before.mark()) : 0;
-            return before.withColumn(column, old -> old.with(old.cells().with(row, cell)).withDecimals(Math.max(old.decimals(), decimals)));
+            return before.withColumn(column, old -> {
+                Column changed = old.with(old.cells().with(row, cell));
+                return old.cells().size() == 0 ? changed.withDecimals(decimals) : changed;
+            });
         }
 
         @Override

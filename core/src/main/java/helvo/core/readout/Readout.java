@@ -1,0 +1,163 @@
+package helvo.core.readout;
+
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.RowUse;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Coefficient;
+import helvo.core.fit.Correlation;
+import helvo.core.fit.Fit;
+import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Quality;
+import helvo.core.number.NumberText;
+import helvo.core.number.ValueText;
+import helvo.core.table.Column;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalDouble;
+
+/// What the figure says of one series, in words and numbers: for the window, the command line and the clipboard.
+///
+/// @param series   what the series is called
+/// @param equation in the columns' names; empty without a fit
+/// @param units    what the equation's names are measured in
+/// @param lines    the rest, from top to bottom
+public record Readout(String series, String equation, String units, List<Line> lines) {
+
+    /// One line of a readout.
+    public sealed interface Line {
+        /// A quantity: "slope", "0.2044 ± 0.0023", "mm/N".
+        ///
+        /// @param exact at full precision, as it is copied
+        /// @param note  what belongs to it, such as its p; may be empty
+        record Quantity(String label, String text, String unit, String exact, String note) implements Line {}
+
+        /// Something said in words.
+        record Sentence(String text, boolean warns) implements Line {}
+    }
+
+    public static Readout of(FigureAnalysis figure, SeriesAnalysis series) {
+        Column x = figure.x();
+        Column y = figure.y(series);
+        return switch (series.chosen()) {
+            case FitOutcome.Fitted(Fit fit) -> new Readout(series.label(), Equation.inNames(fit, x.name(), y.name()), units(x, y), lines(series, fit, x, y));
+            case FitOutcome.NotFitted(var curve, var reason) -> {
+                var lines = new ArrayList<Line>();
+                lines.add(new Line.Sentence(curve.name() + ": " + reason.sentence(), true));
+                lines.add(new Line.Sentence(rows(series.rows()), false));
+                yield new Readout(series.label(), "", "", List.copyOf(lines));
+            }
+        };
+    }
+
+    /// As text at full precision, a line each, quantity and value parted by a tab.
+    public String copied() {
+        var text = new StringBuilder(equation.isEmpty() ? series : series + "\n" + equation);
+        text.append(units.isEmpty() ? "" : " (" + units + ")");
+        for (Line line : lines) {
+            text.append('\n').append(switch (line) {
+                case Line.Quantity(var label, _, var unit, var exact, _) -> label + "\t" + exact + (unit.isEmpty() ? "" : "\t" + unit);
+                case Line.Sentence(var sentence, _) -> sentence;
+            });
+        }
+        return text.append('\n').toString();
+    }
+
+    /// "stretch in mm, load in N".
+    private static String units(Column x, Column y) {
+        String ofY = y.unit().isEmpty() ? "" : y.name() + " in " + y.unit();
+        String ofX = x.unit().isEmpty() ? "" : x.name() + " in " + x.unit();
+        return ofY.isEmpty() || ofX.isEmpty() ? ofY + ofX : ofY + ", " + ofX;
+    }
+
+    private static List<Line> lines(SeriesAnalysis series, Fit fit, Column x, Column y) {
+        var lines = new ArrayList<Line>();
+        Quality quality = fit.quality();
+        for (Coefficient coefficient : fit.coefficients().reversed()) {
+            lines.add(coefficient(coefficient, fit, x, y));
+        }
+        boolean aboutZero = quality.about() == Quality.About.ZERO;
+        quality.r2().ifPresentOrElse(
+                r2 -> lines.add(new Line.Quantity("R²", share(r2), "", NumberText.shortest(r2), aboutZero ? "about zero" : "")),
+                () -> lines.add(new Line.Sentence("R² has no value: all y are equal.", false)));
+        series.correlation().ifPresent(c -> lines.add(new Line.Quantity("r", (c.pearsonR() >= 0 ? "+" : "") + share(c.pearsonR()), "",
+                NumberText.shortest(c.pearsonR()), c.pearsonP().isPresent() ? ValueText.p(c.pearsonP().getAsDouble()) : "")));
+        quality.residualStandardDeviation().ifPresentOrElse(
+                s -> lines.add(new Line.Quantity("scatter s", ValueText.significant(s, 3), y.unit(), NumberText.shortest(s), "")),
+                () -> lines.add(new Line.Sentence("As many coefficients as points: the curve passes through them all, no scatter is left to judge by.", false)));
+        series.correlation().ifPresent(c -> lines.add(new Line.Sentence(strength(c, fit, x, y), false)));
+        lines.add(new Line.Sentence(rows(series.rows()), false));
+        series.runs().filter(runs -> runs.p() < 0.05)
+                .ifPresent(runs -> lines.add(new Line.Sentence("Runs check, " + ValueText.p(runs.p()) + ": " + runs.says() + ".", true)));
+        return List.copyOf(lines);
+    }
+
+    private static Line coefficient(Coefficient coefficient, Fit fit, Column x, Column y) {
+        int power = fit.curve().power(coefficient.name());
+        String label = fit.curve().degree() > 1 ? coefficient.name() : power == 0 ? "intercept" : "slope";
+        OptionalDouble error = Equation.standardError(coefficient);
+        String exact = NumberText.shortest(coefficient.value());
+        return new Line.Quantity(label, ValueText.withUncertainty(coefficient.value(), error), unit(y.unit(), x.unit(), power),
+                error.isPresent() ? exact + " ± " + NumberText.shortest(error.getAsDouble()) : exact, "");
+    }
+
+    /// The unit of a coefficient of xᵖ: "mm/N²".
+    static String unit(String y, String x, int power) {
+        if (power == 0 || x.isEmpty()) {
+            return y;
+        }
+        String whole = x.matches(".*[·*/ ].*") ? "(" + x + ")" : x;
+        return (y.isEmpty() ? "1" : y) + "/" + whole + (power == 1 ? "" : ValueText.raised(power));
+    }
+
+    /// A share such as R² or r, to four decimals, but never rounded up to 1.
+    private static String share(double value) {
+        if (Math.abs(value) == 1 || value == 0) {
+            return ValueText.plain(value);
+        }
+        for (int decimals = 4; decimals < 16; decimals++) {
+            String text = java.math.BigDecimal.valueOf(value).setScale(decimals, java.math.RoundingMode.HALF_EVEN).toPlainString();
+            if (Math.abs(Double.parseDouble(text)) < 1) {
+                return ValueText.sign(text);
+            }
+        }
+        return ValueText.sign(NumberText.shortest(value));
+    }
+
+    /// Strength by |r| and significance by p, apart: neither is the other.
+    private static String strength(Correlation correlation, Fit fit, Column x, Column y) {
+        double r = Math.abs(correlation.pearsonR());
+        String word = r < 0.3 ? "Negligible" : r < 0.5 ? "Weak" : r < 0.7 ? "Moderate" : r < 0.9 ? "Strong" : "Very strong";
+        String direction = correlation.pearsonR() >= 0 ? "rising" : "falling";
+        String share = fit.quality().r2().isPresent() && fit.quality().about() == Quality.About.MEAN && fit.quality().r2().getAsDouble() >= 0
+                ? ": the %s accounts for %s of the variation in %s.".formatted(fit.curve().degree() == 1 ? "line on " + x.name() : "curve",
+                        percent(fit.quality().r2().getAsDouble()), y.name()) : ".";
+        String significance = correlation.pearsonP().isEmpty() ? "" : correlation.pearsonP().getAsDouble() < 0.05
+                ? " Chance alone would seldom give such an r (%s).".formatted(ValueText.p(correlation.pearsonP().getAsDouble()))
+                : " Chance alone could give such an r (%s).".formatted(ValueText.p(correlation.pearsonP().getAsDouble()));
+        return word + " and " + direction + share + significance;
+    }
+
+    private static String percent(double share) {
+        if (share == 1) {
+            return "100 %";
+        }
+        double percent = Math.min(Math.floor(share * 10000) / 100, 99.99);
+        return ValueText.plain(percent >= 99.9 ? percent : Math.round(share * 1000) / 10.0) + " %";
+    }
+
+    private static String rows(RowUse rows) {
+        var text = new StringBuilder("%,d of %,d %s used".formatted(rows.used(), rows.given(), rows.given() == 1 ? "row" : "rows"));
+        if (rows.setAside().length > 0) {
+            text.append("; set aside: ").append(numbers(rows.setAside()));
+        }
+        if (rows.unusable().length > 0) {
+            text.append("; no number in ").append(numbers(rows.unusable()));
+        }
+        return text.append('.').toString();
+    }
+
+    private static String numbers(int[] rows) {
+        String first = java.util.Arrays.stream(rows).limit(6).mapToObj(row -> Integer.toString(row + 1)).collect(java.util.stream.Collectors.joining(", "));
+        return (rows.length == 1 ? "row " : "rows ") + first + (rows.length > 6 ? " and %,d more".formatted(rows.length - 6) : "");
+    }
+}

@@ -1,0 +1,155 @@
+package helvo.files.json;
+
+import helvo.core.Progress;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.RowUse;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Coefficient;
+import helvo.core.fit.Correlation;
+import helvo.core.fit.Fit;
+import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Quality;
+import helvo.core.fit.Residuals;
+import helvo.core.readout.Equation;
+import helvo.core.reading.Reading;
+import helvo.core.table.Column;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import tools.jackson.databind.SerializationFeature;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
+
+/// The report of `helvo fit --json`. What does not exist is null; numbers are the shortest text that reads back as
+/// the same double. Rows are counted from 1.
+public final class FitJson {
+    private static final JsonNodeFactory NODES = JsonNodeFactory.instance;
+    private static final JsonMapper MAPPER = JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
+
+    private FitJson() {}
+
+    /// @param readAt the x to read each curve at
+    public static String report(FigureAnalysis figure, List<Double> readAt) {
+        ObjectNode report = NODES.objectNode();
+        report.set("x", column(figure.x()));
+        report.set("y", column(figure.series().isEmpty() ? figure.table().first(helvo.core.table.Role.Y).orElseThrow() : figure.y(figure.series().getFirst())));
+        ArrayNode fits = report.putArray("fits");
+        figure.series().forEach(series -> fits.add(fit(figure, series, readAt)));
+        report.putNull("comparison");
+        return MAPPER.writeValueAsString(report);
+    }
+
+    private static ObjectNode column(Column column) {
+        return NODES.objectNode().put("name", column.name()).put("unit", column.unit());
+    }
+
+    private static ObjectNode fit(FigureAnalysis figure, SeriesAnalysis series, List<Double> readAt) {
+        ObjectNode node = NODES.objectNode();
+        node.put("group", series.key().group().isEmpty() ? null : series.key().group());
+        node.put("curve", series.chosen().curve().keyword());
+        node.put("degree", series.chosen().curve().degree());
+        node.put("fittedOn", "y");
+        node.set("rows", rows(series.rows()));
+        switch (series.chosen()) {
+            case FitOutcome.NotFitted(_, var reason) -> node.put("problem", reason.sentence());
+            case FitOutcome.Fitted(Fit fit) -> report(node, figure, series, fit, readAt);
+        }
+        return node;
+    }
+
+    private static ObjectNode rows(RowUse rows) {
+        ObjectNode node = NODES.objectNode().put("given", rows.given()).put("used", rows.used());
+        ArrayNode setAside = node.putArray("setAside");
+        for (int row : rows.setAside()) {
+            setAside.add(row + 1);
+        }
+        ArrayNode unusable = node.putArray("unusable");
+        for (int row : rows.unusable()) {
+            unusable.addObject().put("row", row + 1).put("why", rows.why(row));
+        }
+        return node;
+    }
+
+    private static void report(ObjectNode node, FigureAnalysis figure, SeriesAnalysis series, Fit fit, List<Double> readAt) {
+        Quality quality = fit.quality();
+        node.put("equation", Equation.inNames(fit, figure.x().name(), figure.y(series).name()));
+        ArrayNode coefficients = node.putArray("coefficients");
+        fit.coefficients().forEach(coefficient -> coefficients.add(coefficient(coefficient)));
+        put(node, "r2", quality.r2());
+        node.put("r2About", quality.about() == Quality.About.ZERO ? "zero" : "mean");
+        put(node, "adjustedR2", quality.adjustedR2());
+        Optional<Correlation> correlation = series.correlation();
+        put(node, "pearsonR", correlation.map(c -> OptionalDouble.of(c.pearsonR())).orElse(OptionalDouble.empty()));
+        put(node, "pearsonP", correlation.map(Correlation::pearsonP).orElse(OptionalDouble.empty()));
+        put(node, "spearmanRho", Correlation.spearmanRho(series.points()));
+        put(node, "residualStandardDeviation", quality.residualStandardDeviation());
+        put(node, "residualSumOfSquares", OptionalDouble.of(quality.residualSumOfSquares()));
+        node.put("degreesOfFreedom", quality.degreesOfFreedom());
+        put(node, "f", quality.overall().map(f -> OptionalDouble.of(f.value())).orElse(OptionalDouble.empty()));
+        put(node, "fP", quality.overall().map(f -> OptionalDouble.of(f.p())).orElse(OptionalDouble.empty()));
+        put(node, "aicc", quality.aicc());
+        node.putNull("chi2").putNull("chi2P");
+        ArrayNode checks = node.putArray("checks");
+        series.runs().ifPresent(runs -> {
+            ObjectNode check = checks.addObject().put("check", "runs");
+            put(check, "statistic", OptionalDouble.of(runs.statistic()));
+            put(check, "p", OptionalDouble.of(runs.p()));
+            check.put("says", runs.says());
+        });
+        node.putNull("bounds");
+        ArrayNode readings = node.putArray("readings");
+        readAt.forEach(x -> Reading.at(fit, series.points(), x).ifPresent(reading -> readings.add(reading(reading))));
+        ArrayNode residuals = node.putArray("residuals");
+        series.residuals().ifPresent(all -> all(all, residuals));
+    }
+
+    private static ObjectNode coefficient(Coefficient coefficient) {
+        ObjectNode node = NODES.objectNode().put("name", coefficient.name()).put("value", coefficient.value());
+        var uncertainty = coefficient.uncertainty();
+        put(node, "standardError", uncertainty.map(u -> OptionalDouble.of(u.standardError())).orElse(OptionalDouble.empty()));
+        put(node, "low95", uncertainty.map(u -> OptionalDouble.of(u.low95())).orElse(OptionalDouble.empty()));
+        put(node, "high95", uncertainty.map(u -> OptionalDouble.of(u.high95())).orElse(OptionalDouble.empty()));
+        var test = uncertainty.flatMap(Coefficient.Uncertainty::test);
+        put(node, "t", test.map(t -> OptionalDouble.of(t.t())).orElse(OptionalDouble.empty()));
+        put(node, "p", test.map(t -> OptionalDouble.of(t.p())).orElse(OptionalDouble.empty()));
+        return node;
+    }
+
+    private static ObjectNode reading(Reading reading) {
+        ObjectNode node = NODES.objectNode().put("at", reading.at()).put("value", reading.value());
+        around(node, "mean", reading.value(), reading.meanHalf95());
+        around(node, "prediction", reading.value(), reading.predictionHalf95());
+        node.putNull("boundsLow").putNull("boundsHigh");
+        put(node, "beyondPercent", OptionalDouble.of(reading.beyondPercent()));
+        return node;
+    }
+
+    private static void around(ObjectNode node, String name, double value, OptionalDouble half) {
+        put(node, name + "Low95", half.isPresent() ? OptionalDouble.of(value - half.getAsDouble()) : half);
+        put(node, name + "High95", half.isPresent() ? OptionalDouble.of(value + half.getAsDouble()) : half);
+    }
+
+    private static void all(Residuals residuals, ArrayNode out) {
+        for (int i = 0; i < residuals.raw().length; i++) {
+            ObjectNode node = out.addObject().put("row", residuals.points().rows()[i] + 1)
+                    .put("x", residuals.points().x()[i]).put("y", residuals.points().y()[i]);
+            put(node, "fitted", OptionalDouble.of(residuals.fitted(i)));
+            node.put("residual", residuals.raw()[i]);
+            put(node, "percentOfFitted", residuals.percentOfFitted(i));
+            put(node, "standardised", residuals.standardised(i));
+            put(node, "leverage", OptionalDouble.of(residuals.leverage(i)));
+            put(node, "cooksDistance", residuals.cooksDistance(i));
+        }
+    }
+
+    /// A number that is not finite does not exist either.
+    private static void put(ObjectNode node, String key, OptionalDouble value) {
+        if (value.isPresent() && Double.isFinite(value.getAsDouble())) {
+            node.put(key, value.getAsDouble());
+        } else {
+            node.putNull(key);
+        }
+    }
+}

@@ -1,0 +1,179 @@
+package helvo.files.json;
+
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import helvo.core.curve.Curve;
+import helvo.core.curve.FixedInterceptLine;
+import helvo.core.curve.Line;
+import helvo.core.curve.Polynomial;
+import helvo.core.study.Edit;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.StudyEdit;
+import helvo.core.study.TableEdit;
+import helvo.core.table.Cell;
+import helvo.core.table.Cells;
+import helvo.core.table.RowCondition;
+import helvo.core.table.SetAside;
+import java.util.Map;
+import java.util.TreeMap;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.JsonGenerator;
+import tools.jackson.core.JsonParser;
+import tools.jackson.core.JsonToken;
+import tools.jackson.databind.DeserializationContext;
+import tools.jackson.databind.SerializationContext;
+import tools.jackson.databind.ValueDeserializer;
+import tools.jackson.databind.ValueSerializer;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.jsontype.NamedType;
+import tools.jackson.databind.module.SimpleModule;
+
+/// The JSON form of edits, for the journal. A type's name here is part of the format: it stays when a class is renamed.
+public final class StudyJson {
+    private static final Map<String, Class<?>> NAMES = new TreeMap<>(Map.ofEntries(
+            Map.entry("rename study", StudyEdit.Rename.class),
+            Map.entry("add table", StudyEdit.AddTable.class),
+            Map.entry("remove table", StudyEdit.RemoveTable.class),
+            Map.entry("reread table", StudyEdit.Reread.class),
+            Map.entry("set cell", TableEdit.SetCell.class),
+            Map.entry("set role", TableEdit.SetRole.class),
+            Map.entry("set heading", TableEdit.SetHeading.class),
+            Map.entry("set rows aside", TableEdit.SetRowsAside.class),
+            Map.entry("bring rows back", TableEdit.BringRowsBack.class),
+            Map.entry("set title", FigureEdit.SetTitle.class),
+            Map.entry("show", FigureEdit.Show.class),
+            Map.entry("choose curve", FigureEdit.ChooseCurve.class),
+            Map.entry("resize", FigureEdit.Resize.class),
+            Map.entry("is", RowCondition.Is.class),
+            Map.entry("between", RowCondition.Between.class)));
+    private static final JsonMapper MAPPER = mapper();
+
+    private StudyJson() {}
+
+    public static String text(Edit edit) {
+        return MAPPER.writerFor(Edit.class).writeValueAsString(edit);
+    }
+
+    /// @throws IllegalArgumentException when the text is no edit
+    public static Edit edit(String json) {
+        try {
+            return MAPPER.readValue(json, Edit.class);
+        } catch (JacksonException e) {
+            throw new IllegalArgumentException("not an edit: " + e.getOriginalMessage(), e);
+        }
+    }
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "do")
+    private interface NamedEdit {}
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "rows where")
+    private interface NamedCondition {}
+
+
+    private static JsonMapper mapper() {
+        var values = new SimpleModule("helvo");
+        values.addSerializer(Cell.class, new CellOut());
+        values.addDeserializer(Cell.class, new CellIn());
+        values.addSerializer(Cells.class, new CellsOut());
+        values.addDeserializer(Cells.class, new CellsIn());
+        values.addSerializer(Curve.class, new CurveOut());
+        values.addDeserializer(Curve.class, new CurveIn());
+        values.addSerializer(SetAside.class, new SetAsideOut());
+        values.addDeserializer(SetAside.class, new SetAsideIn());
+        var builder = JsonMapper.builder().addModule(values)
+                .addMixIn(Edit.class, NamedEdit.class)
+                .addMixIn(RowCondition.class, NamedCondition.class);
+        NAMES.forEach((name, type) -> builder.registerSubtypes(new NamedType(type, name)));
+        return builder.build();
+    }
+
+    private static final class CellOut extends ValueSerializer<Cell> {
+        @Override
+        public void serialize(Cell cell, JsonGenerator out, SerializationContext context) {
+            switch (cell) {
+                case Cell.Number(double value) -> out.writeNumber(value);
+                case Cell.Text(String text) -> out.writeString(text);
+                case Cell.Empty _ -> out.writeNull();
+            }
+        }
+    }
+
+    private static final class CellIn extends ValueDeserializer<Cell> {
+        @Override
+        public Cell deserialize(JsonParser in, DeserializationContext context) {
+            if (in.currentToken().isNumeric()) {
+                return new Cell.Number(in.getDoubleValue());
+            }
+            return new Cell.Text(in.getValueAsString());
+        }
+
+        @Override
+        public Cell getNullValue(DeserializationContext context) {
+            return Cell.EMPTY;
+        }
+    }
+
+    private static final class CellsOut extends ValueSerializer<Cells> {
+        @Override
+        public void serialize(Cells cells, JsonGenerator out, SerializationContext context) {
+            var each = new CellOut();
+            out.writeStartArray();
+            for (int row = 0; row < cells.size(); row++) {
+                each.serialize(cells.cell(row), out, context);
+            }
+            out.writeEndArray();
+        }
+    }
+
+    private static final class CellsIn extends ValueDeserializer<Cells> {
+        @Override
+        public Cells deserialize(JsonParser in, DeserializationContext context) {
+            var each = new CellIn();
+            var builder = new Cells.Builder();
+            while (in.nextToken() != JsonToken.END_ARRAY) {
+                builder.add(in.currentToken() == JsonToken.VALUE_NULL ? Cell.EMPTY : each.deserialize(in, context));
+            }
+            return builder.build();
+        }
+    }
+
+    /// A curve as the command line names it.
+    private record CurveForm(String curve, Integer degree, Double intercept) {}
+
+    private static final class CurveOut extends ValueSerializer<Curve> {
+        @Override
+        public void serialize(Curve curve, JsonGenerator out, SerializationContext context) {
+            out.writePOJO(switch (curve) {
+                case Line line -> new CurveForm(line.keyword(), null, null);
+                case FixedInterceptLine line -> new CurveForm(line.keyword(), null, line.heldIntercept());
+                case Polynomial polynomial -> new CurveForm(polynomial.keyword(), polynomial.degree(), null);
+            });
+        }
+    }
+
+    private static final class CurveIn extends ValueDeserializer<Curve> {
+        @Override
+        public Curve deserialize(JsonParser in, DeserializationContext context) {
+            CurveForm form = context.readValue(in, CurveForm.class);
+            return switch (form.curve()) {
+                case "line" -> form.intercept() == null ? new Line() : new FixedInterceptLine(form.intercept());
+                case "polynomial" -> new Polynomial(form.degree());
+                default -> context.reportInputMismatch(Curve.class, "there is no curve “%s”", form.curve());
+            };
+        }
+    }
+
+    private static final class SetAsideOut extends ValueSerializer<SetAside> {
+        @Override
+        public void serialize(SetAside rows, JsonGenerator out, SerializationContext context) {
+            out.writePOJO(rows.reasons());
+        }
+    }
+
+    private static final class SetAsideIn extends ValueDeserializer<SetAside> {
+        @Override
+        public SetAside deserialize(JsonParser in, DeserializationContext context) {
+            Map<Integer, String> reasons = context.readValue(in, context.getTypeFactory().constructMapType(Map.class, Integer.class, String.class));
+            return SetAside.of(reasons);
+        }
+    }
+}

@@ -1,0 +1,42 @@
+package helvo.files.text;
+
+import helvo.core.number.DecimalMark;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+
+/// How a text file is laid out as a table.
+///
+/// @param headings the first line holds the columns' names and units
+public record TextLayout(Charset charset, Delimiter delimiter, DecimalMark mark, boolean headings) {
+    public static final Charset WINDOWS = Charset.forName("windows-1252");
+
+    /// "commas, decimal point, UTF-8, headings in the first line".
+    public String sentence() {
+        return "%s, decimal %s, %s, %s".formatted(delimiter.plural(), mark == DecimalMark.POINT ? "point" : "comma",
+                charsetName(charset), headings ? "headings in the first line" : "no headings");
+    }
+
+    public static String charsetName(Charset charset) {
+        return charset.equals(WINDOWS) ? "Windows-1252" : charset.displayName();
+    }
+
+    public TextLayout with(Charset other) {
+        return new TextLayout(other, delimiter, mark, headings);
+    }
+
+    public TextLayout with(Delimiter other) {
+        return new TextLayout(charset, other, mark, headings);
+    }
+
+    public TextLayout with(DecimalMark other) {
+        return new TextLayout(charset, delimiter, other, headings);
+    }
+
+    public TextLayout withHeadings(boolean other) {
+        return new TextLayout(charset, delimiter, mark, other);
+    }
+
+    boolean isUnicode() {
+        return charset.equals(StandardCharsets.UTF_8);
+    }
+}

@@ -1,0 +1,267 @@
+package helvo.files.text;
+
+import de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler;
+import de.siegmar.fastcsv.reader.CommentStrategy;
+import de.siegmar.fastcsv.reader.CsvParseException;
+import de.siegmar.fastcsv.reader.CsvReader;
+import de.siegmar.fastcsv.reader.RecordWrapper;
+import helvo.core.Progress;
+import helvo.core.table.Table;
+import helvo.files.CannotRead;
+import java.io.FilterInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.io.Reader;
+import java.io.UncheckedIOException;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.CodingErrorAction;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/// A table read from a CSV or TSV file, and how it was read.
+///
+/// @param table   with id 0; its new study gives it another
+/// @param layout  that it was read by
+/// @param notices what a person should know of the reading: lines left out, rows padded
+public record TextTable(Table table, TextLayout layout, List<String> notices) {
+    private static final int HEAD = 1 << 18;
+
+    /// Reads a file by a guessed layout.
+    public static TextTable read(Path file, Progress progress) throws CannotRead {
+        return read(file, Optional.empty(), progress);
+    }
+
+    /// @param layout how to read it; empty to guess
+    /// @throws CannotRead with a sentence for a person
+    public static TextTable read(Path file, Optional<TextLayout> layout, Progress progress) throws CannotRead {
+        String name = String.valueOf(file.getFileName());
+        try {
+            byte[] head = head(file, name);
+            boolean complete = head.length < HEAD;
+            if (layout.isEmpty()) {
+                refuseBinary(head, name);
+            }
+            TextLayout by = layout.orElseGet(() -> LayoutGuess.of(head, complete));
+            try {
+                return read(file, name, by, progress);
+            } catch (CharacterCodingException notUnicode) {
+                return read(file, name, by.with(TextLayout.WINDOWS), progress);
+            }
+        } catch (UncheckedIOException e) {
+            throw new CannotRead("“" + name + "” could not be read to its end: " + e.getCause().getMessage() + ".", e);
+        } catch (IOException e) {
+            throw new CannotRead("“" + name + "” could not be read: " + e.getMessage() + ".", e);
+        }
+    }
+
+    private static byte[] head(Path file, String name) throws CannotRead, IOException {
+        if (!Files.exists(file)) {
+            throw new CannotRead("There is no file “" + file + "”: check the name and the folder.");
+        }
+        if (Files.isDirectory(file)) {
+            throw new CannotRead("“" + name + "” is a folder: choose a file in it.");
+        }
+        if (!Files.isReadable(file)) {
+            throw new CannotRead("“" + name + "” may not be read: ask for the right to read it, or copy it.");
+        }
+        try (InputStream in = Files.newInputStream(file)) {
+            byte[] head = in.readNBytes(HEAD);
+            if (head.length == 0) {
+                throw new CannotRead("“" + name + "” is empty: there is nothing in it to open.");
+            }
+            return head;
+        }
+    }
+
+    /// Text has no zero bytes (but for UTF-16, told by its byte order mark) and hardly any control characters.
+    private static void refuseBinary(byte[] head, String name) throws CannotRead {
+        boolean wide = head.length >= 2 && (head[0] == (byte) 0xff && head[1] == (byte) 0xfe || head[0] == (byte) 0xfe && head[1] == (byte) 0xff);
+        int control = 0;
+        int zero = 0;
+        for (byte b : head) {
+            zero += b == 0 ? 1 : 0;
+            control += b >= 0 && b < 32 && b != '\t' && b != '\n' && b != '\r' && b != '\f' || b == 127 ? 1 : 0;
+        }
+        if (!wide && (zero > 0 || control > head.length / 50)) {
+            throw new CannotRead("“" + name + "” is not a text file, so no table can be read from it: save the table as CSV and open that.");
+        }
+    }
+
+    private static TextTable read(Path file, String name, TextLayout layout, Progress progress) throws IOException, CannotRead {
+        var rows = new RowHandler(layout, name);
+        var decoder = layout.charset().newDecoder().onMalformedInput(layout.isUnicode() ? CodingErrorAction.REPORT : CodingErrorAction.REPLACE)
+                .onUnmappableCharacter(CodingErrorAction.REPLACE);
+        try (InputStream in = new Watched(Files.newInputStream(file), Files.size(file), progress);
+                Reader reader = new WithoutByteOrderMark(new InputStreamReader(in, decoder));
+                CsvReader<Boolean> csv = CsvReader.builder().fieldSeparator(layout.delimiter().sign())
+                        .commentStrategy(CommentStrategy.READ).build(rows, reader)) {
+            csv.iterator().forEachRemaining(_ -> {});
+        } catch (UncheckedIOException e) {
+            if (e.getCause() instanceof CharacterCodingException coding) {
+                throw coding;
+            }
+            throw e;
+        } catch (CsvParseException e) {
+            if (e.getCause() instanceof CharacterCodingException coding) {
+                throw coding;
+            }
+            if (e.getCause() instanceof CannotRead known) {
+                throw known;
+            }
+            throw new CannotRead("“%s”: the lines from %,d on are no table (a value goes on for millions of characters; a quotation mark may lack its pair)."
+                    .formatted(name, rows.line()), e);
+        } catch (TooWide e) {
+            throw new CannotRead("“%s”: line %,d has more than %,d columns, which is more than Helvo reads: is the table on its side, or the delimiter another?"
+                    .formatted(name, e.line, TableBuilder.MOST_COLUMNS), e);
+        }
+        return rows.table(name, layout);
+    }
+
+    /// Takes the fields from the CSV reader as they stand in its buffer.
+    private static final class RowHandler extends AbstractBaseCsvCallbackHandler<Boolean> {
+        private final TableBuilder builder;
+        private final String name;
+        private final List<String> headings = new ArrayList<>();
+        private boolean inHeadings;
+        private boolean begun;
+        private int comments;
+        private int firstLength = -1;
+        private int ragged;
+        private long firstRagged;
+        private long line;
+
+        RowHandler(TextLayout layout, String name) {
+            this.builder = new TableBuilder(layout.mark());
+            this.name = name;
+            this.inHeadings = layout.headings();
+        }
+
+        long line() {
+            return line;
+        }
+
+        @Override
+        protected void handleBegin(long startingLineNumber) {
+            line = startingLineNumber;
+            begun = false;
+        }
+
+        @Override
+        protected void handleField(int index, char[] buffer, int offset, int length, boolean quoted) {
+            if (index >= TableBuilder.MOST_COLUMNS) {
+                throw new TooWide(line);
+            }
+            if (inHeadings) {
+                headings.add(new String(buffer, offset, length));
+                return;
+            }
+            if (!begun) {
+                builder.beginRow();
+                begun = true;
+            }
+            builder.field(buffer, offset, length);
+        }
+
+        @Override
+        protected void handleComment(char[] buffer, int offset, int length) {
+            comments++;
+        }
+
+        @Override
+        protected RecordWrapper<Boolean> buildRecord() {
+            if (isComment() || isEmptyLine()) {
+                return null;
+            }
+            int fields = getFieldCount();
+            firstLength = firstLength < 0 ? fields : firstLength;
+            if (fields != firstLength && ragged++ == 0) {
+                firstRagged = line;
+            }
+            if (inHeadings) {
+                inHeadings = false;
+            } else {
+                builder.endRow();
+            }
+            return null;
+        }
+
+        TextTable table(String file, TextLayout layout) throws CannotRead {
+            if (builder.rows() == 0) {
+                throw new CannotRead(headings.isEmpty() ? "“" + name + "” holds no values: there is nothing in it to open."
+                        : "“" + name + "” has headings only: there is no row of values below them.");
+            }
+            var notices = new ArrayList<String>();
+            if (comments > 0) {
+                notices.add("%,d %s left out, each beginning with #.".formatted(comments, comments == 1 ? "comment line was" : "comment lines were"));
+            }
+            if (ragged > 0) {
+                notices.add("%,d %s not as many fields as the first (line %,d is one): missing fields are empty cells, more fields more columns."
+                        .formatted(ragged, ragged == 1 ? "line has" : "lines have", firstRagged));
+            }
+            int dot = file.lastIndexOf('.');
+            return new TextTable(builder.table(dot > 0 ? file.substring(0, dot) : file, headings), layout, List.copyOf(notices));
+        }
+    }
+
+    private static final class TooWide extends RuntimeException {
+        private final long line;
+
+        TooWide(long line) {
+            super(null, null, false, false);
+            this.line = line;
+        }
+    }
+
+    /// Tells how many of the file's bytes were read.
+    private static final class Watched extends FilterInputStream {
+        private final long size;
+        private final Progress progress;
+        private long read;
+
+        Watched(InputStream in, long size, Progress progress) {
+            super(in);
+            this.size = size;
+            this.progress = progress;
+        }
+
+        @Override
+        public int read(byte[] buffer, int offset, int length) throws IOException {
+            int count = super.read(buffer, offset, length);
+            read += Math.max(0, count);
+            progress.reached(size == 0 ? 1 : (double) read / size);
+            return count;
+        }
+    }
+
+    /// Leaves out a byte order mark at the start.
+    private static final class WithoutByteOrderMark extends Reader {
+        private final Reader reader;
+        private boolean started;
+
+        WithoutByteOrderMark(Reader reader) {
+            this.reader = reader;
+        }
+
+        @Override
+        public int read(char[] buffer, int offset, int length) throws IOException {
+            int count = reader.read(buffer, offset, length);
+            if (!started && count > 0) {
+                started = true;
+                if (buffer[offset] == '\ufeff') {
+                    System.arraycopy(buffer, offset + 1, buffer, offset, count - 1);
+                    return count == 1 ? read(buffer, offset, length) : count - 1;
+                }
+            }
+            return count;
+        }
+
+        @Override
+        public void close() throws IOException {
+            reader.close();
+        }
+    }
+}
