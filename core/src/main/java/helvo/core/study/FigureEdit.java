@@ -1,6 +1,8 @@
 package helvo.core.study;
 
 import helvo.core.curve.Curve;
+import helvo.core.table.RowCondition;
+import java.util.List;
 import java.util.Optional;
 
 /// Changes of one figure.
@@ -62,6 +64,23 @@ public sealed interface FigureEdit extends Edit {
         @Override
         public String sentence(Study before) {
             return "Make the figure %s × %s mm".formatted(helvo.core.number.ValueText.plain(widthMm), helvo.core.number.ValueText.plain(heightMm));
+        }
+    }
+
+    /// Uses only the rows that meet all these conditions.
+    record UseOnly(int figure, List<RowCondition> conditions) implements FigureEdit {
+        public UseOnly {
+            conditions = List.copyOf(conditions);
+        }
+
+        @Override
+        public Figure change(Figure before) {
+            return before.withOnly(conditions);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return conditions.isEmpty() ? "Use all rows" : "Use only some rows";
         }
     }
 }

@@ -18,6 +18,12 @@ public sealed interface StudyEdit extends Edit {
 
     /// A new table with a figure over it.
     record AddTable(Table table, Figure figure) implements StudyEdit {
+        /// Adds a table as the study's next, with a figure as new tables get it.
+        public static AddTable to(Study study, Table table) {
+            int id = study.nextTableId();
+            return new AddTable(table.withId(id), Figure.of(study.nextFigureId(), id));
+        }
+
         @Override
         public Study apply(Study study) {
             return study.with(table, figure);

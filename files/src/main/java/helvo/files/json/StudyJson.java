@@ -43,6 +43,7 @@ public final class StudyJson {
             Map.entry("show", FigureEdit.Show.class),
             Map.entry("choose curve", FigureEdit.ChooseCurve.class),
             Map.entry("resize", FigureEdit.Resize.class),
+            Map.entry("use only", FigureEdit.UseOnly.class),
             Map.entry("is", RowCondition.Is.class),
             Map.entry("between", RowCondition.Between.class)));
     private static final JsonMapper MAPPER = mapper();

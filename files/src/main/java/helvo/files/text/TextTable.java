@@ -8,6 +8,7 @@ import de.siegmar.fastcsv.reader.RecordWrapper;
 import helvo.core.Progress;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
+import java.io.ByteArrayInputStream;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -30,6 +31,13 @@ import java.util.Optional;
 public record TextTable(Table table, TextLayout layout, List<String> notices) {
     private static final int HEAD = 1 << 18;
 
+    /// Where bytes come from; they are read twice where the first guess at the encoding fails.
+    private interface Source {
+        InputStream open() throws IOException;
+
+        long size() throws IOException;
+    }
+
     /// Reads a file by a guessed layout.
     public static TextTable read(Path file, Progress progress) throws CannotRead {
         return read(file, Optional.empty(), progress);
@@ -39,26 +47,6 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
     /// @throws CannotRead with a sentence for a person
     public static TextTable read(Path file, Optional<TextLayout> layout, Progress progress) throws CannotRead {
         String name = String.valueOf(file.getFileName());
-        try {
-            byte[] head = head(file, name);
-            boolean complete = head.length < HEAD;
-            if (layout.isEmpty()) {
-                refuseBinary(head, name);
-            }
-            TextLayout by = layout.orElseGet(() -> LayoutGuess.of(head, complete));
-            try {
-                return read(file, name, by, progress);
-            } catch (CharacterCodingException notUnicode) {
-                return read(file, name, by.with(TextLayout.WINDOWS), progress);
-            }
-        } catch (UncheckedIOException e) {
-            throw new CannotRead("“" + name + "” could not be read to its end: " + e.getCause().getMessage() + ".", e);
-        } catch (IOException e) {
-            throw new CannotRead("“" + name + "” could not be read: " + e.getMessage() + ".", e);
-        }
-    }
-
-    private static byte[] head(Path file, String name) throws CannotRead, IOException {
         if (!Files.exists(file)) {
             throw new CannotRead("There is no file “" + file + "”: check the name and the folder.");
         }
@@ -68,7 +56,58 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
         if (!Files.isReadable(file)) {
             throw new CannotRead("“" + name + "” may not be read: ask for the right to read it, or copy it.");
         }
-        try (InputStream in = Files.newInputStream(file)) {
+        return read(new Source() {
+            @Override
+            public InputStream open() throws IOException {
+                return Files.newInputStream(file);
+            }
+
+            @Override
+            public long size() throws IOException {
+                return Files.size(file);
+            }
+        }, name, layout, progress);
+    }
+
+    /// Reads text that is in memory already.
+    ///
+    /// @param name as of a file
+    public static TextTable read(byte[] text, String name) throws CannotRead {
+        return read(new Source() {
+            @Override
+            public InputStream open() {
+                return new ByteArrayInputStream(text);
+            }
+
+            @Override
+            public long size() {
+                return text.length;
+            }
+        }, name, Optional.empty(), Progress.NONE);
+    }
+
+    private static TextTable read(Source source, String name, Optional<TextLayout> layout, Progress progress) throws CannotRead {
+        try {
+            byte[] head = head(source, name);
+            boolean complete = head.length < HEAD;
+            if (layout.isEmpty()) {
+                refuseBinary(head, name);
+            }
+            TextLayout by = layout.orElseGet(() -> LayoutGuess.of(head, complete));
+            try {
+                return read(source, name, by, progress);
+            } catch (CharacterCodingException notUnicode) {
+                return read(source, name, by.with(TextLayout.WINDOWS), progress);
+            }
+        } catch (IOException e) {
+            throw new CannotRead("“" + name + "” could not be read: " + e.getMessage() + ".", e);
+        } catch (UncheckedIOException e) {
+            throw new CannotRead("“" + name + "” could not be read to its end: " + e.getCause().getMessage() + ".", e);
+        }
+    }
+
+    private static byte[] head(Source source, String name) throws CannotRead, IOException {
+        try (InputStream in = source.open()) {
             byte[] head = in.readNBytes(HEAD);
             if (head.length == 0) {
                 throw new CannotRead("“" + name + "” is empty: there is nothing in it to open.");
@@ -91,11 +130,11 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
         }
     }
 
-    private static TextTable read(Path file, String name, TextLayout layout, Progress progress) throws IOException, CannotRead {
+    private static TextTable read(Source source, String name, TextLayout layout, Progress progress) throws IOException, CannotRead {
         var rows = new RowHandler(layout, name);
         var decoder = layout.charset().newDecoder().onMalformedInput(layout.isUnicode() ? CodingErrorAction.REPORT : CodingErrorAction.REPLACE)
                 .onUnmappableCharacter(CodingErrorAction.REPLACE);
-        try (InputStream in = new Watched(Files.newInputStream(file), Files.size(file), progress);
+        try (InputStream in = new Watched(source.open(), source.size(), progress);
                 Reader reader = new WithoutByteOrderMark(new InputStreamReader(in, decoder));
                 CsvReader<Boolean> csv = CsvReader.builder().fieldSeparator(layout.delimiter().sign())
                         .commentStrategy(CommentStrategy.READ).build(rows, reader)) {
@@ -108,9 +147,6 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
         } catch (CsvParseException e) {
             if (e.getCause() instanceof CharacterCodingException coding) {
                 throw coding;
-            }
-            if (e.getCause() instanceof CannotRead known) {
-                throw known;
             }
             throw new CannotRead("“%s”: the lines from %,d on are no table (a value goes on for millions of characters; a quotation mark may lack its pair)."
                     .formatted(name, rows.line()), e);

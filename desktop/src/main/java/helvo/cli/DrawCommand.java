@@ -1,0 +1,84 @@
+package helvo.cli;
+
+import helvo.core.Progress;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.study.Edit;
+import helvo.core.study.Figure;
+import helvo.core.study.FigureEdit;
+import helvo.figure.FigureFile;
+import helvo.figure.FigureFormat;
+import helvo.files.CannotRead;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+@Command(name = "draw", mixinStandardHelpOptions = true, description = "Draw the figure with its fitted curve into a file.")
+final class DrawCommand implements Callable<Integer> {
+    @Spec
+    private CommandSpec command;
+
+    @Mixin
+    private FitOptions options;
+
+    @Option(names = "--out", required = true, paramLabel = "FIGURE", description = "A file ending in .png, .svg or .pdf.")
+    private Path out;
+
+    @Option(names = "--width", paramLabel = "MM", description = "Width of the sheet (default: ${DEFAULT-VALUE}).", defaultValue = "160")
+    private double width;
+
+    @Option(names = "--height", paramLabel = "MM", description = "Height of the sheet (default: ${DEFAULT-VALUE}).", defaultValue = "140")
+    private double height;
+
+    @Option(names = "--dpi", paramLabel = "N", description = "Dots per inch of a PNG (default: ${DEFAULT-VALUE}).", defaultValue = "300")
+    private double dpi;
+
+    @Option(names = "--title", paramLabel = "TEXT", description = "Instead of “y against x”.")
+    private Optional<String> title;
+
+    @Override
+    public Integer call() throws CannotRead, Refused {
+        FigureFormat format = FigureFormat.of(out.toString())
+                .orElseThrow(() -> wrong("--out “" + out + "” must end in .png, .svg or .pdf."));
+        if (!within(width, Figure.LEAST_MM, Figure.MOST_MM) || !within(height, Figure.LEAST_MM, Figure.MOST_MM)) {
+            throw wrong("--width and --height must be %.0f to %.0f mm.".formatted(Figure.LEAST_MM, Figure.MOST_MM));
+        }
+        if (!within(dpi, FigureFile.LEAST_DPI, FigureFile.MOST_DPI)) {
+            throw wrong("--dpi must be %.0f to %.0f.".formatted(FigureFile.LEAST_DPI, FigureFile.MOST_DPI));
+        }
+        List<Edit> edits = new ArrayList<>(List.of(new FigureEdit.Resize(FitOptions.figure(), width, height)));
+        title.ifPresent(text -> edits.add(new FigureEdit.SetTitle(FitOptions.figure(), Optional.of(text))));
+        FigureAnalysis figure = options.analysed(edits.toArray(Edit[]::new));
+        if (figure.missing().isPresent()) {
+            throw new Refused(figure.missing().get());
+        }
+        try {
+            FigureFile.write(out, format, figure, dpi, Progress.NONE);
+        } catch (IOException e) {
+            throw new Refused("“" + out + "” could not be written: " + reason(e) + ". Choose another folder or name.");
+        }
+        return Helvo.DONE;
+    }
+
+    private static String reason(IOException e) {
+        return e instanceof java.nio.file.NoSuchFileException ? "its folder does not exist"
+                : e instanceof java.nio.file.AccessDeniedException ? "the folder may not be written to" : e.getMessage();
+    }
+
+    private static boolean within(double value, double least, double most) {
+        return value >= least && value <= most;
+    }
+
+    private ParameterException wrong(String sentence) {
+        return new ParameterException(new CommandLine(command), sentence);
+    }
+}

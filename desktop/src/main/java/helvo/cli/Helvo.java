@@ -1,0 +1,88 @@
+package helvo.cli;
+
+import helvo.desktop.HelvoWindow;
+import helvo.files.CannotRead;
+import java.nio.file.Path;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/// The one program: a window, and the same core without one.
+@Command(name = "helvo", mixinStandardHelpOptions = true, versionProvider = Version.class,
+        description = "Scatter figures with error bars, trend lines and the numbers behind them.",
+        footer = {"", "Without a command, the window opens. `helvo COMMAND --help` tells of each."},
+        subcommands = {Helvo.Demo.class, Helvo.Open.class, CheckCommand.class, FitCommand.class, DrawCommand.class})
+public final class Helvo implements Callable<Integer> {
+    static final int DONE = 0;
+    static final int DATA_DO_NOT_ALLOW = 1;
+
+    @Option(names = "--verbose", scope = CommandLine.ScopeType.INHERIT, description = "Tell where in the program a fault arose.")
+    private boolean verbose;
+
+    public static void main(String[] arguments) {
+        System.setProperty("java.awt.headless", "true");
+        System.exit(run(arguments));
+    }
+
+    static int run(String... arguments) {
+        var helvo = new Helvo();
+        var command = new CommandLine(helvo);
+        command.setExecutionExceptionHandler((fault, line, _) -> helvo.report(fault, line));
+        command.setUsageHelpAutoWidth(true);
+        return command.execute(arguments);
+    }
+
+    private int report(Exception fault, CommandLine line) {
+        if (verbose) {
+            fault.printStackTrace(line.getErr());
+        } else if (fault instanceof CannotRead || fault instanceof Refused) {
+            line.getErr().println(fault.getMessage());
+        } else {
+            line.getErr().println("Helvo met a fault of its own and stopped (" + fault + "). With --verbose it tells where.");
+        }
+        return DATA_DO_NOT_ALLOW;
+    }
+
+    @Override
+    public Integer call() {
+        return HelvoWindow.open(HelvoWindow.Start.empty());
+    }
+
+    @Command(name = "demo", description = "Open the window on the sample study.",
+            footer = {"", "Without a display the window is drawn offscreen, saved as a picture, and its readout printed."})
+    static final class Demo implements Callable<Integer> {
+        @Option(names = "--picture", paramLabel = "FILE.png", description = "Draw the window offscreen into this file, even where there is a display.")
+        private Optional<Path> picture;
+
+        @Option(names = "--size", paramLabel = "WxH", defaultValue = "1280x800", description = "Size of that picture (default: ${DEFAULT-VALUE}).")
+        private String size;
+
+        @Option(names = "--view", paramLabel = "VIEW", defaultValue = "MAIN",
+                description = "What that picture shows: ${COMPLETION-CANDIDATES} (default: ${DEFAULT-VALUE}).")
+        private HelvoWindow.View view;
+
+        @Override
+        public Integer call() throws Refused {
+            String[] sides = size.split("x");
+            try {
+                return HelvoWindow.open(HelvoWindow.Start.demo(picture, Integer.parseInt(sides[0]), Integer.parseInt(sides[1]), view));
+            } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
+                throw new Refused("--size “" + size + "” is no size: write it as 1280x800.");
+            }
+        }
+    }
+
+    @Command(name = "open", description = "Open the window on a table (CSV or TSV).")
+    static final class Open implements Callable<Integer> {
+        @Parameters(paramLabel = "FILE")
+        private Path file;
+
+        @Override
+        public Integer call() throws CannotRead {
+            return HelvoWindow.open(HelvoWindow.Start.file(file));
+        }
+    }
+}

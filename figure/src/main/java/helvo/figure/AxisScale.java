@@ -1,0 +1,150 @@
+package helvo.figure;
+
+import helvo.core.number.ValueText;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.ArrayList;
+import java.util.List;
+
+/// An axis's limits and steps, all round numbers.
+///
+/// @param low    lower limit
+/// @param high   upper limit
+/// @param step   between labelled ticks: 1, 2 or 5 times a power of ten
+/// @param minor  between unlabelled ticks
+/// @param factor labels are values divided by 10 to this power
+public record AxisScale(double low, double high, double step, double minor, int factor) {
+    /// A limit on a full step is taken when it leaves less than this part of the axis empty; else one on a minor step.
+    private static final double MOST_EMPTY = 0.09;
+    /// A point nearer to the frame than this part of the axis would sit on it.
+    private static final double LEAST_GAP = 0.015;
+    /// Zero is near when the data begin within this part of their span from it.
+    private static final double NEAR_ZERO = 0.35;
+
+    /// Round limits around the data with no point on the frame, and with zero when it is near.
+    ///
+    /// @param mostSteps how many labelled steps there is room for
+    static AxisScale around(double least, double greatest, int mostSteps) {
+        if (!(least <= greatest)) {
+            return around(0, 1, mostSteps);
+        }
+        double from = least;
+        double to = greatest;
+        if (to - from <= 1e-13 * Math.max(Math.abs(from), Math.abs(to)) || to == from) {
+            double half = from == 0 ? 1 : Math.max(Math.abs(from) * 0.1, Double.MIN_NORMAL);
+            from -= half;
+            to += half;
+        }
+        double span = to / 2 - from / 2;
+        if (from > 0 && from < NEAR_ZERO * 2 * span) {
+            from = 0;
+        } else if (to < 0 && -to < NEAR_ZERO * 2 * span) {
+            to = 0;
+        }
+        double step = step(from, to, mostSteps);
+        double minor = minor(step);
+        double gap = LEAST_GAP * (to - from);
+        double low = limit(least - gap, from, to - from, step, minor, true);
+        double high = limit(greatest + gap, to, to - from, step, minor, false);
+        if (from == 0 && least > gap) {
+            low = 0;
+        }
+        if (to == 0 && greatest < -gap) {
+            high = 0;
+        }
+        return new AxisScale(low, high, step, minor, factor(Math.max(Math.abs(low), Math.abs(high)), step));
+    }
+
+    /// Limits of equal size on either side of zero.
+    static AxisScale symmetric(double greatest) {
+        double reach = greatest > 0 && Double.isFinite(greatest) ? greatest * 1.1 : 1;
+        double step = roundUp(reach, new double[] {1, 1.5, 2, 3, 4, 5, 6, 8, 10});
+        return new AxisScale(-step, step, step, step, factor(step, step));
+    }
+
+    /// Where a value lies between the limits, from 0 at the lower to 1 at the upper.
+    public double fraction(double value) {
+        return (value / 2 - low / 2) / (high / 2 - low / 2);
+    }
+
+    /// The value at a fraction of the axis.
+    public double value(double fraction) {
+        return low + fraction * (high - low);
+    }
+
+    /// The labelled values.
+    List<Double> ticks() {
+        return multiples(step);
+    }
+
+    List<Double> minorTicks() {
+        return multiples(minor);
+    }
+
+    private List<Double> multiples(double of) {
+        var ticks = new ArrayList<Double>();
+        long first = (long) Math.ceil(low / of - 1e-6);
+        long last = (long) Math.floor(high / of + 1e-6);
+        for (long k = first; k <= last && ticks.size() < 1000; k++) {
+            ticks.add(rounded(k, of));
+        }
+        return ticks;
+    }
+
+    /// k steps as the decimal it stands for: 3 × 0.1 is 0.3.
+    private static double rounded(long k, double step) {
+        return new BigDecimal(Double.toString(step)).multiply(BigDecimal.valueOf(k)).doubleValue();
+    }
+
+    String label(double tick) {
+        BigDecimal scaled = new BigDecimal(Double.toString(tick)).scaleByPowerOfTen(-factor);
+        int decimals = Math.max(0, new BigDecimal(Double.toString(step)).stripTrailingZeros().scale() + factor);
+        return ValueText.sign(scaled.setScale(decimals, RoundingMode.HALF_EVEN).toPlainString());
+    }
+
+    /// "× 10⁶", or empty when labels are plain values.
+    String factorText() {
+        return factor == 0 ? "" : "× 10" + ValueText.raised(factor);
+    }
+
+    private static double limit(double beyond, double from, double span, double step, double minor, boolean lower) {
+        double whole = outward(beyond, step, lower);
+        return Math.abs(whole - from) <= MOST_EMPTY * span ? whole : outward(beyond, minor, lower);
+    }
+
+    private static double outward(double value, double step, boolean lower) {
+        double k = lower ? Math.floor(value / step + 1e-9) : Math.ceil(value / step - 1e-9);
+        return Math.abs(k) < 1e15 ? rounded((long) k, step) : k * step;
+    }
+
+    private static double step(double from, double to, int mostSteps) {
+        double raw = to / mostSteps - from / mostSteps;
+        return roundUp(raw, new double[] {1, 2, 5, 10});
+    }
+
+    private static double roundUp(double value, double[] mantissas) {
+        int power = (int) Math.floor(Math.log10(value));
+        for (double mantissa : mantissas) {
+            double candidate = new BigDecimal(mantissa).scaleByPowerOfTen(power).doubleValue();
+            if (candidate >= value * (1 - 1e-12)) {
+                return candidate;
+            }
+        }
+        return new BigDecimal(10).scaleByPowerOfTen(power).doubleValue();
+    }
+
+    /// Halves of 1 and 2, fifths of 5.
+    private static double minor(double step) {
+        BigDecimal exact = new BigDecimal(Double.toString(step)).stripTrailingZeros();
+        boolean five = exact.unscaledValue().intValue() == 5;
+        return exact.divide(new BigDecimal(five ? 5 : 2)).doubleValue();
+    }
+
+    /// Powers of a thousand are taken out of labels that would be too long.
+    private static int factor(double largest, double step) {
+        int power = (int) Math.floor(Math.log10(largest));
+        int digits = power - (int) Math.floor(Math.log10(step));
+        boolean plain = power >= -3 && power <= 5 || power > 5 && digits > 5 && power < 12;
+        return plain ? 0 : 3 * Math.floorDiv(power, 3);
+    }
+}

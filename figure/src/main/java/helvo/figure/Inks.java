@@ -1,0 +1,24 @@
+package helvo.figure;
+
+import java.awt.Color;
+
+/// The colours of figures.
+final class Inks {
+    static final Color SHEET = Color.WHITE;
+    static final Color INK = new Color(0x17242B);
+    static final Color MUTED = new Color(0x5D6C73);
+    static final Color AXIS = new Color(0x5D6C73);
+    static final Color GRID = new Color(0xE9E8EC);
+    static final Color FINE_GRID = new Color(0xF1F0F4);
+    static final Color RULE = new Color(0xDAD8DF);
+    static final Color STRIP = new Color(0xF4F4F6);
+    private static final Color[] SERIES = {new Color(0x1F5F8B), new Color(0xB04A1C), new Color(0x4C7A34), new Color(0x7A4E9E),
+        new Color(0xA87400), new Color(0x1E7F86), new Color(0xA03A5E), new Color(0x5B6670)};
+
+    private Inks() {}
+
+    /// The colour of the series at this place; they come round again after eight.
+    static Color series(int place) {
+        return SERIES[place % SERIES.length];
+    }
+}

@@ -1,0 +1,115 @@
+package helvo.figure;
+
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Fit;
+import helvo.core.number.ValueText;
+import helvo.core.readout.Equation;
+import java.awt.Color;
+import java.awt.Font;
+import java.awt.geom.Rectangle2D;
+import java.awt.geom.RoundRectangle2D;
+import java.util.ArrayList;
+import java.util.List;
+
+/// Places and draws the legend and the curves' equations where no point lies.
+final class Labels {
+    private static final double LINE = 13;
+
+    private final Pen pen;
+    private final Plot plot;
+    private final Occupancy occupancy;
+
+    Labels(Pen pen, Plot plot, Occupancy occupancy) {
+        this.pen = pen;
+        this.plot = plot;
+        this.occupancy = occupancy;
+    }
+
+    void legend(List<SeriesPainter> painters, List<SeriesAnalysis> series) {
+        Font font = Typeface.REGULAR.at(9);
+        double most = plot.area().getWidth() * 0.45;
+        List<String> names = series.stream().map(each -> Wrap.fitted(each.label(), font, most - 34)).toList();
+        int fitting = (int) Math.max(1, Math.min(names.size(), (plot.area().getHeight() - 20) / LINE));
+        double width = 30 + names.stream().mapToDouble(name -> Typeface.width(font, name)).max().orElse(0);
+        double height = fitting * LINE + 8;
+        Rectangle2D place = cheapest(corners(width, height));
+        occupancy.take(place);
+        var box = new RoundRectangle2D.Double(place.getX(), place.getY(), width, height, 4, 4);
+        pen.fill(box, new Color(255, 255, 255, 235));
+        pen.stroke(Inks.RULE, 0.7);
+        pen.graphics().draw(box);
+        for (int i = 0; i < fitting; i++) {
+            double middle = place.getY() + 4 + LINE * (i + 0.5);
+            pen.fill(painters.get(i).marker().at(place.getX() + 12, middle, 3.3), painters.get(i).color());
+            String name = i == fitting - 1 && fitting < names.size() ? "and " + (names.size() - i) + " more" : names.get(i);
+            pen.text(name, font, Inks.INK, place.getX() + 22, middle + 3.1, 0);
+        }
+    }
+
+    private List<Rectangle2D> corners(double width, double height) {
+        Rectangle2D area = plot.area();
+        double left = area.getMinX() + 8;
+        double right = area.getMaxX() - 6 - width;
+        double top = area.getMinY() + 4;
+        double bottom = area.getMaxY() - 8 - height;
+        double middle = area.getCenterX() - width / 2;
+        var places = new ArrayList<Rectangle2D>();
+        for (double[] corner : new double[][] {{left, top}, {right, bottom}, {right, top}, {left, bottom}, {middle, top}, {middle, bottom}}) {
+            places.add(new Rectangle2D.Double(corner[0], corner[1], width, height));
+        }
+        return places;
+    }
+
+    /// Beside the curve, towards its right end, on whichever side is free.
+    void equation(SeriesPainter painter, SeriesAnalysis series, Fit fit) {
+        Font strong = Typeface.SEMIBOLD.at(9.5);
+        Font plain = Typeface.REGULAR.at(9);
+        String equation = Wrap.fitted(Equation.inSymbols(fit), strong, plot.area().getWidth() * 0.8);
+        String second = fit.quality().r2().isPresent() ? "R² = " + r2(fit.quality().r2().getAsDouble()) : "";
+        double width = Math.max(Typeface.width(strong, equation), Typeface.width(plain, second));
+        double height = second.isEmpty() ? 12 : 24;
+        Rectangle2D place = cheapest(beside(series, fit, width, height));
+        occupancy.take(place);
+        pen.text(equation, strong, painter.color(), place.getX(), place.getY() + 9.5, 0);
+        pen.text(second, plain, painter.color(), place.getX(), place.getY() + 20.5, 0);
+    }
+
+    private static String r2(double r2) {
+        String four = ValueText.significant(Math.floor(r2 * 1e4) / 1e4, 4);
+        return r2 == 1 ? "1" : r2 > 0.9999 ? ValueText.significant(r2, 1 + (int) Math.ceil(-Math.log10(1 - r2))) : four;
+    }
+
+    private List<Rectangle2D> beside(SeriesAnalysis series, Fit fit, double width, double height) {
+        var extent = new Extent();
+        extent.take(series.points().x(), new double[0]);
+        Rectangle2D area = plot.area();
+        var places = new ArrayList<Rectangle2D>();
+        for (double along = 0.95; along > 0.04; along -= 0.05) {
+            double value = extent.least() + along * (extent.greatest() - extent.least());
+            double x = plot.px(value);
+            double y = plot.py(fit.function().at(value));
+            for (double away : new double[] {8, 16, 28, 44}) {
+                places.add(new Rectangle2D.Double(x - width - away, y - height - away * 0.6, width, height));
+                places.add(new Rectangle2D.Double(x + away, y + away * 0.6, width, height));
+                places.add(new Rectangle2D.Double(x + away, y - height - away * 0.6, width, height));
+                places.add(new Rectangle2D.Double(x - width - away, y + away * 0.6, width, height));
+            }
+        }
+        places.add(new Rectangle2D.Double(area.getMinX() + 8, area.getMinY() + 8, width, height));
+        return places;
+    }
+
+    /// The place that covers least; of equals the first.
+    private Rectangle2D cheapest(List<Rectangle2D> places) {
+        Rectangle2D best = places.getLast();
+        int least = Integer.MAX_VALUE;
+        for (Rectangle2D place : places) {
+            int cost = occupancy.cost(place);
+            if (cost < least) {
+                best = place;
+                least = cost;
+            }
+        }
+        return best;
+    }
+}

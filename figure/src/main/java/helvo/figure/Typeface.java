@@ -1,0 +1,55 @@
+package helvo.figure;
+
+import java.awt.Font;
+import java.awt.FontFormatException;
+import java.awt.font.FontRenderContext;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+
+/// The three faces of Source Sans 3 that ship with the program.
+public enum Typeface {
+    REGULAR("SourceSans3-Regular.ttf"), ITALIC("SourceSans3-Italic.ttf"), SEMIBOLD("SourceSans3-SemiBold.ttf");
+
+    /// Text is measured at one unit a point, whatever it is then drawn on, so that every output has the same layout.
+    static final FontRenderContext MEASURE = new FontRenderContext(null, true, true);
+
+    private final byte[] file;
+    private final Font font;
+
+    Typeface(String resource) {
+        try (InputStream in = Typeface.class.getResourceAsStream("fonts/" + resource)) {
+            file = in.readAllBytes();
+            font = Font.createFont(Font.TRUETYPE_FONT, new ByteArrayInputStream(file));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (FontFormatException e) {
+            throw new IllegalStateException("the font " + resource + " is damaged", e);
+        }
+    }
+
+    /// @param size in points
+    Font at(double size) {
+        return font.deriveFont((float) size);
+    }
+
+    /// The TrueType file, for embedding.
+    public InputStream file() {
+        return new ByteArrayInputStream(file);
+    }
+
+    /// The face that a font of ours was derived from.
+    static Typeface of(Font font) {
+        for (Typeface face : values()) {
+            if (face.font.getFontName().equals(font.getFontName())) {
+                return face;
+            }
+        }
+        return REGULAR;
+    }
+
+    static double width(Font font, String text) {
+        return text.isEmpty() ? 0 : font.getStringBounds(text, MEASURE).getWidth();
+    }
+}

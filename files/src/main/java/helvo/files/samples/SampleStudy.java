@@ -1,0 +1,48 @@
+package helvo.files.samples;
+
+import helvo.core.study.Edit;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.History;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.study.TableEdit;
+import helvo.core.table.Table;
+import helvo.files.CannotRead;
+import helvo.files.text.TextTable;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.util.List;
+import java.util.Optional;
+
+/// The study of the made-up Marram Cordage Laboratory that ships with the program. `samples/MakeSamples.java` makes
+/// its tables.
+public final class SampleStudy {
+    private SampleStudy() {}
+
+    public static Study study() {
+        Study study = Study.EMPTY.withName("Marram cords, week 14");
+        study = StudyEdit.AddTable.to(study, table("Stretch")).apply(study);
+        study = StudyEdit.AddTable.to(study, table("Creep")).apply(study);
+        int stretch = study.tables().getFirst().id();
+        List<Edit> decisions = List.of(
+                new TableEdit.SetRowsAside(stretch, List.of(14), "the clamp slipped"),
+                new FigureEdit.SetTitle(study.figureOver(stretch).id(), Optional.of("Stretch of 3 mm marram cord under load")));
+        History history = History.from(study);
+        for (Edit decision : decisions) {
+            history = history.with(decision);
+        }
+        return history.study();
+    }
+
+    private static Table table(String name) {
+        String resource = "/helvo/files/samples/" + name.toLowerCase() + ".csv";
+        try (InputStream in = SampleStudy.class.getResourceAsStream(resource)) {
+            return TextTable.read(in.readAllBytes(), name + ".csv").table();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (CannotRead e) {
+            throw new IllegalStateException("the sample " + resource + " is damaged", e);
+        }
+    }
+}
