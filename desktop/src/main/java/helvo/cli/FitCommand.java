@@ -52,7 +52,7 @@ final class FitCommand implements Callable<Integer> {
         if (series.fit().isEmpty()) {
             return;
         }
-        out.print(ReadoutText.of(Readout.of(figure, series)));
+        out.print(Readout.of(figure, series).printed());
         at.forEach(x -> out.println(Reading.at(series.fit().get(), series.points(), x).map(reading -> sentence(figure, series, reading))
                 .orElse("At " + ValueText.plain(x) + " the curve has no value.")));
     }

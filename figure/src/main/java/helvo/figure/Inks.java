@@ -3,7 +3,7 @@ package helvo.figure;
 import java.awt.Color;
 
 /// The colours of figures.
-final class Inks {
+public final class Inks {
     static final Color SHEET = Color.WHITE;
     static final Color INK = new Color(0x17242B);
     static final Color MUTED = new Color(0x5D6C73);
@@ -18,7 +18,7 @@ final class Inks {
     private Inks() {}
 
     /// The colour of the series at this place; they come round again after eight.
-    static Color series(int place) {
+    public static Color series(int place) {
         return SERIES[place % SERIES.length];
     }
 }

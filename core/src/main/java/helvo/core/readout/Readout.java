@@ -62,6 +62,20 @@ public record Readout(String series, String equation, String units, List<Line> l
         return text.append('\n').toString();
     }
 
+    /// As lines for a terminal, rounded as on the screen.
+    public String printed() {
+        var text = new StringBuilder(equation.isEmpty() ? series : equation).append('\n');
+        text.append(units.isEmpty() ? "" : units + "\n");
+        for (Line line : lines) {
+            text.append(switch (line) {
+                case Line.Quantity(var label, var value, var unit, _, var note) ->
+                        "  %-12s%s%s%s".formatted(label, value, unit.isEmpty() ? "" : " " + unit, note.isEmpty() ? "" : "   " + note);
+                case Line.Sentence(var sentence, _) -> sentence;
+            }).append('\n');
+        }
+        return text.toString();
+    }
+
     /// "stretch in mm, load in N".
     private static String units(Column x, Column y) {
         String ofY = y.unit().isEmpty() ? "" : y.name() + " in " + y.unit();

@@ -8,8 +8,17 @@ import java.util.function.UnaryOperator;
 /// A table of measurements. All columns have cells for the same rows; those of a shorter one read as empty.
 ///
 /// @param id   stays the same while the table is renamed
-/// @param mark the decimal mark that people type and read in this table
-public record Table(int id, String name, DecimalMark mark, List<Column> columns, SetAside setAside) {
+/// @param mark   the decimal mark that people type and read in this table
+/// @param source the file it was read from, and how; empty for a table that was typed
+public record Table(int id, String name, DecimalMark mark, Optional<Source> source, List<Column> columns, SetAside setAside) {
+    /// A text file and how it was read.
+    ///
+    /// @param file      its path
+    /// @param charset   by its usual name
+    /// @param delimiter between fields
+    /// @param headings  the first line held the headings
+    public record Source(String file, String charset, char delimiter, boolean headings) {}
+
     public Table {
         columns = List.copyOf(columns);
     }
@@ -33,15 +42,19 @@ public record Table(int id, String name, DecimalMark mark, List<Column> columns,
     }
 
     public Table with(List<Column> newColumns) {
-        return new Table(id, name, mark, newColumns, setAside);
+        return new Table(id, name, mark, source, newColumns, setAside);
     }
 
     public Table with(SetAside rows) {
-        return new Table(id, name, mark, columns, rows);
+        return new Table(id, name, mark, source, columns, rows);
+    }
+
+    public Table withSource(Source newSource) {
+        return new Table(id, name, mark, Optional.of(newSource), columns, setAside);
     }
 
     public Table withId(int newId) {
-        return new Table(newId, name, mark, columns, setAside);
+        return new Table(newId, name, mark, source, columns, setAside);
     }
 
     public Table withColumn(int columnId, UnaryOperator<Column> change) {

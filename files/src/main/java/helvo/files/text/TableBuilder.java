@@ -161,6 +161,6 @@ final class TableBuilder {
             column.padTo(rows);
             made.add(new Column(i + 1, Heading.of(heading), kind, Role.NONE, column.decimals, column.cells.build()));
         }
-        return new Table(0, name, mark, RoleGuess.guessed(made), SetAside.NONE);
+        return new Table(0, name, mark, java.util.Optional.empty(), RoleGuess.guessed(made), SetAside.NONE);
     }
 }

@@ -1,8 +1,11 @@
 package helvo.files.text;
 
 import helvo.core.number.DecimalMark;
+import helvo.core.table.Table;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.Arrays;
 
 /// How a text file is laid out as a table.
 ///
@@ -14,6 +17,17 @@ public record TextLayout(Charset charset, Delimiter delimiter, DecimalMark mark,
     public String sentence() {
         return "%s, decimal %s, %s, %s".formatted(delimiter.plural(), mark == DecimalMark.POINT ? "point" : "comma",
                 charsetName(charset), headings ? "headings in the first line" : "no headings");
+    }
+
+    /// As a table remembers it.
+    Table.Source source(Path file) {
+        return new Table.Source(file.toAbsolutePath().toString(), charset.name(), delimiter.sign(), headings);
+    }
+
+    /// The layout that a table was read by.
+    public static TextLayout of(Table table, Table.Source source) {
+        Delimiter delimiter = Arrays.stream(Delimiter.values()).filter(d -> d.sign() == source.delimiter()).findFirst().orElse(Delimiter.COMMA);
+        return new TextLayout(Charset.forName(source.charset()), delimiter, table.mark(), source.headings());
     }
 
     public static String charsetName(Charset charset) {

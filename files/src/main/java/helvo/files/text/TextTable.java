@@ -56,7 +56,7 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
         if (!Files.isReadable(file)) {
             throw new CannotRead("“" + name + "” may not be read: ask for the right to read it, or copy it.");
         }
-        return read(new Source() {
+        TextTable read = read(new Source() {
             @Override
             public InputStream open() throws IOException {
                 return Files.newInputStream(file);
@@ -67,6 +67,7 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
                 return Files.size(file);
             }
         }, name, layout, progress);
+        return new TextTable(read.table.withSource(read.layout.source(file)), read.layout, read.notices);
     }
 
     /// Reads text that is in memory already.

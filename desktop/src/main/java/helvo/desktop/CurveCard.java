@@ -1,0 +1,116 @@
+package helvo.desktop;
+
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Fit;
+import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Points;
+import helvo.core.number.ValueText;
+import java.util.OptionalDouble;
+import javafx.geometry.Insets;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.control.Label;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import javafx.scene.paint.Color;
+import javafx.scene.shape.Rectangle;
+
+/// One curve shape in the strip: its name, R², a small picture of it over the points, and its share of the evidence.
+final class CurveCard extends ToggleButton {
+    private static final double WIDTH = 140;
+    private static final double HEIGHT = 46;
+    /// Points enough for a picture of this size.
+    private static final int MOST_POINTS = 150;
+
+    CurveCard(SeriesAnalysis series, FitOutcome outcome, OptionalDouble weight, String color) {
+        getStyleClass().setAll("toggle-button", "curve-card");
+        setId("curve-" + outcome.curve().name().toLowerCase().replace(' ', '-'));
+        var name = new Label(outcome.curve().name());
+        name.getStyleClass().add("strong");
+        var r2 = new Label();
+        r2.getStyleClass().add("muted");
+        var head = new BorderPane();
+        head.setLeft(name);
+        head.setRight(r2);
+        head.setPrefWidth(WIDTH);
+        var card = new VBox(3, head);
+        switch (outcome) {
+            case FitOutcome.Fitted(Fit fit) -> {
+                String value = fit.quality().r2().isPresent() ? share(fit.quality().r2().getAsDouble()) : "–";
+                r2.setText(value);
+                card.getChildren().addAll(picture(series.points(), fit, color), evidence(weight, color));
+                setAccessibleText("%s, R squared %s%s".formatted(outcome.curve().name(), value,
+                        weight.isPresent() ? ", weight of evidence " + Math.round(100 * weight.getAsDouble()) + " percent" : ""));
+            }
+            case FitOutcome.NotFitted(_, var reason) -> {
+                var why = new Label(reason.sentence());
+                why.getStyleClass().add("muted");
+                why.setWrapText(true);
+                why.setMaxWidth(WIDTH);
+                why.setPrefHeight(HEIGHT + 8);
+                card.getChildren().add(why);
+                setAccessibleText(outcome.curve().name() + ": " + reason.sentence());
+            }
+        }
+        card.setPadding(new Insets(6, 9, 7, 9));
+        setGraphic(card);
+    }
+
+    /// Four decimals, but 1 only for a perfect fit.
+    private static String share(double r2) {
+        return r2 == 1 ? "1" : ValueText.sign("%.4f".formatted(Math.min(r2, 0.9999)));
+    }
+
+    private static Canvas picture(Points points, Fit fit, String color) {
+        var canvas = new Canvas(WIDTH, HEIGHT);
+        double minX = Double.POSITIVE_INFINITY;
+        double maxX = Double.NEGATIVE_INFINITY;
+        double minY = Double.POSITIVE_INFINITY;
+        double maxY = Double.NEGATIVE_INFINITY;
+        for (int i = 0; i < points.size(); i++) {
+            minX = Math.min(minX, points.x()[i]);
+            maxX = Math.max(maxX, points.x()[i]);
+            minY = Math.min(minY, points.y()[i]);
+            maxY = Math.max(maxY, points.y()[i]);
+        }
+        GraphicsContext g = canvas.getGraphicsContext2D();
+        g.setFill(Color.web("#A9A5B1"));
+        int step = Math.max(1, points.size() / MOST_POINTS);
+        for (int i = 0; i < points.size(); i += step) {
+            g.fillOval(across(points.x()[i], minX, maxX) - 2, up(points.y()[i], minY, maxY) - 2, 4, 4);
+        }
+        g.setStroke(Color.web(color));
+        g.setLineWidth(1.5);
+        g.beginPath();
+        int steps = fit.curve().degree() == 1 ? 1 : 70;
+        for (int i = 0; i <= steps; i++) {
+            double x = minX + (maxX - minX) * i / steps;
+            double y = Math.clamp(up(fit.function().at(x), minY, maxY), -HEIGHT, 2 * HEIGHT);
+            if (i == 0) {
+                g.moveTo(across(x, minX, maxX), y);
+            } else {
+                g.lineTo(across(x, minX, maxX), y);
+            }
+        }
+        g.stroke();
+        return canvas;
+    }
+
+    private static double across(double x, double min, double max) {
+        return 4 + (WIDTH - 8) * (max > min ? (x / 2 - min / 2) / (max / 2 - min / 2) : 0.5);
+    }
+
+    private static double up(double y, double min, double max) {
+        return HEIGHT - 5 - (HEIGHT - 10) * (max > min ? (y / 2 - min / 2) / (max / 2 - min / 2) : 0.5);
+    }
+
+    private static StackPane evidence(OptionalDouble weight, String color) {
+        var ground = new Rectangle(WIDTH, 4, Color.web("#E3E1E7"));
+        var bar = new Rectangle(WIDTH * weight.orElse(0), 4, Color.web(color));
+        var stack = new StackPane(ground, bar);
+        StackPane.setAlignment(bar, javafx.geometry.Pos.CENTER_LEFT);
+        return stack;
+    }
+}

@@ -1,0 +1,79 @@
+package helvo.desktop;
+
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.FitOutcome;
+import helvo.core.study.FigureEdit;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+
+/// Curves: every shape fitted to the series in view, side by side as small pictures. One press chooses.
+final class CurvesStrip extends HBox {
+    private final Session session;
+    private final Label series = new Label();
+    private final Label points = new Label();
+    private final HBox cards = new HBox(8);
+
+    CurvesStrip(Session session) {
+        this.session = session;
+        getStyleClass().add("curves");
+        var heading = new Label("Curves");
+        heading.getStyleClass().add("region-heading");
+        points.getStyleClass().add("muted");
+        var judged = new Label("judged by AICc");
+        judged.getStyleClass().add("muted");
+        judged.setTooltip(new javafx.scene.control.Tooltip("The bar under each picture is the curve's share of the evidence, by the AICc of the fits."));
+        var text = new VBox(2, heading, series, points, judged);
+        text.setMinWidth(96);
+        text.setPrefWidth(96);
+        series.setMaxWidth(96);
+        cards.setFillHeight(true);
+        var scroll = new ScrollPane(cards);
+        scroll.setFitToHeight(true);
+        scroll.setVbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        scroll.setMinHeight(Region.USE_PREF_SIZE);
+        HBox.setHgrow(scroll, Priority.ALWAYS);
+        getChildren().addAll(text, scroll);
+        session.analysis().subscribe(_ -> update());
+        session.tableId().subscribe(_ -> update());
+        session.seriesPlace().subscribe(_ -> update());
+    }
+
+    private void update() {
+        var figure = session.figure();
+        var current = session.series();
+        cards.getChildren().clear();
+        boolean there = figure.isPresent() && current.isPresent();
+        setVisible(there);
+        setManaged(there);
+        if (there) {
+            show(figure.get(), current.get());
+        }
+    }
+
+    private void show(FigureAnalysis figure, SeriesAnalysis current) {
+        series.setText(figure.series().size() > 1 ? current.label() : "");
+        series.setTextFill(javafx.scene.paint.Color.web(SeriesColors.of(figure.series().indexOf(current))));
+        series.getStyleClass().setAll("label", "strong");
+        int n = current.points().size();
+        points.setText("%,d %s".formatted(n, n == 1 ? "point" : "points"));
+        var group = new ToggleGroup();
+        for (int i = 0; i < current.outcomes().size(); i++) {
+            FitOutcome outcome = current.outcomes().get(i);
+            var card = new CurveCard(current, outcome, current.weights().get(i), SeriesColors.of(figure.series().indexOf(current)));
+            boolean chosen = outcome.curve().equals(current.chosen().curve());
+            card.setToggleGroup(group);
+            card.setSelected(chosen);
+            card.setOnAction(_ -> {
+                card.setSelected(true);
+                session.perform(new FigureEdit.ChooseCurve(figure.figure().id(), current.key(), outcome.curve()));
+            });
+            cards.getChildren().add(card);
+        }
+    }
+}

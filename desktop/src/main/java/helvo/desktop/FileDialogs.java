@@ -1,0 +1,40 @@
+package helvo.desktop;
+
+import helvo.figure.FigureFormat;
+import java.io.File;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import javafx.stage.FileChooser;
+import javafx.stage.Window;
+
+/// Asks the person which files to open, or where to save one.
+interface FileDialogs {
+    /// None when the person thinks better of it.
+    List<Path> tables(Window owner);
+
+    Optional<Path> figure(Window owner, FigureFormat format, String suggestedName);
+
+    /// The system's own dialogs.
+    final class OfSystem implements FileDialogs {
+        @Override
+        public List<Path> tables(Window owner) {
+            var chooser = new FileChooser();
+            chooser.setTitle("Open tables");
+            chooser.getExtensionFilters().addAll(new FileChooser.ExtensionFilter("Tables as text (CSV, TSV)", "*.csv", "*.tsv", "*.txt", "*.dat"),
+                    new FileChooser.ExtensionFilter("All files", "*"));
+            List<File> chosen = chooser.showOpenMultipleDialog(owner);
+            return chosen == null ? List.of() : chosen.stream().map(File::toPath).toList();
+        }
+
+        @Override
+        public Optional<Path> figure(Window owner, FigureFormat format, String suggestedName) {
+            var chooser = new FileChooser();
+            chooser.setTitle("Save the figure as " + format.name());
+            chooser.setInitialFileName(suggestedName);
+            chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(format.name() + ", " + format.purpose(), "*." + format.ending()));
+            return Optional.ofNullable(chooser.showSaveDialog(owner)).map(File::toPath)
+                    .map(path -> FigureFormat.of(path.toString()).isPresent() ? path : path.resolveSibling(path.getFileName() + "." + format.ending()));
+        }
+    }
+}

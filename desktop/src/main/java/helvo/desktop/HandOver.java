@@ -1,0 +1,184 @@
+package helvo.desktop;
+
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.readout.Readout;
+import helvo.core.study.Figure;
+import helvo.core.study.FigureEdit;
+import helvo.figure.FigureFile;
+import helvo.figure.FigureFormat;
+import helvo.figure.Raster;
+import java.io.IOException;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.util.OptionalDouble;
+import java.util.stream.Collectors;
+import javafx.application.Platform;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.image.WritableImage;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.ClipboardContent;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+
+/// Hand over: the figure's size on paper, saving it, and copying figure and readout.
+final class HandOver extends VBox {
+    private final Session session;
+    private final FileDialogs dialogs;
+    private final TextField width = number("hand-over-width", "Width of the figure in millimetres");
+    private final TextField height = number("hand-over-height", "Height of the figure in millimetres");
+    private final TextField resolution = number("hand-over-dpi", "Resolution of a PNG in dots per inch");
+    private final Label wrong = new Label();
+
+    HandOver(Session session, FileDialogs dialogs) {
+        this.session = session;
+        this.dialogs = dialogs;
+        getStyleClass().add("hand-over");
+        setId("hand-over-panel");
+        setMaxSize(320, Region.USE_PREF_SIZE);
+        var heading = new Label("Hand over");
+        heading.getStyleClass().add("region-heading");
+        wrong.getStyleClass().add("warning");
+        wrong.setWrapText(true);
+        var grid = new GridPane(8, 8);
+        grid.addRow(0, new Label("Width"), width, new Label("mm"));
+        grid.addRow(1, new Label("Height"), height, new Label("mm"));
+        grid.addRow(2, new Label("Resolution of a PNG"), resolution, new Label("dots per inch"));
+        resolution.setText("300");
+        width.setOnAction(_ -> resize());
+        height.setOnAction(_ -> resize());
+        var saves = new FlowPane(8, 8);
+        for (FigureFormat format : FigureFormat.values()) {
+            saves.getChildren().add(button("Save as " + format.name(), "save-" + format.ending(), () -> save(format)));
+        }
+        var copies = new FlowPane(8, 8, button("Copy figure", "copy-figure", this::copyFigure), button("Copy readout", "copy-readout", this::copyReadout));
+        getChildren().addAll(heading, part("Size on paper"), grid, wrong, part("Save the figure"), saves, part("To the clipboard"), copies);
+        begin();
+    }
+
+    /// Shows what the figure is now.
+    void begin() {
+        wrong.setText("");
+        wrong.setManaged(false);
+        session.figure().ifPresent(figure -> {
+            width.setText(helvo.core.number.NumberText.shortest(figure.figure().widthMm()));
+            height.setText(helvo.core.number.NumberText.shortest(figure.figure().heightMm()));
+        });
+    }
+
+    /// Where Tab begins.
+    TextField first() {
+        return width;
+    }
+
+    /// Takes the sizes typed; says beside them what is wrong and keeps the old ones.
+    private boolean resize() {
+        OptionalDouble w = size(width, "Width");
+        OptionalDouble h = w.isEmpty() ? w : size(height, "Height");
+        if (h.isEmpty()) {
+            return false;
+        }
+        wrong.setManaged(false);
+        wrong.setText("");
+        session.figure().ifPresent(figure -> session.perform(new FigureEdit.Resize(figure.figure().id(), w.getAsDouble(), h.getAsDouble())));
+        return true;
+    }
+
+    private OptionalDouble size(TextField field, String name) {
+        return within(field, name, Figure.LEAST_MM, Figure.MOST_MM, "mm");
+    }
+
+    private OptionalDouble within(TextField field, String name, double least, double most, String unit) {
+        OptionalDouble value = helvo.core.number.NumberText.number(field.getText(), helvo.core.number.DecimalMark.POINT);
+        if (value.isPresent() && value.getAsDouble() >= least && value.getAsDouble() <= most) {
+            return value;
+        }
+        wrong.setText("%s must be a number from %.0f to %.0f %s; “%s” is not.".formatted(name, least, most, unit, field.getText()));
+        wrong.setManaged(true);
+        field.requestFocus();
+        field.selectAll();
+        return OptionalDouble.empty();
+    }
+
+    private void save(FigureFormat format) {
+        OptionalDouble dpi = within(resolution, "Resolution", FigureFile.LEAST_DPI, FigureFile.MOST_DPI, "dots per inch");
+        if (dpi.isPresent() && resize()) {
+            saveAs(format, dpi.getAsDouble());
+        }
+    }
+
+    void saveAs(FigureFormat format, double dpi) {
+        session.figure().ifPresent(figure -> {
+            String name = figure.title().replaceAll("[^\\p{L}\\p{N} _.-]+", " ").strip() + "." + format.ending();
+            dialogs.figure(getScene() == null ? null : getScene().getWindow(), format, name).ifPresent(path -> write(path, format, dpi));
+        });
+    }
+
+    /// Writes the figure as it is when everything asked for is drawn, also when the size was changed a moment ago.
+    private void write(Path path, FigureFormat format, double dpi) {
+        var study = session.study();
+        var table = session.table().orElseThrow();
+        session.away("Saving " + path.getFileName() + " …", progress -> {
+            FigureAnalysis figure = helvo.core.analysis.Analysis.of(study, session.analysis().get(), progress.part(0, 0.5))
+                    .figure(study.figureOver(table.id()).id());
+            try {
+                FigureFile.write(path, format, figure, dpi, progress.part(0.5, 1));
+            } catch (NoSuchFileException e) {
+                throw new Session.Refusal("“" + path + "” could not be saved: its folder does not exist. Choose another folder.");
+            } catch (AccessDeniedException e) {
+                throw new Session.Refusal("“" + path + "” could not be saved: the folder may not be written to. Choose another folder.");
+            } catch (IOException e) {
+                throw new Session.Refusal("“" + path + "” could not be saved: " + e.getMessage() + ".");
+            }
+            return "Saved “" + path.getFileName() + "” in " + path.toAbsolutePath().getParent() + ".";
+        });
+    }
+
+    /// As a picture at 300 dots per inch.
+    void copyFigure() {
+        session.figure().ifPresent(figure -> session.away("Copying the figure …", progress -> {
+            WritableImage image = FigureView.image(Raster.draw(figure, FigureFile.USUAL_DPI / 72, progress).image());
+            Platform.runLater(() -> {
+                var content = new ClipboardContent();
+                content.putImage(image);
+                Clipboard.getSystemClipboard().setContent(content);
+            });
+            return "The figure is on the clipboard, as a picture at 300 dots per inch.";
+        }));
+    }
+
+    /// As text at full precision, every series of the figure.
+    void copyReadout() {
+        session.figure().filter(figure -> figure.missing().isEmpty()).ifPresent(figure -> {
+            var content = new ClipboardContent();
+            content.putString(figure.series().stream().map(series -> Readout.of(figure, series).copied()).collect(Collectors.joining("\n")));
+            Clipboard.getSystemClipboard().setContent(content);
+            session.say("The readout is on the clipboard, at full precision.", false);
+        });
+    }
+
+    private static Label part(String text) {
+        var label = new Label(text);
+        label.getStyleClass().add("strong");
+        return label;
+    }
+
+    private static TextField number(String id, String accessible) {
+        var field = new TextField();
+        field.setId(id);
+        field.setPrefColumnCount(5);
+        field.setAccessibleText(accessible);
+        return field;
+    }
+
+    private static Button button(String text, String id, Runnable action) {
+        var button = new Button(text);
+        button.setId(id);
+        button.setOnAction(_ -> action.run());
+        return button;
+    }
+}

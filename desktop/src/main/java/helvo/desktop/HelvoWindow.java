@@ -1,0 +1,180 @@
+package helvo.desktop;
+
+import atlantafx.base.theme.PrimerLight;
+import helvo.core.readout.Readout;
+import helvo.core.study.Study;
+import helvo.figure.Typeface;
+import helvo.files.samples.SampleStudy;
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.atomic.AtomicInteger;
+import javafx.animation.AnimationTimer;
+import javafx.application.Application;
+import javafx.application.Platform;
+import javafx.scene.Scene;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
+import javafx.scene.text.Font;
+import javafx.stage.Stage;
+import javax.imageio.ImageIO;
+
+/// Opens the window, or draws it offscreen where there is no display.
+public final class HelvoWindow {
+    private static final int DONE = 0;
+    private static final int NOT_POSSIBLE = 1;
+
+    private HelvoWindow() {}
+
+    /// What a picture of the window shows.
+    public enum View { MAIN, CREEP, HAND_OVER, FINDER }
+
+    /// What to open.
+    ///
+    /// @param picture where to save a picture instead of showing the window; empty to show it
+    public record Start(Study study, Optional<Path> file, boolean demo, Optional<Path> picture, int width, int height, View view) {
+        public static Start empty() {
+            return new Start(Study.EMPTY, Optional.empty(), false, Optional.empty(), 1280, 800, View.MAIN);
+        }
+
+        public static Start file(Path file) {
+            return new Start(Study.EMPTY, Optional.of(file), false, Optional.empty(), 1280, 800, View.MAIN);
+        }
+
+        public static Start demo(Optional<Path> picture, int width, int height, View view) {
+            return new Start(SampleStudy.study(), Optional.empty(), true, picture, width, height, view);
+        }
+    }
+
+    /// @return the program's exit code, once the window is closed
+    public static int open(Start start) {
+        if (start.picture().isPresent()) {
+            return offscreen(start, start.picture().get());
+        }
+        Optional<String> missing = Display.missing();
+        if (missing.isEmpty()) {
+            return onScreen(start);
+        }
+        if (!start.demo()) {
+            System.err.println(missing.get() + " Without one, `helvo fit` and `helvo draw` do the same work.");
+            return NOT_POSSIBLE;
+        }
+        Path picture = Path.of("helvo-demo.png");
+        int code = offscreen(start, picture);
+        if (code == DONE) {
+            System.out.println(missing.get());
+            System.out.println("Instead, the window was drawn into " + picture.toAbsolutePath() + ".");
+        }
+        return code;
+    }
+
+    private static int onScreen(Start start) {
+        var closed = new CountDownLatch(1);
+        Platform.startup(() -> {
+            Stage stage = stage(start, new Session(start.study()));
+            stage.setOnHidden(_ -> closed.countDown());
+            stage.show();
+        });
+        await(closed);
+        return DONE;
+    }
+
+    private static int offscreen(Start start, Path picture) {
+        System.setProperty("glass.platform", "Headless");
+        System.setProperty("prism.order", "sw");
+        var finished = new CountDownLatch(1);
+        var code = new AtomicInteger(NOT_POSSIBLE);
+        Platform.startup(() -> {
+            var session = new Session(start.study());
+            Stage stage = stage(start, session);
+            stage.show();
+            var view = (MainView) stage.getScene().getRoot();
+            switch (start.view()) {
+                case MAIN -> {
+                }
+                case CREEP -> session.show(session.study().tables().getLast().id());
+                case HAND_OVER -> view.showHandOver();
+                case FINDER -> view.showFinder();
+            }
+            whenSettled(session, view, () -> {
+                code.set(save(stage.getScene().snapshot(null), picture));
+                readouts(session).forEach(System.out::println);
+                finished.countDown();
+            });
+        });
+        await(finished);
+        return code.get();
+    }
+
+    /// Runs once all work is done and drawn, a few frames later.
+    private static void whenSettled(Session session, MainView view, Runnable then) {
+        new AnimationTimer() {
+            private int quiet;
+
+            @Override
+            public void handle(long now) {
+                quiet = session.workshop().idle() && view.figureView().settled() ? quiet + 1 : 0;
+                if (quiet > 10) {
+                    stop();
+                    then.run();
+                }
+            }
+        }.start();
+    }
+
+    private static List<String> readouts(Session session) {
+        return session.figure().stream().flatMap(figure -> figure.series().stream()
+                .map(series -> (figure.series().size() > 1 ? series.label() + "\n" : "") + Readout.of(figure, series).printed())).toList();
+    }
+
+    private static int save(WritableImage window, Path picture) {
+        int width = (int) window.getWidth();
+        int height = (int) window.getHeight();
+        int[] pixels = new int[width * height];
+        window.getPixelReader().getPixels(0, 0, width, height, PixelFormat.getIntArgbInstance(), pixels, 0, width);
+        var image = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+        image.setRGB(0, 0, width, height, pixels, 0, width);
+        try {
+            if (!ImageIO.write(image, "png", picture.toFile())) {
+                throw new IOException("no PNG writer");
+            }
+            return DONE;
+        } catch (IOException e) {
+            System.err.println("The picture could not be written to “" + picture + "”: choose another folder.");
+            return NOT_POSSIBLE;
+        }
+    }
+
+    private static Stage stage(Start start, Session session) {
+        var stage = new Stage();
+        var view = new MainView(session, new FileDialogs.OfSystem());
+        stage.setScene(scene(view, start.width(), start.height()));
+        session.history().subscribe(history -> stage.setTitle(history.study().name() + " – Helvo"));
+        stage.setMinWidth(900);
+        stage.setMinHeight(600);
+        start.file().ifPresent(file -> session.open(List.of(file)));
+        return stage;
+    }
+
+    /// A scene in Helvo's looks.
+    static Scene scene(MainView view, double width, double height) {
+        for (Typeface face : Typeface.values()) {
+            Font.loadFont(face.file(), 13);
+        }
+        Application.setUserAgentStylesheet(new PrimerLight().getUserAgentStylesheet());
+        var scene = new Scene(view, width, height);
+        scene.getStylesheets().add(HelvoWindow.class.getResource("helvo.css").toExternalForm());
+        return scene;
+    }
+
+    private static void await(CountDownLatch latch) {
+        try {
+            latch.await();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+}

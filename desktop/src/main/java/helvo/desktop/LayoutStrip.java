@@ -1,0 +1,54 @@
+package helvo.desktop;
+
+import helvo.core.number.DecimalMark;
+import helvo.core.table.Table;
+import helvo.files.text.Delimiter;
+import helvo.files.text.TextLayout;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import javafx.scene.control.CheckMenuItem;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.SeparatorMenuItem;
+
+/// Says how the table's file was read; pressing it reads the file in another way.
+final class LayoutStrip extends MenuButton {
+    private final Session session;
+
+    LayoutStrip(Session session) {
+        this.session = session;
+        setId("layout");
+        getStyleClass().add("layout-strip");
+    }
+
+    void show(Table table) {
+        setVisible(table.source().isPresent());
+        setManaged(table.source().isPresent());
+        getItems().clear();
+        table.source().ifPresent(source -> {
+            TextLayout layout = TextLayout.of(table, source);
+            setText("Read by " + layout.sentence());
+            setAccessibleText("Read by " + layout.sentence() + "; press to read the file in another way");
+            for (Delimiter delimiter : Delimiter.values()) {
+                item("Fields parted by " + delimiter.plural(), delimiter == layout.delimiter(), table, source, layout.with(delimiter));
+            }
+            getItems().add(new SeparatorMenuItem());
+            item("Decimal point", layout.mark() == DecimalMark.POINT, table, source, layout.with(DecimalMark.POINT));
+            item("Decimal comma", layout.mark() == DecimalMark.COMMA, table, source, layout.with(DecimalMark.COMMA));
+            getItems().add(new SeparatorMenuItem());
+            item("Headings in the first line", layout.headings(), table, source, layout.withHeadings(true));
+            item("No headings", !layout.headings(), table, source, layout.withHeadings(false));
+            getItems().add(new SeparatorMenuItem());
+            for (Charset charset : List.of(StandardCharsets.UTF_8, TextLayout.WINDOWS, StandardCharsets.UTF_16)) {
+                item("Text in " + TextLayout.charsetName(charset), charset.equals(layout.charset()), table, source, layout.with(charset));
+            }
+        });
+    }
+
+    private void item(String text, boolean chosen, Table table, Table.Source source, TextLayout layout) {
+        var item = new CheckMenuItem(text);
+        item.setSelected(chosen);
+        item.setOnAction(_ -> session.reread(table, source, layout));
+        getItems().add(item);
+    }
+}

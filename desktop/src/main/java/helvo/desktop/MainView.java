@@ -1,0 +1,230 @@
+package helvo.desktop;
+
+import helvo.core.curve.Curve;
+import helvo.core.curve.Curves;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.Layer;
+import helvo.figure.FigureFile;
+import helvo.figure.FigureFormat;
+import helvo.files.samples.SampleStudy;
+import java.io.File;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.input.DragEvent;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.TransferMode;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+
+/// The whole window: the bar on top and the five regions under it.
+final class MainView extends StackPane {
+    /// Narrower than this, the side regions take less room.
+    private static final double NARROW = 1180;
+
+    private final Session session;
+    private final FileDialogs dialogs;
+    private final Commands commands = new Commands();
+    private final MeasurementsPane measurements;
+    private final FigurePane figure;
+    private final ReadoutPane readout;
+    private final CommandFinder finder;
+    private final HandOver handOver;
+    private final BorderPane regions = new BorderPane();
+    private final VBox start;
+    private Node focusedBefore;
+
+    MainView(Session session, FileDialogs dialogs) {
+        this.session = session;
+        this.dialogs = dialogs;
+        getStyleClass().add("main-view");
+        measurements = new MeasurementsPane(session);
+        figure = new FigurePane(session);
+        readout = new ReadoutPane(session);
+        finder = new CommandFinder(commands, () -> hide(finder()));
+        handOver = new HandOver(session, dialogs);
+        start = start();
+        regions.setLeft(measurements);
+        regions.setRight(readout);
+        regions.setBottom(new CurvesStrip(session));
+        var frame = new BorderPane(regions);
+        frame.setTop(new VBox(new TopBar(session, this::open, () -> show(finder), () -> show(handOver)), new MessageLine(session)));
+        getChildren().addAll(frame, finder, handOver);
+        StackPane.setAlignment(finder, Pos.TOP_CENTER);
+        StackPane.setMargin(finder, new Insets(52, 0, 0, 0));
+        StackPane.setAlignment(handOver, Pos.TOP_RIGHT);
+        StackPane.setMargin(handOver, new Insets(52, 16, 0, 0));
+        finder.setVisible(false);
+        handOver.setVisible(false);
+        fillCommands();
+        addEventFilter(KeyEvent.KEY_PRESSED, this::key);
+        setOnDragOver(this::dragged);
+        setOnDragDropped(this::dropped);
+        widthProperty().subscribe(width -> fold(width.doubleValue()));
+        session.history().subscribe(_ -> update());
+    }
+
+    FigureView figureView() {
+        return figure.view();
+    }
+
+    void showHandOver() {
+        show(handOver);
+    }
+
+    void showFinder() {
+        show(finder);
+    }
+
+    private CommandFinder finder() {
+        return finder;
+    }
+
+    private void update() {
+        boolean empty = session.study().tables().isEmpty();
+        regions.setCenter(empty ? start : figure);
+        for (Region side : new Region[] {measurements, readout}) {
+            side.setVisible(!empty);
+            side.setManaged(!empty);
+        }
+    }
+
+    private void fold(double width) {
+        double side = width < NARROW ? 250 : 286;
+        measurements.setPrefWidth(side);
+        readout.setPrefWidth(side);
+    }
+
+    /// What an empty study shows: ways to begin.
+    private VBox start() {
+        var heading = new Label("Plot measured pairs, fit a curve, say how sure it is");
+        heading.getStyleClass().add("start-heading");
+        var hint = new Label("Open a table (CSV or TSV), or drop the file anywhere on this window.");
+        var open = new Button("Open a table");
+        open.setId("start-open");
+        open.getStyleClass().add("main-action");
+        open.setOnAction(_ -> open());
+        var sample = new Button("Look at the sample study");
+        sample.setId("start-sample");
+        sample.setOnAction(_ -> sample());
+        var box = new VBox(14, heading, hint, open, sample);
+        box.setAlignment(Pos.CENTER);
+        return box;
+    }
+
+    private void sample() {
+        var study = SampleStudy.study();
+        session.perform(new helvo.core.study.StudyEdit.Rename(study.name()));
+        study.tables().forEach(table -> session.perform(new helvo.core.study.StudyEdit.AddTable(table, study.figureOver(table.id()))));
+        session.show(study.tables().getFirst().id());
+    }
+
+    private void open() {
+        session.open(dialogs.tables(getScene().getWindow()));
+    }
+
+    private void fillCommands() {
+        commands.add("Open a table", "Shortcut+O", () -> true, this::open);
+        commands.add("Undo", "Shortcut+Z", () -> session.history().get().undoable().isPresent(), session::undo);
+        commands.add("Redo", "Shortcut+Shift+Z", () -> session.history().get().redoable().isPresent(), session::redo);
+        commands.add("Go to the measurements", "Shortcut+1", this::hasTable, () -> measurements.grid().requestFocus());
+        commands.add("Change the title of the figure", "Shortcut+T", this::hasTable, () -> figure.view().editTitle());
+        commands.add("Set chosen rows aside, or bring them back", "Shortcut+D", this::hasTable, measurements::toggleSetAside);
+        for (Layer layer : Layer.values()) {
+            commands.add("Show or hide: " + layer.label().toLowerCase(), "", this::hasTable, () -> figure.toggle(layer));
+        }
+        for (Curve curve : Curves.offered()) {
+            commands.add("Fit: " + curve.name().toLowerCase(), "", () -> session.series().isPresent(), () -> fit(curve));
+        }
+        commands.add("Hand over …", "Shortcut+H", this::hasTable, this::showHandOver);
+        for (FigureFormat format : FigureFormat.values()) {
+            commands.add("Save the figure as " + format.name(), "", this::hasTable, () -> handOver.saveAs(format, FigureFile.USUAL_DPI));
+        }
+        commands.add("Copy the figure", "Shortcut+Shift+C", this::hasTable, handOver::copyFigure);
+        commands.add("Copy the readout", "Shortcut+Shift+R", this::hasTable, handOver::copyReadout);
+        commands.add("Show the next series", "Shortcut+PAGE_DOWN", this::severalSeries, () -> nextSeries(1));
+        commands.add("Show the next table", "Shortcut+PAGE_UP", () -> session.study().tables().size() > 1, this::nextTable);
+        commands.add("Remove this table from the study", "", this::hasTable,
+                () -> session.perform(new helvo.core.study.StudyEdit.RemoveTable(session.tableId().get())));
+    }
+
+    private boolean hasTable() {
+        return session.table().isPresent();
+    }
+
+    private boolean severalSeries() {
+        return session.figure().map(each -> each.series().size() > 1).orElse(false);
+    }
+
+    private void nextSeries(int by) {
+        session.figure().ifPresent(each -> session.showSeries(Math.floorMod(session.seriesPlace().get() + by, each.series().size())));
+    }
+
+    private void nextTable() {
+        var tables = session.study().tables();
+        session.table().ifPresent(table -> session.show(tables.get((tables.indexOf(table) + 1) % tables.size()).id()));
+    }
+
+    private void fit(Curve curve) {
+        session.figure().ifPresent(each -> session.series().ifPresent(series ->
+                session.perform(new FigureEdit.ChooseCurve(each.figure().id(), series.key(), curve))));
+    }
+
+    private void key(KeyEvent event) {
+        if (event.getCode() == KeyCode.ESCAPE && (finder.isVisible() || handOver.isVisible())) {
+            hide(finder.isVisible() ? finder : handOver);
+            event.consume();
+        } else if (event.isShortcutDown() && event.getCode() == KeyCode.K) {
+            show(finder);
+            event.consume();
+        } else {
+            commands.all().stream().filter(command -> command.keys().isPresent() && command.keys().get().match(event) && command.possible().getAsBoolean())
+                    .findFirst().ifPresent(command -> {
+                        command.action().run();
+                        event.consume();
+                    });
+        }
+    }
+
+    private void show(Region panel) {
+        finder.setVisible(panel == finder);
+        handOver.setVisible(panel == handOver && !(handOver.isVisible() && panel == handOver));
+        if (getScene() != null && !(focusedBefore != null && focusedBefore.isFocused())) {
+            focusedBefore = getScene().getFocusOwner();
+        }
+        if (finder.isVisible()) {
+            finder.begin();
+        } else if (handOver.isVisible()) {
+            handOver.begin();
+            handOver.first().requestFocus();
+        }
+    }
+
+    private void hide(Region panel) {
+        panel.setVisible(false);
+        if (focusedBefore != null) {
+            focusedBefore.requestFocus();
+        }
+    }
+
+    private void dragged(DragEvent event) {
+        if (event.getDragboard().hasFiles()) {
+            event.acceptTransferModes(TransferMode.COPY);
+        }
+        event.consume();
+    }
+
+    private void dropped(DragEvent event) {
+        boolean files = event.getDragboard().hasFiles();
+        if (files) {
+            session.open(event.getDragboard().getFiles().stream().map(File::toPath).toList());
+        }
+        event.setDropCompleted(files);
+        event.consume();
+    }
+}

@@ -1,0 +1,343 @@
+package helvo.desktop;
+
+import helvo.core.study.TableEdit;
+import helvo.core.table.Cell;
+import helvo.core.table.Column;
+import helvo.core.table.Kind;
+import helvo.core.table.Role;
+import helvo.core.table.Table;
+import java.util.AbstractList;
+import java.util.List;
+import java.util.stream.IntStream;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.collections.FXCollections;
+import javafx.css.PseudoClass;
+import javafx.geometry.Pos;
+import javafx.scene.control.Label;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.TableColumn;
+import javafx.scene.control.TablePosition;
+import javafx.scene.control.TableView;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.VBox;
+
+/// The cells of one table. It holds no values of its own: it shows the study's and turns typing into edits.
+///
+/// Enter goes down, Tab right; typing replaces a cell, F2 or a double press edits it, Delete empties it.
+final class MeasurementGrid extends TableView<Integer> {
+    private static final double ROW_HEIGHT = 23;
+    private static final PseudoClass SET_ASIDE = PseudoClass.getPseudoClass("set-aside");
+    private static final PseudoClass NEEDS_LOOK = PseudoClass.getPseudoClass("needs-look");
+
+    private final Session session;
+    private Table table;
+    private String typedFirst;
+
+    MeasurementGrid(Session session) {
+        this.session = session;
+        setId("grid");
+        setAccessibleText("Measurements");
+        setEditable(true);
+        setFixedCellSize(ROW_HEIGHT);
+        getSelectionModel().setCellSelectionEnabled(true);
+        setPlaceholder(new Label("No rows"));
+        addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
+        addEventFilter(KeyEvent.KEY_TYPED, this::typed);
+        setRowFactory(_ -> new javafx.scene.control.TableRow<>() {
+            @Override
+            protected void updateItem(Integer row, boolean empty) {
+                super.updateItem(row, empty);
+                pseudoClassStateChanged(SET_ASIDE, !empty && row != null && table.setAside().has(row));
+            }
+        });
+    }
+
+    void show(Table newTable) {
+        Table old = table;
+        table = newTable;
+        boolean sameColumns = old != null && old.id() == table.id()
+                && old.columns().stream().map(Column::id).toList().equals(table.columns().stream().map(Column::id).toList());
+        if (sameColumns) {
+            for (int i = 0; i < table.columns().size(); i++) {
+                Column column = table.columns().get(i);
+                Column before = old.columns().get(i);
+                if (before.role() != column.role() || !before.heading().equals(column.heading())) {
+                    head(getColumns().get(i + 1), column);
+                }
+            }
+        } else {
+            getColumns().setAll(numbers());
+            table.columns().forEach(column -> getColumns().add(column(column)));
+        }
+        if (old == null || old.rows() != table.rows()) {
+            setItems(FXCollections.observableList(new RowNumbers(table.rows())));
+        }
+        refresh();
+    }
+
+    /// Brings a cell into view and chooses it.
+    void choose(int row, Column column) {
+        TableColumn<Integer, ?> at = getColumns().get(1 + table.columns().indexOf(table.column(column.id())));
+        getSelectionModel().clearAndSelect(row, at);
+        getFocusModel().focus(row, at);
+        scrollTo(Math.max(0, row - 4));
+        scrollToColumn(at);
+        requestFocus();
+    }
+
+    /// Chooses a cell and begins to edit it.
+    void edit(int row, Column column) {
+        choose(row, column);
+        layout();
+        edit(row, getColumns().get(1 + table.columns().indexOf(table.column(column.id()))));
+    }
+
+    /// The rows of the chosen cells.
+    List<Integer> chosenRows() {
+        return getSelectionModel().getSelectedCells().stream().map(TablePosition::getRow).distinct().sorted().toList();
+    }
+
+    /// Row numbers as a list that takes no room.
+    private static final class RowNumbers extends AbstractList<Integer> {
+        private final int rows;
+
+        RowNumbers(int rows) {
+            this.rows = rows;
+        }
+
+        @Override
+        public Integer get(int index) {
+            return index;
+        }
+
+        @Override
+        public int size() {
+            return rows;
+        }
+    }
+
+    private TableColumn<Integer, Integer> numbers() {
+        var column = new TableColumn<Integer, Integer>();
+        column.setSortable(false);
+        column.setReorderable(false);
+        column.setResizable(false);
+        column.setPrefWidth(14 + 7.5 * Math.max(2, Integer.toString(table.rows()).length()));
+        column.setCellValueFactory(row -> new ReadOnlyObjectWrapper<>(row.getValue()));
+        column.setCellFactory(_ -> new TableCell<>() {
+            {
+                getStyleClass().add("row-number");
+                setOnMousePressed(event -> {
+                    if (getItem() != null && !table.columns().isEmpty()) {
+                        choose(getItem(), table.columns().getFirst());
+                    }
+                    event.consume();
+                });
+            }
+
+            @Override
+            protected void updateItem(Integer row, boolean empty) {
+                super.updateItem(row, empty);
+                setText(empty || row == null ? null : Integer.toString(row + 1));
+            }
+        });
+        return column;
+    }
+
+    private TableColumn<Integer, Integer> column(Column of) {
+        var column = new TableColumn<Integer, Integer>();
+        column.setSortable(false);
+        column.setReorderable(false);
+        column.setPrefWidth(width(of));
+        column.setMinWidth(44);
+        column.setCellValueFactory(row -> new ReadOnlyObjectWrapper<>(row.getValue()));
+        column.setCellFactory(_ -> new MeasurementCell(of.id()));
+        head(column, of);
+        return column;
+    }
+
+    private double width(Column column) {
+        int longest = IntStream.range(0, Math.min(table.rows(), 200)).map(row -> column.shown(row).length()).max().orElse(4);
+        int heading = Math.max(column.name().length(), column.unit().length());
+        return Math.clamp(26 + 6.8 * Math.max(longest, heading), 58, 190);
+    }
+
+    private void head(TableColumn<Integer, ?> column, Column of) {
+        var name = new Label(of.name());
+        name.getStyleClass().add("column-name");
+        var unit = new Label(of.unit().isEmpty() ? " " : of.unit());
+        unit.getStyleClass().add("column-unit");
+        var heading = new VBox(2, new RoleTag(session, table.id(), of), name, unit);
+        heading.getStyleClass().add("column-heading");
+        heading.setAlignment(of.kind() == Kind.NUMBER ? Pos.BOTTOM_RIGHT : Pos.BOTTOM_LEFT);
+        column.setGraphic(heading);
+    }
+
+    private void pressed(KeyEvent event) {
+        if (getEditingCell() != null) {
+            return;
+        }
+        switch (event.getCode()) {
+            case ENTER -> move(event, event.isShiftDown() ? -1 : 1, 0);
+            case TAB -> {
+                if (!event.isControlDown()) {
+                    moveOrLeave(event);
+                }
+            }
+            case F2 -> begin(null, event);
+            case DELETE, BACK_SPACE -> {
+                empty();
+                event.consume();
+            }
+            default -> {
+            }
+        }
+    }
+
+    private void typed(KeyEvent event) {
+        String character = event.getCharacter();
+        boolean printing = !character.isEmpty() && character.charAt(0) >= ' ' && character.charAt(0) != 127;
+        if (getEditingCell() == null && printing && !event.isControlDown() && !event.isAltDown() && !event.isMetaDown()) {
+            begin(character, event);
+        }
+    }
+
+    private void begin(String first, KeyEvent event) {
+        TablePosition<Integer, ?> at = focused();
+        if (at != null) {
+            typedFirst = first;
+            edit(at.getRow(), at.getTableColumn());
+            typedFirst = null;
+            event.consume();
+        }
+    }
+
+    /// The chosen cell, never a row number.
+    private TablePosition<Integer, ?> focused() {
+        TablePosition<Integer, ?> at = getFocusModel().getFocusedCell();
+        return at == null || at.getRow() < 0 || at.getTableColumn() == null || at.getColumn() < 1 ? null : at;
+    }
+
+    private void move(KeyEvent event, int down, int right) {
+        TablePosition<Integer, ?> at = focused();
+        if (at != null) {
+            go(at.getRow() + down, at.getColumn() + right);
+        }
+        event.consume();
+    }
+
+    /// Tab goes right, and at the end of a row leaves the table, so that the keyboard can go on to what follows.
+    private void moveOrLeave(KeyEvent event) {
+        TablePosition<Integer, ?> at = focused();
+        int next = at == null ? -1 : at.getColumn() + (event.isShiftDown() ? -1 : 1);
+        if (next >= 1 && next < getColumns().size()) {
+            move(event, 0, event.isShiftDown() ? -1 : 1);
+        }
+    }
+
+    private void go(int row, int column) {
+        if (row >= 0 && row < table.rows() && column >= 1 && column < getColumns().size()) {
+            getSelectionModel().clearAndSelect(row, getColumns().get(column));
+            getFocusModel().focus(row, getColumns().get(column));
+            scrollTo(Math.max(0, row - 8));
+        }
+    }
+
+    private void empty() {
+        getSelectionModel().getSelectedCells().stream().filter(at -> at.getColumn() >= 1).toList()
+                .forEach(at -> session.perform(new TableEdit.SetCell(table.id(), table.columns().get(at.getColumn() - 1).id(), at.getRow(), "")));
+    }
+
+    /// One cell: shows the study's text, becomes a field while it is edited.
+    private final class MeasurementCell extends TableCell<Integer, Integer> {
+        private final int columnId;
+        private TextField field;
+
+        MeasurementCell(int columnId) {
+            this.columnId = columnId;
+        }
+
+        @Override
+        protected void updateItem(Integer row, boolean empty) {
+            super.updateItem(row, empty);
+            setGraphic(null);
+            if (empty || row == null || row >= table.rows()) {
+                setText(null);
+                pseudoClassStateChanged(NEEDS_LOOK, false);
+                return;
+            }
+            Column column = table.column(columnId);
+            setText(column.shown(row));
+            setAlignment(column.kind() == Kind.NUMBER ? Pos.CENTER_RIGHT : Pos.CENTER_LEFT);
+            boolean odd = column.kind() == Kind.NUMBER && column.cells().cell(row) instanceof Cell.Text;
+            pseudoClassStateChanged(NEEDS_LOOK, odd && !table.setAside().has(row));
+        }
+
+        @Override
+        public void startEdit() {
+            super.startEdit();
+            if (!isEditing()) {
+                return;
+            }
+            int row = getItem();
+            field = new TextField(typedFirst == null ? table.column(columnId).cells().cell(row).exactText().replace('.', mark(row)) : typedFirst);
+            field.setAccessibleText("Row " + (row + 1) + ", " + table.column(columnId).name());
+            field.getStyleClass().add("cell-field");
+            field.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
+            field.focusedProperty().subscribe((was, is) -> {
+                if (was && !is) {
+                    enter();
+                }
+            });
+            setText(null);
+            setGraphic(field);
+            field.requestFocus();
+            if (typedFirst == null) {
+                field.selectAll();
+            } else {
+                field.end();
+            }
+        }
+
+        /// Numbers are edited with the table's own decimal mark; text stays as it is.
+        private char mark(int row) {
+            return table.column(columnId).cells().cell(row) instanceof Cell.Number ? table.mark().sign() : '.';
+        }
+
+        private void pressed(KeyEvent event) {
+            if (event.getCode() == KeyCode.ESCAPE) {
+                field = null;
+                cancelEdit();
+                MeasurementGrid.this.requestFocus();
+                event.consume();
+            } else if (event.getCode() == KeyCode.ENTER || event.getCode() == KeyCode.TAB) {
+                int down = event.getCode() == KeyCode.TAB ? 0 : event.isShiftDown() ? -1 : 1;
+                int right = event.getCode() == KeyCode.TAB ? event.isShiftDown() ? -1 : 1 : 0;
+                int row = getItem();
+                int column = getTableView().getColumns().indexOf(getTableColumn());
+                enter();
+                MeasurementGrid.this.requestFocus();
+                go(row + down, column + right);
+                event.consume();
+            }
+        }
+
+        private void enter() {
+            if (field == null) {
+                return;
+            }
+            String text = field.getText();
+            int row = getItem();
+            field = null;
+            cancelEdit();
+            session.perform(new TableEdit.SetCell(table.id(), columnId, row, text));
+        }
+
+        @Override
+        public void cancelEdit() {
+            super.cancelEdit();
+            updateItem(getItem(), isEmpty());
+        }
+    }
+}

@@ -1,0 +1,82 @@
+package helvo.desktop;
+
+import helvo.core.study.TableEdit;
+import helvo.core.table.Problems;
+import helvo.core.table.Table;
+import java.util.List;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuItem;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+
+/// Measurements: the tables, and the cells that need a look.
+final class MeasurementsPane extends VBox {
+    private final Session session;
+    private final Tabs tabs;
+    private final LayoutStrip layout;
+    private final MeasurementGrid grid;
+    private final NeedsALook look;
+
+    MeasurementsPane(Session session) {
+        this.session = session;
+        getStyleClass().addAll("side", "measurements");
+        setPrefWidth(286);
+        setMinWidth(240);
+        var heading = new Label("Measurements");
+        heading.getStyleClass().add("region-heading");
+        tabs = new Tabs("table-", place -> session.show(session.study().tables().get(place).id()));
+        layout = new LayoutStrip(session);
+        layout.setMaxWidth(Double.MAX_VALUE);
+        grid = new MeasurementGrid(session);
+        look = new NeedsALook(session, grid);
+        VBox.setVgrow(grid, Priority.ALWAYS);
+        grid.setContextMenu(menu());
+        getChildren().addAll(heading, tabs, layout, grid, look);
+        session.history().subscribe(this::update);
+        session.tableId().subscribe(_ -> update());
+        session.analysis().subscribe(_ -> problems());
+    }
+
+    MeasurementGrid grid() {
+        return grid;
+    }
+
+    /// Sets the chosen rows aside, or brings them back when all of them are set aside.
+    void toggleSetAside() {
+        session.table().ifPresent(table -> {
+            List<Integer> rows = grid.chosenRows();
+            if (rows.isEmpty()) {
+                session.say("Choose a cell in each row to set aside first.", false);
+            } else if (rows.stream().allMatch(table.setAside()::has)) {
+                session.perform(new TableEdit.BringRowsBack(table.id(), rows));
+            } else {
+                session.perform(new TableEdit.SetRowsAside(table.id(), rows, "by hand"));
+            }
+        });
+    }
+
+    private ContextMenu menu() {
+        var aside = new MenuItem("Set row aside");
+        aside.setOnAction(_ -> toggleSetAside());
+        var menu = new ContextMenu(aside);
+        menu.setOnShowing(_ -> session.table().ifPresent(table -> {
+            boolean back = !grid.chosenRows().isEmpty() && grid.chosenRows().stream().allMatch(table.setAside()::has);
+            aside.setText(back ? "Bring row back (set aside: " + table.setAside().reasons().get(grid.chosenRows().getFirst()) + ")" : "Set row aside");
+        }));
+        return menu;
+    }
+
+    private void update() {
+        List<Table> tables = session.study().tables();
+        session.table().ifPresent(table -> {
+            tabs.show(tables.stream().map(Table::name).toList(), tables.indexOf(table));
+            layout.show(table);
+            grid.show(table);
+        });
+    }
+
+    private void problems() {
+        session.table().ifPresent(table -> look.show(table, session.analysis().get().problems().getOrDefault(table.id(), new Problems(0, List.of()))));
+    }
+}

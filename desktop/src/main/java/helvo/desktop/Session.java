@@ -1,0 +1,209 @@
+package helvo.desktop;
+
+import helvo.core.Progress;
+import helvo.core.analysis.Analysis;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.study.Edit;
+import helvo.core.study.History;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.table.Table;
+import helvo.files.CannotRead;
+import helvo.files.text.TextLayout;
+import helvo.files.text.TextTable;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.property.ReadOnlyIntegerProperty;
+import javafx.beans.property.ReadOnlyIntegerWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+
+/// The study that a window shows: its history, its last finished analysis, and which table and series are in view. Views
+/// read it and hand it edits; all else follows. Used on the interface thread only.
+final class Session implements AutoCloseable {
+    private final Workshop workshop = new Workshop();
+    private final Workshop.Lane analysing = workshop.lane("analysis");
+    private final Workshop.Lane reading = workshop.lane("reading");
+    private final Workshop.Lane writing = workshop.lane("writing");
+    private final ReadOnlyObjectWrapper<History> history;
+    private final ReadOnlyObjectWrapper<Analysis> analysis = new ReadOnlyObjectWrapper<>(Analysis.EMPTY);
+    private final ReadOnlyIntegerWrapper table = new ReadOnlyIntegerWrapper();
+    private final ReadOnlyIntegerWrapper series = new ReadOnlyIntegerWrapper();
+    private final ReadOnlyObjectWrapper<Optional<Notice>> notice = new ReadOnlyObjectWrapper<>(Optional.empty());
+
+    /// Something to tell the person, until it is read.
+    record Notice(String text, boolean warns) {}
+
+    Session(Study study) {
+        history = new ReadOnlyObjectWrapper<>(History.from(study));
+        table.set(study.tables().isEmpty() ? 0 : study.tables().getFirst().id());
+        analyse();
+    }
+
+    Workshop workshop() {
+        return workshop;
+    }
+
+    ReadOnlyObjectProperty<History> history() {
+        return history.getReadOnlyProperty();
+    }
+
+    Study study() {
+        return history.get().study();
+    }
+
+    /// The last finished one; it may be of an earlier study for a moment.
+    ReadOnlyObjectProperty<Analysis> analysis() {
+        return analysis.getReadOnlyProperty();
+    }
+
+    /// The id of the table in view; 0 when the study has none.
+    ReadOnlyIntegerProperty tableId() {
+        return table.getReadOnlyProperty();
+    }
+
+    /// The place of the series that Readout and Curves are about.
+    ReadOnlyIntegerProperty seriesPlace() {
+        return series.getReadOnlyProperty();
+    }
+
+    ReadOnlyObjectProperty<Optional<Notice>> notice() {
+        return notice.getReadOnlyProperty();
+    }
+
+    Optional<Table> table() {
+        return study().tables().stream().filter(each -> each.id() == table.get()).findFirst();
+    }
+
+    /// The analysis of the figure over the table in view.
+    Optional<FigureAnalysis> figure() {
+        return analysis.get().figures().stream().filter(each -> each.figure().table() == table.get()).findFirst();
+    }
+
+    Optional<SeriesAnalysis> series() {
+        return figure().map(FigureAnalysis::series).filter(all -> !all.isEmpty()).map(all -> all.get(Math.min(series.get(), all.size() - 1)));
+    }
+
+    void show(int tableId) {
+        table.set(tableId);
+        series.set(0);
+    }
+
+    void showSeries(int place) {
+        series.set(place);
+    }
+
+    void say(String text, boolean warns) {
+        notice.set(Optional.of(new Notice(text, warns)));
+    }
+
+    void dismissNotice() {
+        notice.set(Optional.empty());
+    }
+
+    void perform(Edit edit) {
+        change(history.get().with(edit));
+        if (edit instanceof StudyEdit.AddTable(Table added, _)) {
+            show(added.id());
+        }
+    }
+
+    void undo() {
+        change(history.get().undo());
+    }
+
+    void redo() {
+        change(history.get().redo());
+    }
+
+    private void change(History changed) {
+        if (changed == history.get()) {
+            return;
+        }
+        history.set(changed);
+        if (table().isEmpty()) {
+            show(study().tables().isEmpty() ? 0 : study().tables().getLast().id());
+        }
+        analyse();
+    }
+
+    private void analyse() {
+        Study study = study();
+        Analysis previous = analysis.get();
+        analysing.run("Fitting …", progress -> Analysis.of(study, previous, progress), analysis::set, this::failed, this::backToAnalysed);
+    }
+
+    /// Stopping an analysis takes back the steps that asked for it; they can be done again.
+    private void backToAnalysed() {
+        History back = history.get();
+        while (back.undoable().isPresent() && back.study() != analysis.get().study()) {
+            back = back.undo();
+        }
+        change(back);
+        say("Stopped. The study is as it was before; Redo does the step again.", false);
+    }
+
+    /// Reads files one after the other into tables of the study.
+    void open(List<Path> files) {
+        if (files.isEmpty()) {
+            return;
+        }
+        Path file = files.getFirst();
+        reading.run("Opening " + file.getFileName() + " …", progress -> TextTable.read(file, progress), read -> {
+            opened(read);
+            open(files.subList(1, files.size()));
+        }, fault -> {
+            failed(fault);
+            open(files.subList(1, files.size()));
+        }, () -> say("Opening was stopped; nothing was changed.", false));
+    }
+
+    private void opened(TextTable read) {
+        boolean first = study().tables().isEmpty();
+        perform(StudyEdit.AddTable.to(study(), read.table()));
+        if (first) {
+            perform(new StudyEdit.Rename(read.table().name()));
+        }
+        if (!read.notices().isEmpty()) {
+            say(String.join(" ", read.notices()), true);
+        } else if (read.table().columns().size() == 1) {
+            say("“%s” has one column only; a scatter needs two. Another delimiter may be right: see below its name.".formatted(read.table().name()), true);
+        }
+    }
+
+    /// Reads a table's file again by another layout.
+    void reread(Table old, Table.Source source, TextLayout layout) {
+        Path file = Path.of(source.file());
+        reading.run("Reading again …", progress -> TextTable.read(file, Optional.of(layout), progress),
+                read -> perform(new StudyEdit.Reread(read.table().withId(old.id()))), this::failed,
+                () -> say("Reading was stopped; nothing was changed.", false));
+    }
+
+    /// Does work that changes no study, such as writing a file.
+    void away(String label, Workshop.Work<String> work) {
+        writing.run(label, work, said -> say(said, false), this::failed, () -> say("Stopped; nothing was written.", false));
+    }
+
+    private void failed(Throwable fault) {
+        say(switch (fault) {
+            case CannotRead known -> known.getMessage();
+            case Refusal known -> known.getMessage();
+            case OutOfMemoryError _ -> "There is not enough memory for this; nothing was changed. Close other programs, or take fewer rows.";
+            default -> "Helvo met a fault of its own; the study is as it was. (" + fault + ")";
+        }, true);
+    }
+
+    /// What could not be done, in a sentence for the person.
+    static final class Refusal extends Exception {
+        Refusal(String sentence) {
+            super(sentence);
+        }
+    }
+
+    @Override
+    public void close() {
+        workshop.close();
+    }
+}
