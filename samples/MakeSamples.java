@@ -24,7 +24,7 @@ public class MakeSamples {
     /// Each cord was pulled to 25 N twice. One reading was written down in words.
     private static List<String> stretch(Random random) {
         var lines = new ArrayList<String>();
-        lines.add("Cord,Load (N),Stretch (mm),± Stretch (mm)");
+        lines.add("Cord,Load (N),Stretch (mm),± (mm)");
         for (String cord : new String[] {"dry", "salt-soaked"}) {
             boolean dry = cord.equals("dry");
             for (int load : new int[] {5, 10, 15, 20, 25, 25, 30, 35, 40, 45, 50}) {
@@ -40,7 +40,7 @@ public class MakeSamples {
     /// Creep of the dry cord under 20 N over a day: it grows with the logarithm of time.
     private static List<String> creep(Random random) {
         var lines = new ArrayList<String>();
-        lines.add("Time (min),Creep (mm),± Creep (mm)");
+        lines.add("Time (min),Creep (mm),± (mm)");
         for (int time : new int[] {1, 2, 4, 7, 12, 20, 35, 60, 100, 170, 290, 480, 800, 1100, 1440}) {
             double creep = 0.42 + 0.31 * Math.log(time) + 0.025 * random.nextGaussian();
             lines.add(time + "," + String.format(Locale.ROOT, "%.2f", creep) + ",0.05");

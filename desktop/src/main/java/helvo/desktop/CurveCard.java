@@ -4,6 +4,7 @@ import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Points;
+import helvo.core.fit.Quality;
 import helvo.core.number.ValueText;
 import java.util.OptionalDouble;
 import javafx.geometry.Insets;
@@ -38,9 +39,18 @@ final class CurveCard extends ToggleButton {
         var card = new VBox(3, head);
         switch (outcome) {
             case FitOutcome.Fitted(Fit fit) -> {
-                String value = fit.quality().r2().isPresent() ? share(fit.quality().r2().getAsDouble()) : "–";
+                String value = fit.quality().r2().isPresent() ? ValueText.share(fit.quality().r2().getAsDouble()) : "–";
                 r2.setText(value);
-                card.getChildren().addAll(picture(series.points(), fit, color), evidence(weight, color));
+                Canvas picture = picture(series.points(), fit, color);
+                if (fit.quality().about() == Quality.About.ZERO) {
+                    var about = new Label("R² about zero");
+                    about.getStyleClass().add("small");
+                    StackPane.setAlignment(about, javafx.geometry.Pos.BOTTOM_RIGHT);
+                    card.getChildren().add(new StackPane(picture, about));
+                } else {
+                    card.getChildren().add(picture);
+                }
+                card.getChildren().add(evidence(weight, color));
                 setAccessibleText("%s, R squared %s%s".formatted(outcome.curve().name(), value,
                         weight.isPresent() ? ", weight of evidence " + Math.round(100 * weight.getAsDouble()) + " percent" : ""));
             }
@@ -56,11 +66,6 @@ final class CurveCard extends ToggleButton {
         }
         card.setPadding(new Insets(6, 9, 7, 9));
         setGraphic(card);
-    }
-
-    /// Four decimals, but 1 only for a perfect fit.
-    private static String share(double r2) {
-        return r2 == 1 ? "1" : ValueText.sign("%.4f".formatted(Math.min(r2, 0.9999)));
     }
 
     private static Canvas picture(Points points, Fit fit, String color) {

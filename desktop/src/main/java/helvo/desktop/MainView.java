@@ -95,9 +95,8 @@ final class MainView extends StackPane {
     }
 
     private void fold(double width) {
-        double side = width < NARROW ? 250 : 286;
-        measurements.setPrefWidth(side);
-        readout.setPrefWidth(side);
+        measurements.setPrefWidth(width < NARROW ? 250 : 300);
+        readout.setPrefWidth(width < NARROW ? 240 : 280);
     }
 
     /// What an empty study shows: ways to begin.

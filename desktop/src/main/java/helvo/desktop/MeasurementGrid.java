@@ -22,6 +22,8 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.VBox;
+import javafx.scene.text.Font;
+import javafx.scene.text.Text;
 
 /// The cells of one table. It holds no values of its own: it shows the study's and turns typing into edits.
 ///
@@ -30,6 +32,9 @@ final class MeasurementGrid extends TableView<Integer> {
     private static final double ROW_HEIGHT = 23;
     private static final PseudoClass SET_ASIDE = PseudoClass.getPseudoClass("set-aside");
     private static final PseudoClass NEEDS_LOOK = PseudoClass.getPseudoClass("needs-look");
+
+    private static final Font PLAIN = Font.font("Source Sans 3", 13);
+    private static final Font BOLD = Font.font("Source Sans 3 SemiBold", 13);
 
     private final Session session;
     private Table table;
@@ -123,7 +128,7 @@ final class MeasurementGrid extends TableView<Integer> {
         column.setSortable(false);
         column.setReorderable(false);
         column.setResizable(false);
-        column.setPrefWidth(14 + 7.5 * Math.max(2, Integer.toString(table.rows()).length()));
+        column.setPrefWidth(12 + 7 * Math.max(2, Integer.toString(table.rows()).length()));
         column.setCellValueFactory(row -> new ReadOnlyObjectWrapper<>(row.getValue()));
         column.setCellFactory(_ -> new TableCell<>() {
             {
@@ -157,10 +162,18 @@ final class MeasurementGrid extends TableView<Integer> {
         return column;
     }
 
+    /// Wide enough for the heading, its tag and the widest of the first cells.
     private double width(Column column) {
-        int longest = IntStream.range(0, Math.min(table.rows(), 200)).map(row -> column.shown(row).length()).max().orElse(4);
-        int heading = Math.max(column.name().length(), column.unit().length());
-        return Math.clamp(26 + 6.8 * Math.max(longest, heading), 58, 190);
+        double heading = Math.max(textWidth(column.name(), BOLD), textWidth(column.unit(), PLAIN)) + 15;
+        double tag = textWidth(column.role().tag(), BOLD) + 38;
+        double cell = IntStream.range(0, Math.min(table.rows(), 200)).mapToDouble(row -> textWidth(column.shown(row), BOLD)).max().orElse(0) + 19;
+        return Math.clamp(Math.max(cell, Math.max(tag, heading)), 44, 200);
+    }
+
+    private static double textWidth(String text, Font font) {
+        var shape = new Text(text);
+        shape.setFont(font);
+        return Math.ceil(shape.getLayoutBounds().getWidth());
     }
 
     private void head(TableColumn<Integer, ?> column, Column of) {
@@ -171,6 +184,7 @@ final class MeasurementGrid extends TableView<Integer> {
         var heading = new VBox(2, new RoleTag(session, table.id(), of), name, unit);
         heading.getStyleClass().add("column-heading");
         heading.setAlignment(of.kind() == Kind.NUMBER ? Pos.BOTTOM_RIGHT : Pos.BOTTOM_LEFT);
+        heading.prefWidthProperty().bind(column.widthProperty().subtract(1));
         column.setGraphic(heading);
     }
 

@@ -40,15 +40,16 @@ final class NeedsALook extends VBox {
         }
         var scroll = new ScrollPane(list);
         scroll.setFitToWidth(true);
-        scroll.setMaxHeight(150);
-        scroll.setMinHeight(Math.min(58, 58.0 * problems.count()));
+        scroll.setFitToHeight(true);
+        scroll.setPrefHeight(Math.min(3, problems.count()) * 60.0 - 6);
+        scroll.setMinHeight(54);
         getChildren().addAll(heading, scroll);
     }
 
     private VBox entry(Table table, Problem problem) {
         int row = problem.row();
         int column = problem.column().id();
-        var choices = new FlowPane(6, 4);
+        var choices = new FlowPane(2, 4);
         problem.numberInside().ifPresent(number -> {
             String text = NumberText.shortest(number).replace('.', table.mark().sign());
             var use = choice("Use " + text, "use-" + row, () -> session.perform(new TableEdit.SetCell(table.id(), column, row, text)));
@@ -56,7 +57,7 @@ final class NeedsALook extends VBox {
             choices.getChildren().add(use);
         });
         choices.getChildren().addAll(
-                choice("Treat as missing", "missing-" + row, () -> session.perform(new TableEdit.SetCell(table.id(), column, row, ""))),
+                choice("Missing", "missing-" + row, () -> session.perform(new TableEdit.SetCell(table.id(), column, row, ""))),
                 choice("Set aside", "aside-" + row, () -> session.perform(new TableEdit.SetRowsAside(table.id(), List.of(row), "“" + problem.text() + "” is not a number"))),
                 choice("Edit", "edit-" + row, () -> grid.edit(row, problem.column())));
         return new VBox(4, sentence("Row %d, %s: “%s” is not a number.".formatted(row + 1, problem.column().name(), problem.text())), choices);

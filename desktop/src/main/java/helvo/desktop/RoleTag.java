@@ -19,6 +19,7 @@ final class RoleTag extends MenuButton {
         setText(column.role() == Role.NONE ? "–" : column.role().tag());
         setId("role-" + column.id());
         getStyleClass().addAll("role-tag", "role-" + column.role().name().toLowerCase().replace('_', '-'));
+        setMinWidth(USE_PREF_SIZE);
         setAccessibleText("Role of " + column.name() + ": " + column.role().tag());
         for (Role role : Role.values()) {
             var item = new CheckMenuItem(meaning(role));

@@ -134,6 +134,7 @@ public final class FigureDrawing {
         if (!cloud) {
             curves(painters);
         }
+        painters.forEach(SeriesPainter::setAside);
         painters.forEach(painter -> painter.points(progress));
         if (cloud) {
             curvesOverClouds(painters);
@@ -175,7 +176,7 @@ public final class FigureDrawing {
         for (int i = 0; equations && i < painters.size() && i < 8; i++) {
             SeriesAnalysis series = figure.series().get(i);
             SeriesPainter painter = painters.get(i);
-            series.fit().ifPresent(fit -> labels.equation(painter, series, fit));
+            series.fit().ifPresent(fit -> labels.equation(painter, figure.series(), series, fit));
         }
     }
 

@@ -61,42 +61,47 @@ final class Labels {
     }
 
     /// Beside the curve, towards its right end, on whichever side is free.
-    void equation(SeriesPainter painter, SeriesAnalysis series, Fit fit) {
+    void equation(SeriesPainter painter, List<SeriesAnalysis> all, SeriesAnalysis series, Fit fit) {
         Font strong = Typeface.SEMIBOLD.at(9.5);
         Font plain = Typeface.REGULAR.at(9);
         String equation = Wrap.fitted(Equation.inSymbols(fit), strong, plot.area().getWidth() * 0.8);
-        String second = fit.quality().r2().isPresent() ? "R² = " + r2(fit.quality().r2().getAsDouble()) : "";
+        String second = fit.quality().r2().isPresent() ? "R² = " + ValueText.share(fit.quality().r2().getAsDouble()) : "";
         double width = Math.max(Typeface.width(strong, equation), Typeface.width(plain, second));
         double height = second.isEmpty() ? 12 : 24;
-        Rectangle2D place = cheapest(beside(series, fit, width, height));
+        Rectangle2D place = cheapest(beside(all, series, fit, width, height));
         occupancy.take(place);
         pen.text(equation, strong, painter.color(), place.getX(), place.getY() + 9.5, 0);
         pen.text(second, plain, painter.color(), place.getX(), place.getY() + 20.5, 0);
     }
 
-    private static String r2(double r2) {
-        String four = ValueText.significant(Math.floor(r2 * 1e4) / 1e4, 4);
-        return r2 == 1 ? "1" : r2 > 0.9999 ? ValueText.significant(r2, 1 + (int) Math.ceil(-Math.log10(1 - r2))) : four;
-    }
-
-    private List<Rectangle2D> beside(SeriesAnalysis series, Fit fit, double width, double height) {
+    /// Places along the curve from its right end to its left, close to it first; above it for a series that lies above
+    /// the others there, else below it.
+    private List<Rectangle2D> beside(List<SeriesAnalysis> all, SeriesAnalysis series, Fit fit, double width, double height) {
         var extent = new Extent();
         extent.take(series.points().x(), new double[0]);
         Rectangle2D area = plot.area();
+        double middle = extent.least() / 2 + extent.greatest() / 2;
+        boolean top = all.size() > 1 && all.stream().flatMap(each -> each.fit().stream())
+                .allMatch(other -> other.function().at(middle) <= fit.function().at(middle));
         var places = new ArrayList<Rectangle2D>();
-        for (double along = 0.95; along > 0.04; along -= 0.05) {
-            double value = extent.least() + along * (extent.greatest() - extent.least());
-            double x = plot.px(value);
-            double y = plot.py(fit.function().at(value));
-            for (double away : new double[] {8, 16, 28, 44}) {
-                places.add(new Rectangle2D.Double(x - width - away, y - height - away * 0.6, width, height));
-                places.add(new Rectangle2D.Double(x + away, y + away * 0.6, width, height));
-                places.add(new Rectangle2D.Double(x + away, y - height - away * 0.6, width, height));
-                places.add(new Rectangle2D.Double(x - width - away, y + away * 0.6, width, height));
+        for (double away : new double[] {7, 14, 24, 40}) {
+            for (double along = 0.95; along > 0.04; along -= 0.05) {
+                double right = plot.px(extent.least() + along * (extent.greatest() - extent.least()));
+                double x = Math.min(right, area.getMaxX() - 4) - width;
+                double a = plot.py(fit.function().at(value(x)));
+                double b = plot.py(fit.function().at(value(x + width)));
+                var above = new Rectangle2D.Double(x, Math.min(a, b) - away - height, width, height);
+                var below = new Rectangle2D.Double(x, Math.max(a, b) + away, width, height);
+                places.add(top ? above : below);
+                places.add(top ? below : above);
             }
         }
         places.add(new Rectangle2D.Double(area.getMinX() + 8, area.getMinY() + 8, width, height));
         return places;
+    }
+
+    private double value(double px) {
+        return plot.x().value((px - plot.area().getX()) / plot.area().getWidth());
     }
 
     /// The place that covers least; of equals the first.

@@ -123,6 +123,21 @@ final class SeriesPainter {
         }
     }
 
+    /// Points set aside stay visible, hollow.
+    void setAside() {
+        int[] rows = series.rows().setAside();
+        for (int i = 0; i < rows.length && rows.length <= PointCloud.MANY; i++) {
+            double x = series.rows().x().cells().number(rows[i]);
+            double y = series.rows().y().cells().number(rows[i]);
+            if (x >= plot.x().low() && x <= plot.x().high() && y >= plot.y().low() && y <= plot.y().high()) {
+                Shape shape = marker.at(plot.px(x), plot.py(y), radius());
+                pen.fill(shape, Inks.SHEET);
+                pen.stroke(Inks.MUTED, 0.9);
+                pen.graphics().draw(shape);
+            }
+        }
+    }
+
     /// Takes the places that points, bars and curve cover.
     void take(Occupancy occupancy) {
         Points points = series.points();

@@ -20,7 +20,7 @@ public record FixedInterceptLine(double heldIntercept) implements Curve {
 
     @Override
     public String name() {
-        return heldIntercept == 0 ? "Line through origin" : "Line through " + ValueText.plain(heldIntercept);
+        return heldIntercept == 0 ? "Through origin" : "Through " + ValueText.plain(heldIntercept);
     }
 
     @Override

@@ -57,6 +57,20 @@ public final class ValueText {
         return shift == 0 ? pair : "(" + pair + ")" + times(shift);
     }
 
+    /// A share such as R² or r: four decimals, or as many as keep it from looking like 1 when it is not.
+    public static String share(double value) {
+        if (Math.abs(value) == 1 || value == 0) {
+            return plain(value);
+        }
+        for (int decimals = 4; decimals < 17; decimals++) {
+            BigDecimal rounded = BigDecimal.valueOf(value).setScale(decimals, RoundingMode.HALF_EVEN);
+            if (rounded.abs().compareTo(BigDecimal.ONE) != 0) {
+                return sign(rounded.toPlainString());
+            }
+        }
+        return sign(NumberText.shortest(value));
+    }
+
     /// "p = 0.0023", "p = 3 × 10⁻⁷" or "p < 10⁻¹²".
     public static String p(double p) {
         if (p < 1e-12) {

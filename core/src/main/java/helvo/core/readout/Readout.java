@@ -22,6 +22,8 @@ import java.util.OptionalDouble;
 /// @param units    what the equation's names are measured in
 /// @param lines    the rest, from top to bottom
 public record Readout(String series, String equation, String units, List<Line> lines) {
+    /// The usual level at which a p counts as significant.
+    private static final double SIGNIFICANT = 0.05;
 
     /// One line of a readout.
     public sealed interface Line {
@@ -91,16 +93,16 @@ public record Readout(String series, String equation, String units, List<Line> l
         }
         boolean aboutZero = quality.about() == Quality.About.ZERO;
         quality.r2().ifPresentOrElse(
-                r2 -> lines.add(new Line.Quantity("R²", share(r2), "", NumberText.shortest(r2), aboutZero ? "about zero" : "")),
+                r2 -> lines.add(new Line.Quantity("R²", ValueText.share(r2), "", NumberText.shortest(r2), aboutZero ? "about zero" : "")),
                 () -> lines.add(new Line.Sentence("R² has no value: all y are equal.", false)));
-        series.correlation().ifPresent(c -> lines.add(new Line.Quantity("r", (c.pearsonR() >= 0 ? "+" : "") + share(c.pearsonR()), "",
+        series.correlation().ifPresent(c -> lines.add(new Line.Quantity("r", (c.pearsonR() >= 0 ? "+" : "") + ValueText.share(c.pearsonR()), "",
                 NumberText.shortest(c.pearsonR()), c.pearsonP().isPresent() ? ValueText.p(c.pearsonP().getAsDouble()) : "")));
         quality.residualStandardDeviation().ifPresentOrElse(
                 s -> lines.add(new Line.Quantity("scatter s", ValueText.significant(s, 3), y.unit(), NumberText.shortest(s), "")),
                 () -> lines.add(new Line.Sentence("As many coefficients as points: the curve passes through them all, no scatter is left to judge by.", false)));
         series.correlation().ifPresent(c -> lines.add(new Line.Sentence(strength(c, fit, x, y), false)));
         lines.add(new Line.Sentence(rows(series.rows()), false));
-        series.runs().filter(runs -> runs.p() < 0.05)
+        series.runs().filter(runs -> runs.p() < SIGNIFICANT)
                 .ifPresent(runs -> lines.add(new Line.Sentence("Runs check, " + ValueText.p(runs.p()) + ": " + runs.says() + ".", true)));
         return List.copyOf(lines);
     }
@@ -123,32 +125,18 @@ public record Readout(String series, String equation, String units, List<Line> l
         return (y.isEmpty() ? "1" : y) + "/" + whole + (power == 1 ? "" : ValueText.raised(power));
     }
 
-    /// A share such as R² or r, to four decimals, but never rounded up to 1.
-    private static String share(double value) {
-        if (Math.abs(value) == 1 || value == 0) {
-            return ValueText.plain(value);
-        }
-        for (int decimals = 4; decimals < 16; decimals++) {
-            String text = java.math.BigDecimal.valueOf(value).setScale(decimals, java.math.RoundingMode.HALF_EVEN).toPlainString();
-            if (Math.abs(Double.parseDouble(text)) < 1) {
-                return ValueText.sign(text);
-            }
-        }
-        return ValueText.sign(NumberText.shortest(value));
-    }
-
     /// Strength by |r| and significance by p, apart: neither is the other.
     private static String strength(Correlation correlation, Fit fit, Column x, Column y) {
         double r = Math.abs(correlation.pearsonR());
         String word = r < 0.3 ? "Negligible" : r < 0.5 ? "Weak" : r < 0.7 ? "Moderate" : r < 0.9 ? "Strong" : "Very strong";
         String direction = correlation.pearsonR() >= 0 ? "rising" : "falling";
-        String share = fit.quality().r2().isPresent() && fit.quality().about() == Quality.About.MEAN && fit.quality().r2().getAsDouble() >= 0
-                ? ": the %s accounts for %s of the variation in %s.".formatted(fit.curve().degree() == 1 ? "line on " + x.name() : "curve",
-                        percent(fit.quality().r2().getAsDouble()), y.name()) : ".";
-        String significance = correlation.pearsonP().isEmpty() ? "" : correlation.pearsonP().getAsDouble() < 0.05
-                ? " Chance alone would seldom give such an r (%s).".formatted(ValueText.p(correlation.pearsonP().getAsDouble()))
-                : " Chance alone could give such an r (%s).".formatted(ValueText.p(correlation.pearsonP().getAsDouble()));
-        return word + " and " + direction + share + significance;
+        String judged = correlation.pearsonP().isEmpty() ? word + " and " + direction
+                : correlation.pearsonP().getAsDouble() < SIGNIFICANT ? word + ", " + direction + " and significant"
+                : word + " and " + direction + ", but not significant: chance alone could give such an r";
+        OptionalDouble r2 = fit.quality().r2();
+        boolean share = r2.isPresent() && fit.quality().about() == Quality.About.MEAN && r2.getAsDouble() >= 0;
+        return share ? "%s. The %s accounts for %s of the variation in %s.".formatted(judged, fit.curve().degree() == 1 ? "line on " + x.name() : "curve",
+                percent(r2.getAsDouble()), y.name()) : judged + ".";
     }
 
     private static String percent(double share) {
