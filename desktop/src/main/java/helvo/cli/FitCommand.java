@@ -2,7 +2,7 @@ package helvo.cli;
 
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.fit.Fit;
+import helvo.core.fit.FitOutcome;
 import helvo.core.number.ValueText;
 import helvo.core.readout.Readout;
 import helvo.core.reading.Reading;
@@ -44,7 +44,8 @@ final class FitCommand implements Callable<Integer> {
         if (figure.series().stream().anyMatch(series -> series.fit().isPresent())) {
             return Helvo.DONE;
         }
-        command.commandLine().getErr().println(figure.missing().orElse("No fit could be made."));
+        command.commandLine().getErr().println(figure.missing().orElseGet(() -> figure.series().stream()
+                .map(series -> ((FitOutcome.NotFitted) series.chosen()).reason().sentence()).findFirst().orElse("No row meets the conditions.")));
         return Helvo.DATA_DO_NOT_ALLOW;
     }
 

@@ -46,7 +46,7 @@ final class CommandFinder extends VBox {
     private void list(String text) {
         found.getItems().setAll(commands.matching(text));
         found.getSelectionModel().selectFirst();
-        found.setPrefHeight(Math.clamp(found.getItems().size(), 1, 10) * 32 + 8);
+        found.setPrefHeight(Math.clamp(found.getItems().size(), 1, 10) * 32 + 2);
     }
 
     private void key(KeyEvent event) {

@@ -39,7 +39,7 @@ final class HandOver extends VBox {
         this.dialogs = dialogs;
         getStyleClass().add("hand-over");
         setId("hand-over-panel");
-        setMaxSize(320, Region.USE_PREF_SIZE);
+        setMaxSize(370, Region.USE_PREF_SIZE);
         var heading = new Label("Hand over");
         heading.getStyleClass().add("region-heading");
         wrong.getStyleClass().add("warning");

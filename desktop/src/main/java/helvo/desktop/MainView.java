@@ -95,7 +95,7 @@ final class MainView extends StackPane {
     }
 
     private void fold(double width) {
-        measurements.setPrefWidth(width < NARROW ? 250 : 300);
+        measurements.setPrefWidth(width < NARROW ? 250 : 312);
         readout.setPrefWidth(width < NARROW ? 240 : 280);
     }
 

@@ -165,8 +165,8 @@ final class MeasurementGrid extends TableView<Integer> {
     /// Wide enough for the heading, its tag and the widest of the first cells.
     private double width(Column column) {
         double heading = Math.max(textWidth(column.name(), BOLD), textWidth(column.unit(), PLAIN)) + 15;
-        double tag = textWidth(column.role().tag(), BOLD) + 38;
-        double cell = IntStream.range(0, Math.min(table.rows(), 200)).mapToDouble(row -> textWidth(column.shown(row), BOLD)).max().orElse(0) + 19;
+        double tag = textWidth(column.role().tag(), BOLD) + 31;
+        double cell = IntStream.range(0, Math.min(table.rows(), 200)).mapToDouble(row -> textWidth(column.shown(row), PLAIN)).max().orElse(0) + 20;
         return Math.clamp(Math.max(cell, Math.max(tag, heading)), 44, 200);
     }
 

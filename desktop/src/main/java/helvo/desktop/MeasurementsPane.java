@@ -21,7 +21,7 @@ final class MeasurementsPane extends VBox {
     MeasurementsPane(Session session) {
         this.session = session;
         getStyleClass().addAll("side", "measurements");
-        setPrefWidth(300);
+        setPrefWidth(312);
         setMinWidth(240);
         var heading = new Label("Measurements");
         heading.getStyleClass().add("region-heading");

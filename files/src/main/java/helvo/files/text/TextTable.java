@@ -149,13 +149,20 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
             if (e.getCause() instanceof CharacterCodingException coding) {
                 throw coding;
             }
+            if (e.getCause() instanceof TooWide wide) {
+                throw tooWide(name, wide);
+            }
             throw new CannotRead("“%s”: the lines from %,d on are no table (a value goes on for millions of characters; a quotation mark may lack its pair)."
                     .formatted(name, rows.line()), e);
         } catch (TooWide e) {
-            throw new CannotRead("“%s”: line %,d has more than %,d columns, which is more than Helvo reads: is the table on its side, or the delimiter another?"
-                    .formatted(name, e.line, TableBuilder.MOST_COLUMNS), e);
+            throw tooWide(name, e);
         }
         return rows.table(name, layout);
+    }
+
+    private static CannotRead tooWide(String name, TooWide wide) {
+        return new CannotRead("“%s”: line %,d has more than %,d columns, which is more than Helvo reads: is the table on its side, or the delimiter another?"
+                .formatted(name, wide.line, TableBuilder.MOST_COLUMNS), wide);
     }
 
     /// Takes the fields from the CSV reader as they stand in its buffer.
