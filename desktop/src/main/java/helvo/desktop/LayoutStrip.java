@@ -27,8 +27,9 @@ final class LayoutStrip extends MenuButton {
         getItems().clear();
         table.source().ifPresent(source -> {
             TextLayout layout = TextLayout.of(table, source);
-            setText("Read by " + layout.sentence());
-            setAccessibleText("Read by " + layout.sentence() + "; press to read the file in another way");
+            String sentence = layout.sentence();
+            setText(sentence.substring(0, 1).toUpperCase() + sentence.substring(1));
+            setAccessibleText("Read by " + sentence + "; press to read the file in another way");
             for (Delimiter delimiter : Delimiter.values()) {
                 item("Fields parted by " + delimiter.plural(), delimiter == layout.delimiter(), table, source, layout.with(delimiter));
             }

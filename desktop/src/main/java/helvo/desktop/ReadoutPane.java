@@ -104,6 +104,7 @@ final class ReadoutPane extends VBox {
         value.setMinWidth(Region.USE_PREF_SIZE);
         var unit = new Label(quantity.unit().isEmpty() ? quantity.note() : quantity.unit());
         unit.getStyleClass().add("muted");
+        unit.setMinWidth(Region.USE_PREF_SIZE);
         Node[] cells = {label, value, unit};
         grid.addRow(grid.getRowCount(), cells);
     }

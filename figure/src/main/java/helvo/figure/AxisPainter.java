@@ -65,7 +65,5 @@ final class AxisPainter {
         double half = font.getSize2D() * 0.33;
         plot.x().ticks().forEach(tick -> pen.text(plot.x().label(tick), font, Inks.INK, plot.px(tick), area.getMaxY() + TICK + font.getSize2D() + 1, 0.5));
         plot.y().ticks().forEach(tick -> pen.text(plot.y().label(tick), font, Inks.INK, area.getMinX() - TICK - 3, plot.py(tick) + half, 1));
-        pen.text(plot.x().factorText(), font, Inks.MUTED, area.getMaxX(), area.getMaxY() + TICK + 2.3 * font.getSize2D(), 1);
-        pen.text(plot.y().factorText(), font, Inks.MUTED, area.getMinX(), area.getMinY() - 6, 0.5);
     }
 }

@@ -14,8 +14,9 @@ import java.util.List;
 /// @param minor  between unlabelled ticks
 /// @param factor labels are values divided by 10 to this power
 public record AxisScale(double low, double high, double step, double minor, int factor) {
-    /// A limit on a full step is taken when it leaves less than this part of the axis empty; else one on a minor step.
-    private static final double MOST_EMPTY = 0.09;
+    /// A limit on a full step is taken when it leaves less than this part of the axis empty; else one on a minor step, or
+    /// on a fifth of a step.
+    private static final double MOST_EMPTY = 0.07;
     /// A point nearer to the frame than this part of the axis would sit on it.
     private static final double LEAST_GAP = 0.015;
     /// Zero is near when the data begin within this part of their span from it.
@@ -102,14 +103,19 @@ public record AxisScale(double low, double high, double step, double minor, int 
         return ValueText.sign(scaled.setScale(decimals, RoundingMode.HALF_EVEN).toPlainString());
     }
 
-    /// "× 10⁶", or empty when labels are plain values.
+    /// "10⁶", to stand before the unit; empty when labels are plain values.
     String factorText() {
-        return factor == 0 ? "" : "× 10" + ValueText.raised(factor);
+        return factor == 0 ? "" : "10" + ValueText.raised(factor);
     }
 
     private static double limit(double beyond, double from, double span, double step, double minor, boolean lower) {
-        double whole = outward(beyond, step, lower);
-        return Math.abs(whole - from) <= MOST_EMPTY * span ? whole : outward(beyond, minor, lower);
+        for (double round : new double[] {step, minor}) {
+            double limit = outward(beyond, round, lower);
+            if (Math.abs(limit - from) <= MOST_EMPTY * span) {
+                return limit;
+            }
+        }
+        return outward(beyond, fifth(step), lower);
     }
 
     private static double outward(double value, double step, boolean lower) {
@@ -137,7 +143,11 @@ public record AxisScale(double low, double high, double step, double minor, int 
     private static double minor(double step) {
         BigDecimal exact = new BigDecimal(Double.toString(step)).stripTrailingZeros();
         boolean five = exact.unscaledValue().intValue() == 5;
-        return exact.divide(new BigDecimal(five ? 5 : 2)).doubleValue();
+        return five ? fifth(step) : exact.divide(new BigDecimal(2)).doubleValue();
+    }
+
+    private static double fifth(double step) {
+        return new BigDecimal(Double.toString(step)).divide(new BigDecimal(5)).doubleValue();
     }
 
     /// Powers of a thousand are taken out of labels that would be too long.

@@ -3,12 +3,16 @@ package helvo.figure;
 import helvo.core.Progress;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Fit;
 import helvo.core.study.Layer;
+import helvo.core.table.Column;
+import helvo.core.table.Role;
 import java.awt.Font;
 import java.awt.Shape;
 import java.awt.geom.Rectangle2D;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.BiConsumer;
 import java.util.stream.IntStream;
 
 /// Draws a figure's sheet: the one piece of code behind the screen and every export.
@@ -95,7 +99,7 @@ public final class FigureDrawing {
             xs.take(series.points().x(), bars ? series.points().xBar() : new double[0]);
             ys.take(series.points().y(), bars ? series.points().yBar() : new double[0]);
         }
-        AxisScale y = AxisScale.around(ys.least(), ys.greatest(), (int) Math.clamp((bottom - top) / 34, 2, 10));
+        AxisScale y = AxisScale.around(ys.least(), ys.greatest(), (int) Math.clamp((bottom - top) / 26, 2, 12));
         double widestY = y.ticks().stream().mapToDouble(tick -> Typeface.width(labelFont, y.label(tick))).max().orElse(0);
         double left = MARGIN + 22 + Math.max(22, widestY);
         double right = width - MARGIN - 10;
@@ -105,7 +109,7 @@ public final class FigureDrawing {
 
     /// As many steps as leave room between the labels.
     private AxisScale xScale(Extent xs, double length) {
-        int steps = (int) Math.clamp(length / 44, 2, 12);
+        int steps = (int) Math.clamp(length / 36, 2, 14);
         while (true) {
             AxisScale scale = AxisScale.around(xs.least(), xs.greatest(), steps);
             double widest = scale.ticks().stream().mapToDouble(tick -> Typeface.width(labelFont, scale.label(tick))).max().orElse(0);
@@ -132,33 +136,21 @@ public final class FigureDrawing {
         }
         boolean cloud = figure.series().stream().anyMatch(s -> s.points().size() > 1500);
         if (!cloud) {
-            curves(painters);
+            curves(painters, SeriesPainter::curve);
         }
         painters.forEach(SeriesPainter::setAside);
         painters.forEach(painter -> painter.points(progress));
         if (cloud) {
-            curvesOverClouds(painters);
+            curves(painters, SeriesPainter::curveOverCloud);
         }
         pen.graphics().setClip(before);
         labels(plot, painters);
     }
 
-    private void curves(List<SeriesPainter> painters) {
+    private void curves(List<SeriesPainter> painters, BiConsumer<SeriesPainter, Fit> draw) {
         for (int i = 0; i < painters.size(); i++) {
             SeriesPainter painter = painters.get(i);
-            figure.series().get(i).fit().ifPresent(painter::curve);
-        }
-    }
-
-    /// A curve in its points' own colour would drown in a cloud of them: it gets a light border.
-    private void curvesOverClouds(List<SeriesPainter> painters) {
-        for (int i = 0; i < painters.size(); i++) {
-            SeriesPainter painter = painters.get(i);
-            figure.series().get(i).fit().ifPresent(fit -> {
-                pen.stroke(Inks.SHEET, 4);
-                pen.graphics().draw(painter.path(fit));
-                painter.curve(fit);
-            });
+            figure.series().get(i).fit().ifPresent(fit -> draw.accept(painter, fit));
         }
     }
 
@@ -182,9 +174,19 @@ public final class FigureDrawing {
 
     private void axisTitles(Plot plot) {
         Rectangle2D area = plot.area();
-        String x = figure.x().heading().text();
-        String y = String.join(", ", figure.table().all(helvo.core.table.Role.Y).stream().map(column -> column.heading().text()).toList());
-        pen.text(Wrap.fitted(x, axisFont, area.getWidth()), axisFont, Inks.INK, area.getCenterX(), area.getMaxY() + 29, 0.5);
-        pen.rising(Wrap.fitted(y, axisFont, area.getHeight()), axisFont, Inks.INK, MARGIN + 9, area.getCenterY());
+        String x = axisTitle(figure.x().name(), figure.x().unit(), plot.x(), area.getWidth());
+        List<Column> ys = figure.table().all(Role.Y);
+        boolean oneUnit = ys.stream().map(Column::unit).distinct().count() == 1;
+        String names = String.join(", ", ys.stream().map(column -> oneUnit ? column.name() : column.heading().text()).toList());
+        String y = axisTitle(names, oneUnit ? ys.getFirst().unit() : "", plot.y(), area.getHeight());
+        pen.text(x, axisFont, Inks.INK, area.getCenterX(), area.getMaxY() + 29, 0.5);
+        pen.rising(y, axisFont, Inks.INK, MARGIN + 9, area.getCenterY());
+    }
+
+    /// "Load (N)", "Absorbed dose (10⁻⁶ Gy)"; a name too long for its axis is cut, its unit never.
+    private String axisTitle(String name, String unit, AxisScale scale, double length) {
+        String measured = (scale.factorText() + " " + unit).strip();
+        String end = measured.isEmpty() ? "" : " (" + measured + ")";
+        return Wrap.fitted(name, axisFont, length - Typeface.width(axisFont, end)) + end;
     }
 }

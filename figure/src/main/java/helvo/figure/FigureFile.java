@@ -10,6 +10,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.Base64;
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
@@ -49,7 +50,7 @@ public final class FigureFile {
     /// @param dpi of a PNG, dots per inch
     public static void write(Path file, FigureFormat format, FigureAnalysis figure, double dpi, Progress progress) throws IOException {
         byte[] bytes = bytes(format, figure, dpi, progress);
-        Path beside = Files.createTempFile(file.toAbsolutePath().getParent(), ".figure", ".part");
+        Path beside = file.toAbsolutePath().resolveSibling("." + file.getFileName() + ".part");
         try {
             Files.write(beside, bytes);
             Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING);
@@ -117,6 +118,9 @@ public final class FigureFile {
 
     /// The characters drawn in each face, so that only those are embedded.
     private static final class UsedGlyphs {
+        /// What a browser needs to draw glyphs; tables for shaping, kerning and features are left out.
+        private static final List<String> NEEDED_TABLES = List.of("head", "hhea", "hmtx", "maxp", "loca", "glyf", "cmap", "name", "post", "OS/2", "cvt ", "fpgm", "prep");
+
         private final Map<Typeface, Set<Integer>> characters = new EnumMap<>(Typeface.class);
 
         void take(Typeface face, String text) {
@@ -135,7 +139,7 @@ public final class FigureFile {
 
         private static byte[] subset(Typeface face, Set<Integer> characters) throws IOException {
             try (var in = face.file(); var font = new TTFParser().parse(new RandomAccessReadBuffer(in))) {
-                var subsetter = new TTFSubsetter(font);
+                var subsetter = new TTFSubsetter(font, NEEDED_TABLES);
                 subsetter.addAll(characters);
                 var bytes = new ByteArrayOutputStream();
                 subsetter.writeToStream(bytes);

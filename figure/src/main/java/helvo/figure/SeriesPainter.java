@@ -72,6 +72,15 @@ final class SeriesPainter {
         pen.graphics().draw(path(fit));
     }
 
+    /// A curve in its points' own colour would drown in a cloud of them: it is dark, with a light border.
+    void curveOverCloud(Fit fit) {
+        Path2D path = path(fit);
+        pen.stroke(Inks.SHEET, 3.6);
+        pen.graphics().draw(path);
+        pen.stroke(Inks.INK, 1.6);
+        pen.graphics().draw(path);
+    }
+
     /// The curve over the span of its own points.
     Path2D path(Fit fit) {
         var extent = new Extent();

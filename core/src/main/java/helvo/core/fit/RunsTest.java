@@ -73,7 +73,7 @@ public record RunsTest(int runs, double statistic, double p) {
         if (p >= 0.05) {
             return "no pattern seen";
         }
-        return statistic < 0 ? "the residuals follow a pattern: another curve may fit better"
-                : "the residuals change sign more often than chance would have it";
+        return statistic < 0 ? "pattern seen, another curve may fit better"
+                : "signs change more often than by chance";
     }
 }
