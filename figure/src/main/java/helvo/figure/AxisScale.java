@@ -14,9 +14,10 @@ import java.util.List;
 /// @param minor  between unlabelled ticks
 /// @param factor labels are values divided by 10 to this power
 public record AxisScale(double low, double high, double step, double minor, int factor) {
-    /// A limit on a full step is taken when it leaves less than this part of the axis empty; else one on a minor step, or
-    /// on a fifth of a step.
+    /// A limit on a full step is taken when it leaves no more than this part of the axis empty; else one on a minor step, if
+    /// that leaves little; else one on a fifth of a step.
     private static final double MOST_EMPTY = 0.07;
+    private static final double MOST_EMPTY_MINOR = 0.105;
     /// A point nearer to the frame than this part of the axis would sit on it.
     private static final double LEAST_GAP = 0.015;
     /// Zero is near when the data begin within this part of their span from it.
@@ -44,7 +45,7 @@ public record AxisScale(double low, double high, double step, double minor, int 
         }
         double step = step(from, to, mostSteps);
         double minor = minor(step);
-        double gap = LEAST_GAP * (to - from);
+        double gap = 2 * LEAST_GAP * (to / 2 - from / 2);
         double low = limit(least - gap, from, to - from, step, minor, true);
         double high = limit(greatest + gap, to, to - from, step, minor, false);
         if (from == 0 && least > gap) {
@@ -70,7 +71,7 @@ public record AxisScale(double low, double high, double step, double minor, int 
 
     /// The value at a fraction of the axis.
     public double value(double fraction) {
-        return low + fraction * (high - low);
+        return low * (1 - fraction) + high * fraction;
     }
 
     /// The labelled values.
@@ -109,13 +110,12 @@ public record AxisScale(double low, double high, double step, double minor, int 
     }
 
     private static double limit(double beyond, double from, double span, double step, double minor, boolean lower) {
-        for (double round : new double[] {step, minor}) {
-            double limit = outward(beyond, round, lower);
-            if (Math.abs(limit - from) <= MOST_EMPTY * span) {
-                return limit;
-            }
+        double whole = outward(beyond, step, lower);
+        if (Math.abs(whole - from) <= MOST_EMPTY * span) {
+            return whole;
         }
-        return outward(beyond, fifth(step), lower);
+        double part = outward(beyond, minor, lower);
+        return Math.abs(part - from) <= MOST_EMPTY_MINOR * span ? part : outward(beyond, fifth(step), lower);
     }
 
     private static double outward(double value, double step, boolean lower) {

@@ -79,7 +79,7 @@ public final class FigureFile {
         try (var out = ImageIO.createImageOutputStream(bytes)) {
             writer.setOutput(out);
             IIOMetadata metadata = writer.getDefaultImageMetadata(ImageTypeSpecifier.createFromRenderedImage(raster.image()), null);
-            metadata.mergeTree("javax_imageio_1.0", resolution(dpi));
+            metadata.mergeTree("javax_imageio_png_1.0", resolution(dpi));
             writer.write(new IIOImage(raster.image(), null, metadata));
         } finally {
             writer.dispose();
@@ -87,15 +87,15 @@ public final class FigureFile {
         return bytes.toByteArray();
     }
 
+    /// In dots a metre, by PNG's own form: the general one is written wrongly by the library.
     private static IIOMetadataNode resolution(double dpi) {
-        var root = new IIOMetadataNode("javax_imageio_1.0");
-        var dimension = new IIOMetadataNode("Dimension");
-        root.appendChild(dimension);
-        for (String name : new String[] {"HorizontalPixelSize", "VerticalPixelSize"}) {
-            var size = new IIOMetadataNode(name);
-            size.setAttribute("value", Double.toString(25.4 / dpi));
-            dimension.appendChild(size);
-        }
+        String perMetre = Long.toString(Math.round(dpi / 0.0254));
+        var size = new IIOMetadataNode("pHYs");
+        size.setAttribute("pixelsPerUnitXAxis", perMetre);
+        size.setAttribute("pixelsPerUnitYAxis", perMetre);
+        size.setAttribute("unitSpecifier", "meter");
+        var root = new IIOMetadataNode("javax_imageio_png_1.0");
+        root.appendChild(size);
         return root;
     }
 

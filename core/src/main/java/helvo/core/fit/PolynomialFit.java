@@ -93,10 +93,7 @@ public final class PolynomialFit {
         var coefficients = new ArrayList<Coefficient>();
         for (int k = lowest; k <= degree; k++) {
             DD[] row = expansion(scaling, k);
-            DD value = DD.ZERO;
-            for (int j = 0; j < p; j++) {
-                value = value.add(row[j].multiply(scaled[j]));
-            }
+            DD value = sum(row, scaled);
             DD error = normal.quadraticForm(row).multiply(variance).sqrt();
             int power = scaling.yPower() - scaling.xPower() * k;
             double c = value.scalb(power).doubleValue();
@@ -107,6 +104,18 @@ public final class PolynomialFit {
             coefficients.add(coefficient(names.get(k - lowest), c, se, n - p));
         }
         return new FitOutcome.Fitted(new Fit(curve, coefficients, function, quality(n, p, scaling, residuals, squares)));
+    }
+
+    /// Zero where the terms cancel but for the arithmetic's own rounding.
+    private static DD sum(DD[] row, DD[] scaled) {
+        DD value = DD.ZERO;
+        double largest = 0;
+        for (int j = 0; j < scaled.length; j++) {
+            DD term = row[j].multiply(scaled[j]);
+            value = value.add(term);
+            largest = Math.max(largest, Math.abs(term.hi()));
+        }
+        return Math.abs(value.hi()) <= ROUNDING * largest ? DD.ZERO : value;
     }
 
     /// What each scaled coefficient gives to the coefficient of xᵏ, times 2^(k·xPower):

@@ -1,0 +1,24 @@
+package helvo.core;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+
+import com.tngtech.archunit.core.importer.ImportOption;
+import com.tngtech.archunit.junit.AnalyzeClasses;
+import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchRule;
+
+@AnalyzeClasses(packages = "helvo.core", importOptions = ImportOption.DoNotIncludeTests.class)
+class ArchitectureTest {
+    @ArchTest
+    static final ArchRule touchesNoFilesNoScreenAndNoOtherModule = noClasses().should().dependOnClassesThat()
+            .resideInAnyPackage("java.io..", "java.nio.file..", "java.awt..", "javax.swing..", "javafx..",
+                    "helvo.figure..", "helvo.files..", "helvo.desktop..", "helvo.cli..");
+
+    @ArchTest
+    static final ArchRule numbersAndTablesKnowNothingOfTheStudy = noClasses().that().resideInAnyPackage("helvo.core.number", "helvo.core.table")
+            .should().dependOnClassesThat().resideInAnyPackage("helvo.core.study", "helvo.core.analysis", "helvo.core.fit", "helvo.core.curve");
+
+    @ArchTest
+    static final ArchRule flowsOneWay = slices().matching("helvo.core.(study|analysis|readout)..").should().beFreeOfCycles();
+}

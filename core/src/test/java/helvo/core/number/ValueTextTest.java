@@ -1,0 +1,83 @@
+package helvo.core.number;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.OptionalDouble;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.DoubleRange;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class ValueTextTest {
+    /// NUMERICS: two digits of the uncertainty from 10 to 29, else one; the examples are its own and their edges.
+    @ParameterizedTest
+    @CsvSource({
+        "0.20441, 0.00231, 0.2044 ± 0.0023",
+        "0.2904, 0.0702, 0.29 ± 0.07",
+        "1.3142e-5, 4.1e-7, (1.31 ± 0.04) × 10⁻⁵",
+        "-12.34567, 0.0296, −12.35 ± 0.03",
+        "5, 0.00996, 5.000 ± 0.010",
+        "7.25, 0.95, 7.2 ± 0.9",
+        "7.25, 0.96, 7.2 ± 1.0",
+        "0.003, 0.07, 0.00 ± 0.07",
+        "1234567.8, 12.1, (1.234568 ± 0.000012) × 10⁶",
+        "28.4, 120, (0.3 ± 1.2) × 10²",
+        "0, 0.5, 0.0 ± 0.5",
+        "3.5, 0, 3.5"})
+    void roundsAValueToItsUncertainty(double value, double uncertainty, String text) {
+        assertThat(ValueText.withUncertainty(value, OptionalDouble.of(uncertainty))).isEqualTo(text);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"0, 0", "0.1, 0.1", "123456789, 1.23457 × 10⁸", "-0.000012345678, −1.23457 × 10⁻⁵", "1e300, 1 × 10³⁰⁰", "100000, 100000", "0.0001, 0.0001"})
+    void showsSixDigitsWithoutAnUncertainty(double value, String text) {
+        assertThat(ValueText.plain(value)).isEqualTo(text);
+    }
+
+    @Test
+    void aShareLooksLikeOneOnlyWhenItIs() {
+        assertThat(ValueText.share(1)).isEqualTo("1");
+        assertThat(ValueText.share(0.99996)).isEqualTo("0.99996");
+        assertThat(ValueText.share(Math.nextDown(1.0))).startsWith("0.99999");
+        assertThat(ValueText.share(-0.98765)).isEqualTo("−0.9876");
+    }
+
+    @Test
+    void smallPsAreBoundedNotZero() {
+        assertThat(ValueText.p(0)).isEqualTo("p < 10⁻¹²");
+        assertThat(ValueText.p(3.4e-7)).isEqualTo("p = 3 × 10⁻⁷");
+        assertThat(ValueText.p(0.0234)).isEqualTo("p = 0.023");
+    }
+
+    @Property
+    void exactTextReadsBackAsTheSameDouble(@ForAll double value) {
+        if (Double.isFinite(value)) {
+            assertThat(Double.parseDouble(NumberText.shortest(value))).isEqualTo(value);
+        }
+    }
+
+    @Property
+    void shownDecimalsNeverChangeTheNumber(@ForAll @DoubleRange(min = -1e6, max = 1e6) double value) {
+        assertThat(Double.parseDouble(NumberText.withDecimals(value, 2))).isEqualTo(value);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {"7,6|COMMA|7.6", "−1.5e3|POINT|-1500", ".5|POINT|0.5", "+2|POINT|2", "1E−2|POINT|0.01"})
+    void readsNumbersAsPeopleTypeThem(String text, DecimalMark mark, double value) {
+        assertThat(NumberText.number(text, mark)).hasValue(value);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {"7,6|POINT", "over 400|POINT", "1 000|POINT", "NaN|POINT", "1e999|POINT", "0x10|POINT", "1d|POINT", "1.2.3|POINT", "e5|POINT", "-|POINT"})
+    void whatIsNoPlainNumberIsText(String text, DecimalMark mark) {
+        assertThat(NumberText.number(text, mark)).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', nullValues = "none", value = {"about 7.6|7.6", "over 400|400", "7,6|7.6", "< LOD|none", "3 or 4|none", "-2.5 mm|-2.5"})
+    void findsTheOneNumberAmongWords(String text, Double inside) {
+        assertThat(NumberText.numberInside(text)).isEqualTo(inside == null ? OptionalDouble.empty() : OptionalDouble.of(inside));
+    }
+}

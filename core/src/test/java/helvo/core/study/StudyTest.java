@@ -1,0 +1,179 @@
+package helvo.core.study;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import helvo.core.Progress;
+import helvo.core.analysis.Analysis;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.curve.Line;
+import helvo.core.curve.Polynomial;
+import helvo.core.number.DecimalMark;
+import helvo.core.readout.Readout;
+import helvo.core.table.Cell;
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.Heading;
+import helvo.core.table.Kind;
+import helvo.core.table.Role;
+import helvo.core.table.RowCondition;
+import helvo.core.table.SetAside;
+import helvo.core.table.Table;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import java.util.Set;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
+
+class StudyTest {
+    private static final Study STUDY = StudyEdit.AddTable.to(Study.EMPTY, table()).apply(Study.EMPTY);
+
+    private static Table table() {
+        return new Table(0, "Stretch", DecimalMark.COMMA, Optional.empty(), List.of(
+                new Column(1, new Heading("Cord", ""), Kind.TEXT, Role.BY, 0, texts("dry", "dry", "dry", "dry", "salt", "salt", "salt", "")),
+                new Column(2, new Heading("Load", "N"), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(1, 2, 3, 4, 1, 2, 3, 9)),
+                new Column(3, new Heading("Stretch", "mm"), Kind.NUMBER, Role.Y, 1,
+                        Cells.of(List.of(n(2.1), n(3.9), new Cell.Text("about 6"), n(8.2), n(3), n(6), n(9), n(1)))),
+                new Column(4, new Heading("±", "mm"), Kind.NUMBER, Role.Y_BAR, 1, Cells.ofNumbers(.1, .1, .1, .1, .2, .2, .2, .2))), SetAside.NONE);
+    }
+
+    @Test
+    void splitsRowsIntoGroupsAndNamesWhatItCannotUse() {
+        List<SeriesAnalysis> series = figure(STUDY).series();
+        assertThat(series).extracting(SeriesAnalysis::label).containsExactly("dry", "salt", "no Cord");
+        SeriesAnalysis dry = series.getFirst();
+        assertThat(dry.points().rows()).containsExactly(0, 1, 3);
+        assertThat(dry.points().yBar()).containsExactly(.1, .1, .1);
+        assertThat(dry.rows().unusable()).containsExactly(2);
+        assertThat(dry.rows().why(2)).isEqualTo("“about 6” is not a number");
+    }
+
+    @Test
+    void aRowSetAsideIsNotUsedAndComesBack() {
+        Study aside = new TableEdit.SetRowsAside(1, List.of(0, 4), "slipped").apply(STUDY);
+        assertThat(figure(aside).series().getFirst().rows().setAside()).containsExactly(0);
+        assertThat(figure(aside).series().getFirst().points().rows()).containsExactly(1, 3);
+        assertThat(new TableEdit.BringRowsBack(1, List.of(0, 4)).apply(aside)).isEqualTo(STUDY);
+    }
+
+    @Test
+    void typingFollowsTheTablesDecimalMarkAndKeepsOddText() {
+        Study typed = new TableEdit.SetCell(1, 3, 2, "6,05").apply(STUDY);
+        assertThat(typed.table(1).column(3).cells().cell(2)).isEqualTo(new Cell.Number(6.05));
+        Study odd = new TableEdit.SetCell(1, 3, 2, "6.05").apply(STUDY);
+        assertThat(odd.table(1).column(3).cells().cell(2)).isEqualTo(new Cell.Text("6.05"));
+        assertThat(new TableEdit.SetCell(1, 3, 2, "6,05").sentence(STUDY)).isEqualTo("Row 3, Stretch: “6,05” instead of “about 6”");
+    }
+
+    @Test
+    void xAndYChangePlacesAndOtherRolesMove() {
+        Study swapped = new TableEdit.SetRole(1, 3, Role.X).apply(STUDY);
+        assertThat(swapped.table(1).columns()).extracting(Column::role).containsExactly(Role.BY, Role.Y, Role.X, Role.Y_BAR);
+        Study moved = new TableEdit.SetRole(1, 4, Role.X).apply(STUDY);
+        assertThat(moved.table(1).columns()).extracting(Column::role).containsExactly(Role.BY, Role.NONE, Role.Y, Role.X);
+        Study several = new TableEdit.SetRole(1, 4, Role.Y).apply(STUDY);
+        assertThat(figure(several).series()).extracting(SeriesAnalysis::label).startsWith("Stretch, dry").contains("±, salt");
+        Study text = new TableEdit.SetRole(1, 1, Role.Y).apply(STUDY);
+        assertThat(text.table(1).column(1).kind()).isEqualTo(Kind.NUMBER);
+    }
+
+    @Test
+    void conditionsChooseRows() {
+        Study only = new FigureEdit.UseOnly(1, List.of(new RowCondition.Between(2, 2, 3), new RowCondition.Is(1, new Cell.Text("salt")))).apply(STUDY);
+        assertThat(figure(only).series()).singleElement().satisfies(series -> assertThat(series.points().rows()).containsExactly(5, 6));
+    }
+
+    @Test
+    void saysWhatIsMissing() {
+        assertThat(figure(new TableEdit.SetRole(1, 2, Role.NONE).apply(STUDY)).missing().orElseThrow()).contains("No column is x");
+        assertThat(figure(new TableEdit.SetRole(1, 3, Role.NONE).apply(STUDY)).missing().orElseThrow()).contains("No column is y");
+    }
+
+    /// An analysis that starts from an earlier one is the same as one from nothing.
+    @Test
+    void workSavedFromAnEarlierAnalysisChangesNothing() {
+        Analysis first = Analysis.of(STUDY, Analysis.EMPTY, Progress.NONE);
+        SeriesKey dry = new SeriesKey(3, "dry");
+        Study quadratic = new FigureEdit.ChooseCurve(1, dry, new Polynomial(2)).apply(STUDY);
+        Analysis second = Analysis.of(quadratic, first, Progress.NONE);
+        assertThat(second.figure(1).series().getFirst().points()).isSameAs(first.figure(1).series().getFirst().points());
+        assertThat(second.figure(1).series().getFirst().chosen().curve()).isEqualTo(new Polynomial(2));
+        assertThat(second.figure(1).series().get(1)).isSameAs(first.figure(1).series().get(1));
+        Study changed = new TableEdit.SetCell(1, 3, 0, "5").apply(quadratic);
+        assertThat(texts(Analysis.of(changed, second, Progress.NONE))).isEqualTo(texts(Analysis.of(changed, Analysis.EMPTY, Progress.NONE)));
+        assertThat(texts(Analysis.of(changed, second, Progress.NONE))).isNotEqualTo(texts(second));
+    }
+
+    private static List<String> texts(Analysis analysis) {
+        return analysis.figure(1).series().stream().map(series -> Readout.of(analysis.figure(1), series).copied()).toList();
+    }
+
+    @Test
+    void theReadoutSpeaksInTheColumnsNames() {
+        Study exact = new TableEdit.SetRole(1, 1, Role.NONE).apply(new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(1, new Cell.Text("salt")))).apply(STUDY));
+        FigureAnalysis figure = figure(exact);
+        Readout readout = Readout.of(figure, figure.series().getFirst());
+        assertThat(readout.equation()).isEqualTo("Stretch = 3 Load + 0");
+        assertThat(readout.printed()).contains("Stretch in mm, Load in N", "slope       3 mm/N", "R²          1", "3 of 3 rows used.", "Very strong");
+        assertThat(readout.copied()).contains("slope\t3 ± 0\tmm/N");
+    }
+
+    /// Whatever is done, undoing all of it gives the study as it was, and redoing all of it the study as it became.
+    @Property(tries = 100)
+    void everythingCanBeUndoneAndRedone(@ForAll long seed) {
+        var random = new Random(seed);
+        History history = History.from(STUDY);
+        for (int i = 0; i < 15; i++) {
+            history = history.with(anyEdit(random));
+        }
+        Study end = history.study();
+        int steps = history.steps().size();
+        for (int i = 0; i < 20; i++) {
+            history = history.undo();
+        }
+        assertThat(history.study()).isSameAs(STUDY);
+        for (int i = 0; i < 20; i++) {
+            history = history.redo();
+        }
+        assertThat(history.study()).isEqualTo(end);
+        assertThat(history.steps()).hasSize(steps).allMatch(step -> !step.sentence().isBlank());
+    }
+
+    private static Edit anyEdit(Random random) {
+        int column = 1 + random.nextInt(4);
+        int row = random.nextInt(8);
+        return switch (random.nextInt(8)) {
+            case 0 -> new TableEdit.SetCell(1, column, row, Integer.toString(random.nextInt(9)));
+            case 1 -> new TableEdit.SetRole(1, column, Role.values()[random.nextInt(Role.values().length)]);
+            case 2 -> new TableEdit.SetRowsAside(1, List.of(row), "doubtful");
+            case 3 -> new TableEdit.BringRowsBack(1, List.of(row));
+            case 4 -> new FigureEdit.Show(1, Layer.values()[random.nextInt(Layer.values().length)], random.nextBoolean());
+            case 5 -> new FigureEdit.ChooseCurve(1, new SeriesKey(3, "dry"), random.nextBoolean() ? new Line() : new Polynomial(2));
+            case 6 -> new TableEdit.SetHeading(1, column, new Heading("H" + row, "u"));
+            default -> new StudyEdit.Rename("study " + row);
+        };
+    }
+
+    @Test
+    void aNewEditForgetsWhatWasUndoneAndNothingChangedIsNoStep() {
+        History history = History.from(STUDY).with(new StudyEdit.Rename("a")).undo();
+        assertThat(history.with(new StudyEdit.Rename(STUDY.name())).redoable()).isPresent();
+        assertThat(history.with(new StudyEdit.Rename("b")).redoable()).isEmpty();
+        assertThat(history.with(new FigureEdit.Show(1, Layer.BARS, true)).steps()).isEmpty();
+        assertThat(STUDY.figure(1).layers()).isEqualTo(Set.of(Layer.BARS, Layer.EQUATIONS, Layer.RESIDUALS));
+    }
+
+    private static FigureAnalysis figure(Study study) {
+        return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figure(1);
+    }
+
+    private static Cell n(double value) {
+        return new Cell.Number(value);
+    }
+
+    private static Cells texts(String... values) {
+        return Cells.of(java.util.Arrays.stream(values).map(v -> v.isEmpty() ? Cell.EMPTY : new Cell.Text(v)).toList());
+    }
+}

@@ -1,0 +1,95 @@
+package helvo.core.table;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import helvo.core.number.DecimalMark;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import java.util.stream.IntStream;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class TableTest {
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', nullValues = "none", value = {"Load (N)|Load|N", "Load [N]|Load|N", "Load / N|Load|N", "Load|Load|none", "Ratio a/b|Ratio a/b|none",
+        "± (mm)|±|mm", "Speed / km/h|Speed|km/h", "f(x) (1)|f(x)|1"})
+    void readsNameAndUnitOfAHeading(String text, String name, String unit) {
+        assertThat(Heading.of(text)).isEqualTo(new Heading(name, unit == null ? "" : unit));
+    }
+
+    /// Against a plain list, over several blocks.
+    @Property(tries = 60)
+    void cellsBehaveAsAListThatNeverChanges(@ForAll long seed) {
+        var random = new Random(seed);
+        List<Cell> plain = new ArrayList<>(IntStream.range(0, random.nextInt(10_000)).mapToObj(_ -> any(random)).toList());
+        Cells first = Cells.of(plain);
+        List<Cell> before = List.copyOf(plain);
+        Cells cells = first;
+        for (int i = 0; i < 20; i++) {
+            int row = random.nextInt(plain.size() + 50);
+            Cell cell = any(random);
+            cells = cells.with(row, cell);
+            while (plain.size() <= row) {
+                plain.add(Cell.EMPTY);
+            }
+            plain.set(row, cell);
+        }
+        assertThat(cells).isEqualTo(Cells.of(plain));
+        assertThat(IntStream.range(0, cells.size()).mapToObj(cells::cell).toList()).isEqualTo(plain);
+        assertThat(IntStream.range(0, first.size()).mapToObj(first::cell).toList()).isEqualTo(before);
+    }
+
+    private static Cell any(Random random) {
+        return switch (random.nextInt(12)) {
+            case 0 -> new Cell.Text("about " + random.nextInt(9));
+            case 1 -> Cell.EMPTY;
+            default -> new Cell.Number(random.nextInt(100));
+        };
+    }
+
+    @Test
+    void guessesRolesFromKindsAndNames() {
+        List<Column> columns = List.of(text(1, "Cord", "dry", "dry", "salt", "salt"), number(2, "Load"), number(3, "Stretch"),
+                number(4, "± Stretch"), number(5, "Load error"), number(6, "Other"), text(7, "Remark", "a", "b", "c", "d"));
+        assertThat(RoleGuess.guessed(columns)).extracting(Column::role)
+                .containsExactly(Role.BY, Role.X, Role.Y, Role.Y_BAR, Role.X_BAR, Role.NONE, Role.NONE);
+    }
+
+    @Test
+    void listsTextInNumberColumnsUnlessTheRowIsSetAside() {
+        var column = new Column(1, new Heading("Stretch", "mm"), Kind.NUMBER, Role.Y, 1,
+                Cells.of(List.of(new Cell.Number(1), new Cell.Text("about 7.6"), Cell.EMPTY, new Cell.Text("n/a"))));
+        var table = new Table(1, "t", DecimalMark.POINT, java.util.Optional.empty(), List.of(column), SetAside.NONE);
+        assertThat(Problems.in(table).first()).extracting(Problem::row, Problem::numberInside)
+                .containsExactly(org.assertj.core.groups.Tuple.tuple(1, java.util.OptionalDouble.of(7.6)), org.assertj.core.groups.Tuple.tuple(3, java.util.OptionalDouble.empty()));
+        assertThat(Problems.in(table.with(SetAside.NONE.with(List.of(1, 3), "unclear"))).count()).isZero();
+    }
+
+    @Test
+    void oddCellsAmongVeryManyAreCountedAndTheFirstListed() {
+        var builder = new Cells.Builder();
+        for (int row = 0; row < 20_000; row++) {
+            if (row % 20 == 7) {
+                builder.addText("?");
+            } else {
+                builder.addNumber(row);
+            }
+        }
+        var column = new Column(1, new Heading("a", ""), Kind.NUMBER, Role.X, 0, builder.build());
+        Problems problems = Problems.in(new Table(1, "t", DecimalMark.POINT, java.util.Optional.empty(), List.of(column), SetAside.NONE));
+        assertThat(problems.count()).isEqualTo(1000);
+        assertThat(problems.first()).hasSize(Problems.LISTED).first().extracting(Problem::row).isEqualTo(7);
+    }
+
+    private static Column number(int id, String name) {
+        return new Column(id, new Heading(name, ""), Kind.NUMBER, Role.NONE, 0, Cells.ofNumbers(1, 2, 3, 4));
+    }
+
+    private static Column text(int id, String name, String... values) {
+        return new Column(id, new Heading(name, ""), Kind.TEXT, Role.NONE, 0, Cells.of(java.util.Arrays.stream(values).<Cell>map(Cell.Text::new).toList()));
+    }
+}
