@@ -34,7 +34,7 @@ class AxisScaleTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"5, 50, 0", "1.31, 14.65, 0", "-3, 40, -5", "1000, 1010, 999", "1e-7, 9e-7, 0", "-9, -1, -9.5"})
+    @CsvSource({"5, 50, 0", "1.31, 14.65, 0", "-3, 40, -5", "1000, 1010, 999", "1e-7, 9e-7, 0", "-9, -1, -9.2"})
     void beginsAtZeroWhenItIsNear(double least, double greatest, double low) {
         assertThat(AxisScale.around(least, greatest, 8).low()).isEqualTo(low);
     }

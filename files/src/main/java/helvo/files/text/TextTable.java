@@ -218,6 +218,7 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
         @Override
         protected RecordWrapper<Boolean> buildRecord() {
             if (isComment() || isEmptyLine()) {
+                headings.removeIf(_ -> inHeadings);
                 return null;
             }
             int fields = getFieldCount();
@@ -235,7 +236,7 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
 
         TextTable table(String file, TextLayout layout) throws CannotRead {
             if (builder.rows() == 0) {
-                throw new CannotRead(headings.isEmpty() ? "“" + name + "” holds no values: there is nothing in it to open."
+                throw new CannotRead(headings.stream().allMatch(String::isBlank) ? "“" + name + "” holds no values: there is nothing in it to open."
                         : "“" + name + "” has headings only: there is no row of values below them.");
             }
             var notices = new ArrayList<String>();

@@ -1,0 +1,83 @@
+package helvo.files.json;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import helvo.core.curve.Curve;
+import helvo.core.curve.FixedInterceptLine;
+import helvo.core.curve.Line;
+import helvo.core.curve.Polynomial;
+import helvo.core.study.Edit;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.Layer;
+import helvo.core.study.SeriesKey;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.study.TableEdit;
+import helvo.core.table.Cell;
+import helvo.core.table.Heading;
+import helvo.core.table.Role;
+import helvo.core.table.RowCondition;
+import helvo.core.table.Table;
+import helvo.files.samples.SampleStudy;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+
+class StudyJsonTest {
+    private static final Study SAMPLE = SampleStudy.study();
+    private static final Table STRETCH = SAMPLE.tables().getFirst();
+    private static final List<Edit> ONE_OF_EACH = List.of(
+            new StudyEdit.Rename("Cords, “wet”"),
+            new StudyEdit.AddTable(STRETCH, SAMPLE.figures().getFirst()),
+            new StudyEdit.RemoveTable(2),
+            new StudyEdit.Reread(STRETCH.withSource(new Table.Source("a.csv", "UTF-8", ';', true))),
+            new TableEdit.SetCell(1, 2, 3, "about 7,6"),
+            new TableEdit.SetRole(1, 2, Role.Y_BAR),
+            new TableEdit.SetHeading(1, 2, new Heading("Load", "N")),
+            new TableEdit.SetRowsAside(1, List.of(3, 5), "slipped"),
+            new TableEdit.BringRowsBack(1, List.of(3)),
+            new FigureEdit.SetTitle(1, Optional.of("A title")),
+            new FigureEdit.Show(1, Layer.GUIDE_GRID, true),
+            new FigureEdit.ChooseCurve(1, new SeriesKey(3, "dry"), new Polynomial(3)),
+            new FigureEdit.Resize(1, 85, 60.5),
+            new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(1, new Cell.Text("dry")), new RowCondition.Is(2, new Cell.Number(0.1)),
+                    new RowCondition.Is(2, Cell.EMPTY), new RowCondition.Between(2, -1, 1e300))));
+
+    @Test
+    void everyEditReadsBackAsItWas() {
+        assertThat(ONE_OF_EACH).allSatisfy(edit -> assertThat(StudyJson.edit(StudyJson.text(edit))).isEqualTo(edit));
+        assertThat(StudyJson.edit(StudyJson.text(new FigureEdit.SetTitle(1, Optional.empty())))).isEqualTo(new FigureEdit.SetTitle(1, Optional.empty()));
+    }
+
+    @Test
+    void noKindOfEditIsForgotten() {
+        List<Class<?>> kinds = Stream.of(Edit.class.getPermittedSubclasses()).flatMap(family -> Arrays.stream(family.getPermittedSubclasses())).toList();
+        assertThat(ONE_OF_EACH.stream().<Class<?>>map(Edit::getClass).toList()).containsExactlyInAnyOrderElementsOf(kinds);
+    }
+
+    @Test
+    void everyCurveReadsBackAsItWas() {
+        for (Curve curve : List.of(new Line(), new FixedInterceptLine(-2.5), new Polynomial(10))) {
+            Edit edit = new FigureEdit.ChooseCurve(1, new SeriesKey(3, ""), curve);
+            assertThat(StudyJson.edit(StudyJson.text(edit))).isEqualTo(edit);
+        }
+    }
+
+    @Test
+    void theFormIsPlain() {
+        assertThat(StudyJson.text(ONE_OF_EACH.get(4))).isEqualTo("{\"do\":\"set cell\",\"table\":1,\"column\":2,\"row\":3,\"typed\":\"about 7,6\"}");
+    }
+
+    /// A journal is untrusted: it names edits, never classes.
+    @Test
+    void whatIsNoEditIsRefused() {
+        for (String json : List.of("", "{}", "[]", "{\"do\":\"java.lang.Runtime\"}", "{\"do\":\"set cell\",\"table\":\"x\"}",
+                "{\"do\":\"choose curve\",\"figure\":1,\"series\":{\"yColumn\":1,\"group\":\"\"},\"curve\":{\"curve\":\"spiral\"}}",
+                "{\"do\":\"resize\",\"figure\":1,\"widthMm\":\"wide\"}")) {
+            assertThatThrownBy(() -> StudyJson.edit(json)).as(json).isInstanceOf(IllegalArgumentException.class);
+        }
+    }
+}

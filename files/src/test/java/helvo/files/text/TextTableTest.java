@@ -1,0 +1,162 @@
+package helvo.files.text;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import helvo.core.Progress;
+import helvo.core.number.DecimalMark;
+import helvo.core.table.Cell;
+import helvo.core.table.Column;
+import helvo.core.table.Heading;
+import helvo.core.table.Kind;
+import helvo.core.table.Problems;
+import helvo.core.table.Role;
+import helvo.files.CannotRead;
+import java.io.IOException;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+
+class TextTableTest {
+    @TempDir
+    private Path folder;
+
+    /// The same small table in the ways that laboratories write it.
+    static Stream<Arguments> layouts() {
+        Charset utf8 = StandardCharsets.UTF_8;
+        return Stream.of(
+                Arguments.of("commas", "Load (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n", utf8, Delimiter.COMMA, DecimalMark.POINT),
+                Arguments.of("semicolons, decimal comma", "Load [N];Länge [mm]\r\n1,5;2,25\r\n2,5;3,5\r\n", utf8, Delimiter.SEMICOLON, DecimalMark.COMMA),
+                Arguments.of("semicolons, decimal point", "Load / N;Länge / mm\n1.5;2.25\n2.5;3.5", utf8, Delimiter.SEMICOLON, DecimalMark.POINT),
+                Arguments.of("tabs, decimal comma", "Load (N)\tLänge (mm)\n1,5\t2,25\n2,5\t3,5\n", utf8, Delimiter.TAB, DecimalMark.COMMA),
+                Arguments.of("byte order mark", "\ufeffLoad (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n", utf8, Delimiter.COMMA, DecimalMark.POINT),
+                Arguments.of("Windows-1252", "Load (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n", TextLayout.WINDOWS, Delimiter.COMMA, DecimalMark.POINT),
+                Arguments.of("UTF-16", "Load (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n", StandardCharsets.UTF_16, Delimiter.COMMA, DecimalMark.POINT),
+                Arguments.of("quoted", "\"Load (N)\",\"Länge (mm)\"\n\"1.5\",\"2.25\"\n2.5,\" 3.5 \"\n", utf8, Delimiter.COMMA, DecimalMark.POINT),
+                Arguments.of("old Mac line ends", "Load (N),Länge (mm)\r1.5,2.25\r2.5,3.5\r", utf8, Delimiter.COMMA, DecimalMark.POINT),
+                Arguments.of("comments and blank lines", "# of Monday\n\nLoad (N),Länge (mm)\n1.5,2.25\n\n2.5,3.5\n,\n\n", utf8, Delimiter.COMMA, DecimalMark.POINT));
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @MethodSource("layouts")
+    void recognisesTheLayout(String name, String text, Charset charset, Delimiter delimiter, DecimalMark mark) throws Exception {
+        TextTable read = TextTable.read(file(text.getBytes(charset)), Progress.NONE);
+        assertThat(read.layout().delimiter()).isEqualTo(delimiter);
+        assertThat(read.layout().mark()).isEqualTo(mark);
+        assertThat(read.layout().headings()).isTrue();
+        List<Column> columns = read.table().columns();
+        assertThat(columns).extracting(Column::heading).containsExactly(new Heading("Load", "N"), new Heading("Länge", "mm"));
+        assertThat(columns).extracting(Column::role).containsExactly(Role.X, Role.Y);
+        assertThat(read.table().rows()).isEqualTo(2);
+        assertThat(columns.get(0).cells().number(0)).isEqualTo(1.5);
+        assertThat(columns.get(1).cells().number(1)).isEqualTo(3.5);
+        assertThat(columns.get(1).shown(1)).isEqualTo("3.50");
+        TextLayout remembered = TextLayout.of(read.table(), read.table().source().orElseThrow());
+        assertThat(TextTable.read(folder.resolve("t.csv"), Optional.of(remembered), Progress.NONE).table()).isEqualTo(read.table());
+    }
+
+    @Test
+    void keepsWhatIsNoNumberAndRaggedRows() throws Exception {
+        TextTable read = TextTable.read(file("Load,Stretch\n1,about 7.6\n2\n3,4,extra\n4,\"a,b\n c\"\n5,6\n6,7\n7,8\n"), Progress.NONE);
+        assertThat(read.table().columns()).extracting(Column::name).containsExactly("Load", "Stretch", "Column 3");
+        assertThat(read.table().columns().get(1).cells().cell(0)).isEqualTo(new Cell.Text("about 7.6"));
+        assertThat(read.table().columns().get(1).cells().cell(1)).isEqualTo(Cell.EMPTY);
+        assertThat(read.table().columns().get(1).cells().cell(3)).isEqualTo(new Cell.Text("a,b\n c"));
+        assertThat(read.table().columns().get(2).cells().cell(2)).isEqualTo(new Cell.Text("extra"));
+        assertThat(Problems.in(read.table()).count()).isEqualTo(2);
+        assertThat(read.notices()).singleElement().asString().contains("2 lines have", "line 3");
+    }
+
+    @Test
+    void guessesThatCannotBeRightCanBeChanged() throws Exception {
+        Path file = file("1,5\n2,7\n");
+        TextTable guessed = TextTable.read(file, Progress.NONE);
+        assertThat(guessed.layout().headings()).isFalse();
+        assertThat(guessed.table().columns()).extracting(Column::name).containsExactly("x", "y");
+        TextTable changed = TextTable.read(file, Optional.of(guessed.layout().with(Delimiter.SEMICOLON).with(DecimalMark.COMMA)), Progress.NONE);
+        assertThat(changed.table().columns()).singleElement().satisfies(column -> assertThat(column.cells().number(1)).isEqualTo(2.7));
+        assertThat(TextTable.read(file, Optional.of(guessed.layout().withHeadings(true)), Progress.NONE).table().columns())
+                .extracting(Column::name).containsExactly("1", "5");
+    }
+
+    /// Bytes that turn out not to be UTF-8 only after the part that the guess was made from.
+    @Test
+    void anUmlautFarDownIsReadToo() throws Exception {
+        String rows = "1,2,plain\n".repeat(60_000) + "3,4,für\n";
+        TextTable read = TextTable.read(file(("a,b,c\n" + rows).getBytes(TextLayout.WINDOWS)), Progress.NONE);
+        assertThat(read.layout().charset()).isEqualTo(TextLayout.WINDOWS);
+        assertThat(read.table().columns().get(2).cells().cell(60_000)).isEqualTo(new Cell.Text("für"));
+    }
+
+    static Stream<Arguments> unreadable() {
+        return Stream.of(
+                Arguments.of("", "is empty"),
+                Arguments.of("Load (N),Stretch (mm)\n", "headings only"),
+                Arguments.of(",,\n,,\n", "holds no values"),
+                Arguments.of("PK\u0003\u0004\u0000\u0000\u0001", "is not a text file"),
+                Arguments.of(IntStream.range(0, 200_000).mapToObj(Integer::toString).collect(Collectors.joining(",")), "line 1 has more than 1,000 columns"));
+    }
+
+    @ParameterizedTest
+    @MethodSource("unreadable")
+    void saysWhyAFileIsNoTable(String text, String why) throws IOException {
+        Path file = file(text);
+        assertThatThrownBy(() -> TextTable.read(file, Progress.NONE)).isInstanceOf(CannotRead.class).hasMessageContaining(why).hasMessageContaining("t.csv");
+    }
+
+    @Test
+    void saysThatThereIsNoFileOrThatItIsAFolder() {
+        assertThatThrownBy(() -> TextTable.read(folder.resolve("no.csv"), Progress.NONE)).isInstanceOf(CannotRead.class).hasMessageContaining("no file");
+        assertThatThrownBy(() -> TextTable.read(folder, Progress.NONE)).isInstanceOf(CannotRead.class).hasMessageContaining("is a folder");
+    }
+
+    /// Any bytes at all give a table or a sentence, never another fault.
+    @Property(tries = 300)
+    void anyBytesAreATableOrASentence(@ForAll byte[] bytes, @ForAll long seed) {
+        var random = new Random(seed);
+        byte[] mixed = bytes.clone();
+        String likely = ",;\t\"\n\r#1.5e-é";
+        for (int i = 0; i < mixed.length; i++) {
+            if (random.nextBoolean()) {
+                mixed[i] = (byte) likely.charAt(random.nextInt(likely.length()));
+            }
+        }
+        try {
+            assertThat(TextTable.read(mixed, "any.csv").table().columns()).isNotEmpty();
+        } catch (CannotRead known) {
+            assertThat(known.getMessage()).contains("any.csv");
+        }
+    }
+
+    /// Doubles come back exactly, however many digits they need.
+    @Property(tries = 100)
+    void numbersAreReadToTheLastDigit(@ForAll double value) throws CannotRead {
+        if (Double.isFinite(value)) {
+            var table = TextTable.read(("x,y\n" + value + ",1\n").getBytes(StandardCharsets.UTF_8), "n.csv").table();
+            assertThat(table.columns().getFirst().cells().number(0)).isEqualTo(value);
+            assertThat(table.columns().getFirst().kind()).isEqualTo(Kind.NUMBER);
+        }
+    }
+
+    private Path file(String text) throws IOException {
+        return file(text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    private Path file(byte[] bytes) throws IOException {
+        return Files.write(folder.resolve("t.csv"), bytes);
+    }
+}
