@@ -14,7 +14,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
-import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -79,6 +78,6 @@ final class DrawCommand implements Callable<Integer> {
     }
 
     private ParameterException wrong(String sentence) {
-        return new ParameterException(new CommandLine(command), sentence);
+        return new ParameterException(command.commandLine(), sentence);
     }
 }

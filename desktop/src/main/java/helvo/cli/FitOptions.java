@@ -26,7 +26,6 @@ import java.util.List;
 import java.util.OptionalDouble;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import picocli.CommandLine;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -190,6 +189,6 @@ final class FitOptions {
     }
 
     private ParameterException wrong(String sentence) {
-        return new ParameterException(new CommandLine(command), sentence);
+        return new ParameterException(command.commandLine(), sentence);
     }
 }

@@ -2,6 +2,12 @@ package helvo.cli;
 
 import helvo.desktop.HelvoWindow;
 import helvo.files.CannotRead;
+import java.io.FileDescriptor;
+import java.io.FileOutputStream;
+import java.io.PrintStream;
+import java.io.PrintWriter;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.Optional;
 import java.util.concurrent.Callable;
@@ -24,13 +30,22 @@ public final class Helvo implements Callable<Integer> {
 
     public static void main(String[] arguments) {
         System.setProperty("java.awt.headless", "true");
-        System.exit(run(arguments));
+        Charset terminal = Charset.forName(System.getProperty("stdout.encoding", "UTF-8"));
+        Charset output = System.console() == null || !terminal.newEncoder().canEncode('±') ? StandardCharsets.UTF_8 : terminal;
+        System.setOut(new PrintStream(new FileOutputStream(FileDescriptor.out), true, output));
+        System.setErr(new PrintStream(new FileOutputStream(FileDescriptor.err), true, output));
+        System.exit(run(new PrintWriter(System.out, true), new PrintWriter(System.err, true), arguments));
     }
 
-    static int run(String... arguments) {
+    static int run(PrintWriter out, PrintWriter err, String... arguments) {
         var helvo = new Helvo();
-        var command = new CommandLine(helvo);
+        var command = new CommandLine(helvo).setOut(out).setErr(err);
         command.setExecutionExceptionHandler((fault, line, _) -> helvo.report(fault, line));
+        command.setParameterExceptionHandler((wrong, _) -> {
+            wrong.getCommandLine().getErr().println(wrong.getMessage());
+            wrong.getCommandLine().getErr().println("`" + wrong.getCommandLine().getCommandSpec().qualifiedName() + " --help` tells how it is used.");
+            return CommandLine.ExitCode.USAGE;
+        });
         command.setUsageHelpAutoWidth(true);
         return command.execute(arguments);
     }

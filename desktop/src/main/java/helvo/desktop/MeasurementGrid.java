@@ -9,6 +9,7 @@ import helvo.core.table.Table;
 import java.util.AbstractList;
 import java.util.List;
 import java.util.stream.IntStream;
+import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.collections.FXCollections;
 import javafx.css.PseudoClass;
@@ -95,8 +96,7 @@ final class MeasurementGrid extends TableView<Integer> {
     /// Chooses a cell and begins to edit it.
     void edit(int row, Column column) {
         choose(row, column);
-        layout();
-        edit(row, getColumns().get(1 + table.columns().indexOf(table.column(column.id()))));
+        Platform.runLater(() -> edit(row, getColumns().get(1 + table.columns().indexOf(table.column(column.id())))));
     }
 
     /// The rows of the chosen cells.
@@ -165,8 +165,8 @@ final class MeasurementGrid extends TableView<Integer> {
     /// Wide enough for the heading, its tag and the widest of the first cells.
     private double width(Column column) {
         double heading = Math.max(textWidth(column.name(), BOLD), textWidth(column.unit(), PLAIN)) + 15;
-        double tag = textWidth(column.role().tag(), BOLD) + 31;
-        double cell = IntStream.range(0, Math.min(table.rows(), 200)).mapToDouble(row -> textWidth(column.shown(row), PLAIN)).max().orElse(0) + 20;
+        double tag = textWidth(column.role().tag(), BOLD) + 29;
+        double cell = IntStream.range(0, Math.min(table.rows(), 200)).mapToDouble(row -> textWidth(column.shown(row), PLAIN)).max().orElse(0) + 18;
         return Math.clamp(Math.max(cell, Math.max(tag, heading)), 44, 200);
     }
 
@@ -275,6 +275,9 @@ final class MeasurementGrid extends TableView<Integer> {
         @Override
         protected void updateItem(Integer row, boolean empty) {
             super.updateItem(row, empty);
+            if (field != null && isEditing()) {
+                return;
+            }
             setGraphic(null);
             if (empty || row == null || row >= table.rows()) {
                 setText(null);

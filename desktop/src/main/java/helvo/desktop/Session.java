@@ -132,11 +132,12 @@ final class Session implements AutoCloseable {
     private void analyse() {
         Study study = study();
         Analysis previous = analysis.get();
-        analysing.run("Fitting …", progress -> Analysis.of(study, previous, progress), analysis::set, this::failed, this::backToAnalysed);
+        analysing.run("Fitting …", progress -> Analysis.of(study, previous, progress), analysis::set, this::failed, this::stopAnalysis);
     }
 
     /// Stopping an analysis takes back the steps that asked for it; they can be done again.
-    private void backToAnalysed() {
+    void stopAnalysis() {
+        analysing.stop();
         History back = history.get();
         while (back.undoable().isPresent() && back.study() != analysis.get().study()) {
             back = back.undo();
