@@ -64,7 +64,7 @@ class HelvoTest {
     void drawsIntoAFile() throws IOException {
         Path file = folder.resolve("figure.svg");
         assertThat(helvo("draw", table(), "--x", "Load", "--y", "Stretch", "--curve", "polynomial", "--degree", "2", "--width", "85", "--title", "Own title", "--out", file.toString())).isZero();
-        assertThat(file).content().contains("Own title", "width='85.0mm'");
+        assertThat(file).content().contains("Own title", "width=\"85mm\"");
         assertThat(helvo("draw", table(), "--x", "Load", "--y", "Stretch", "--out", folder.resolve("no/such.pdf").toString())).isEqualTo(1);
         assertThat(err.toString()).contains("could not be written: its folder does not exist");
     }

@@ -8,7 +8,6 @@ import helvo.core.study.Layer;
 import helvo.core.table.Column;
 import helvo.core.table.Role;
 import java.awt.Font;
-import java.awt.Shape;
 import java.awt.geom.Rectangle2D;
 import java.util.List;
 import java.util.Optional;
@@ -126,8 +125,11 @@ public final class FigureDrawing {
         axes.grid(figure.figure());
         axes.axes();
         axes.labels(labelFont);
-        Shape before = pen.graphics().getClip();
-        pen.graphics().clip(plot.area());
+        pen.clipped(plot.area(), () -> series(painters));
+        labels(plot, painters);
+    }
+
+    private void series(List<SeriesPainter> painters) {
         boolean bars = figure.figure().shows(Layer.BARS);
         for (int i = 0; i < painters.size(); i++) {
             if (bars && figure.series().get(i).points().size() <= PointCloud.MANY) {
@@ -143,8 +145,6 @@ public final class FigureDrawing {
         if (cloud) {
             curves(painters, SeriesPainter::curveOverCloud);
         }
-        pen.graphics().setClip(before);
-        labels(plot, painters);
     }
 
     private void curves(List<SeriesPainter> painters, BiConsumer<SeriesPainter, Fit> draw) {

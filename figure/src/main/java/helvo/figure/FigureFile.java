@@ -8,31 +8,20 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.util.Base64;
 import java.util.EnumMap;
-import java.util.List;
 import java.util.Map;
-import java.util.Set;
-import java.util.TreeSet;
 import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageTypeSpecifier;
 import javax.imageio.ImageWriter;
 import javax.imageio.metadata.IIOMetadata;
 import javax.imageio.metadata.IIOMetadataNode;
-import org.apache.fontbox.ttf.TTFParser;
-import org.apache.fontbox.ttf.TTFSubsetter;
-import org.apache.pdfbox.io.RandomAccessReadBuffer;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
-import org.jfree.svg.SVGGraphics2D;
-import org.jfree.svg.SVGHints;
-import org.jfree.svg.SVGUnits;
-import org.jfree.svg.ViewBox;
 
 /// A figure as the bytes of a file.
 public final class FigureFile {
@@ -100,52 +89,10 @@ public final class FigureFile {
     }
 
     private static String svg(FigureAnalysis figure, Progress progress) throws IOException {
-        double width = FigureDrawing.widthPoints(figure);
-        double height = FigureDrawing.heightPoints(figure);
-        var used = new UsedGlyphs();
-        var g = new SVGGraphics2D(figure.figure().widthMm(), figure.figure().heightMm(), SVGUnits.MM);
-        g.setRenderingHint(SVGHints.KEY_IMAGE_HANDLING, SVGHints.VALUE_IMAGE_HANDLING_EMBED);
-        FigureDrawing.draw(figure, Pen.onPaper(g, used::take), progress);
-        String svg = g.getSVGElement(null, true, new ViewBox(0, 0, (float) width, (float) height), null, null);
-        int afterTag = svg.indexOf('>') + 1;
-        return "<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n" + svg.substring(0, afterTag) + "<title>" + escaped(figure.title()) + "</title><style>"
-                + used.fontFaces() + "</style>" + svg.substring(afterTag) + "\n";
-    }
-
-    private static String escaped(String text) {
-        return text.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;");
-    }
-
-    /// The characters drawn in each face, so that only those are embedded.
-    private static final class UsedGlyphs {
-        /// What a browser needs to draw glyphs; tables for shaping, kerning and features are left out.
-        private static final List<String> NEEDED_TABLES = List.of("head", "hhea", "hmtx", "maxp", "loca", "glyf", "cmap", "name", "post", "OS/2", "cvt ", "fpgm", "prep");
-
-        private final Map<Typeface, Set<Integer>> characters = new EnumMap<>(Typeface.class);
-
-        void take(Typeface face, String text) {
-            text.codePoints().forEach(characters.computeIfAbsent(face, _ -> new TreeSet<>())::add);
-        }
-
-        String fontFaces() throws IOException {
-            var css = new StringBuilder();
-            for (var entry : characters.entrySet()) {
-                String family = entry.getKey().at(1).getFamily();
-                css.append("@font-face{font-family:'").append(family).append("';src:url(data:font/ttf;base64,")
-                        .append(Base64.getEncoder().encodeToString(subset(entry.getKey(), entry.getValue()))).append(")}");
-            }
-            return css.toString();
-        }
-
-        private static byte[] subset(Typeface face, Set<Integer> characters) throws IOException {
-            try (var in = face.file(); var font = new TTFParser().parse(new RandomAccessReadBuffer(in))) {
-                var subsetter = new TTFSubsetter(font, NEEDED_TABLES);
-                subsetter.addAll(characters);
-                var bytes = new ByteArrayOutputStream();
-                subsetter.writeToStream(bytes);
-                return bytes.toByteArray();
-            }
-        }
+        var pen = new SvgPen(USUAL_DPI / 72);
+        FigureDrawing.draw(figure, pen, progress);
+        return pen.document(figure.title(), figure.figure().widthMm(), figure.figure().heightMm(),
+                FigureDrawing.widthPoints(figure), FigureDrawing.heightPoints(figure));
     }
 
     private static byte[] pdf(FigureAnalysis figure, Progress progress) throws IOException {
@@ -157,7 +104,7 @@ public final class FigureFile {
             document.addPage(page);
             var g = new de.rototor.pdfbox.graphics2d.PdfBoxGraphics2D(document, width, height);
             g.setFontTextDrawer(drawer);
-            FigureDrawing.draw(figure, Pen.onPaper(g, (_, _) -> {}), progress);
+            FigureDrawing.draw(figure, new GraphicsPen(g, USUAL_DPI / 72), progress);
             g.dispose();
             try (var content = new PDPageContentStream(document, page)) {
                 content.drawForm(g.getXFormObject());

@@ -36,8 +36,7 @@ final class Labels {
         occupancy.take(place);
         var box = new RoundRectangle2D.Double(place.getX(), place.getY(), width, height, 4, 4);
         pen.fill(box, new Color(255, 255, 255, 235));
-        pen.stroke(Inks.RULE, 0.7);
-        pen.graphics().draw(box);
+        pen.draw(box, Inks.RULE, 0.7);
         for (int i = 0; i < fitting; i++) {
             double middle = place.getY() + 4 + LINE * (i + 0.5);
             pen.fill(painters.get(i).marker().at(place.getX() + 12, middle, 3.3), painters.get(i).color());

@@ -1,87 +1,48 @@
 package helvo.figure;
 
-import java.awt.BasicStroke;
 import java.awt.Color;
 import java.awt.Font;
-import java.awt.Graphics2D;
-import java.awt.RenderingHints;
-import java.awt.geom.AffineTransform;
+import java.awt.Shape;
 import java.awt.geom.Line2D;
-import java.util.function.BiConsumer;
+import java.awt.geom.Rectangle2D;
+import java.awt.image.BufferedImage;
 
-/// A graphics that draws in points, set for figures: antialiased, unhinted, with text placed by our own measure.
-final class Pen {
-    /// For outputs without pixels of their own: 300 dots per inch.
-    private static final double VECTOR_PIXELS_PER_POINT = 300 / 72.0;
-
-    private final Graphics2D g;
-    private final double pixelsPerPoint;
-    private final BiConsumer<Typeface, String> drawnTexts;
-
-    private Pen(Graphics2D g, double pixelsPerPoint, BiConsumer<Typeface, String> drawnTexts) {
-        this.g = g;
-        this.pixelsPerPoint = pixelsPerPoint;
-        this.drawnTexts = drawnTexts;
-        g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
-        g.setRenderingHint(RenderingHints.KEY_TEXT_ANTIALIASING, RenderingHints.VALUE_TEXT_ANTIALIAS_ON);
-        g.setRenderingHint(RenderingHints.KEY_FRACTIONALMETRICS, RenderingHints.VALUE_FRACTIONALMETRICS_ON);
-        g.setRenderingHint(RenderingHints.KEY_STROKE_CONTROL, RenderingHints.VALUE_STROKE_PURE);
-    }
-
-    /// For a picture of pixels; `g` is to be scaled by as much.
-    static Pen onPixels(Graphics2D g, double pixelsPerPoint) {
-        return new Pen(g, pixelsPerPoint, (_, _) -> {});
-    }
-
-    /// For a drawing of lines and text.
-    ///
-    /// @param drawnTexts is told each text and the face it is drawn in
-    static Pen onPaper(Graphics2D g, BiConsumer<Typeface, String> drawnTexts) {
-        return new Pen(g, VECTOR_PIXELS_PER_POINT, drawnTexts);
-    }
-
+/// Draws in points (1/72 inch) from the sheet's upper left corner, on pixels or on paper. Text is placed by our own
+/// measure, so that every output has the same layout.
+sealed interface Pen permits GraphicsPen, SvgPen {
     /// How fine a picture within the drawing should be.
-    double pixelsPerPoint() {
-        return pixelsPerPoint;
-    }
+    double pixelsPerPoint();
 
-    Graphics2D graphics() {
-        return g;
-    }
+    void fill(Shape shape, Color color);
 
-    void line(double x1, double y1, double x2, double y2, Color color, double width) {
-        stroke(color, width);
-        g.draw(new Line2D.Double(x1, y1, x2, y2));
-    }
+    /// @param dashes lengths of dashes and gaps; none for an unbroken line
+    void draw(Shape shape, Color color, double width, float... dashes);
 
-    void stroke(Color color, double width, float... dashes) {
-        g.setColor(color);
-        g.setStroke(dashes.length == 0 ? new BasicStroke((float) width, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND)
-                : new BasicStroke((float) width, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND, 10, dashes, 0));
-    }
+    /// Text from x along the baseline, `text` not empty.
+    ///
+    /// @param rises whether it runs upwards instead of to the right
+    void write(String text, Font font, Color color, double x, double baseline, boolean rises);
 
-    void fill(java.awt.Shape shape, Color color) {
-        g.setColor(color);
-        g.fill(shape);
+    void image(BufferedImage image, Rectangle2D place);
+
+    /// Draws what `inside` draws, but only within the area.
+    void clipped(Rectangle2D area, Runnable inside);
+
+    default void line(double x1, double y1, double x2, double y2, Color color, double width) {
+        draw(new Line2D.Double(x1, y1, x2, y2), color, width);
     }
 
     /// @param anchor 0 to begin at x, 0.5 to centre on it, 1 to end there
-    void text(String text, Font font, Color color, double x, double baseline, double anchor) {
-        if (text.isEmpty()) {
-            return;
+    default void text(String text, Font font, Color color, double x, double baseline, double anchor) {
+        if (!text.isEmpty()) {
+            write(text, font, color, x - anchor * Typeface.width(font, text), baseline, false);
         }
-        drawnTexts.accept(Typeface.of(font), text);
-        g.setFont(font);
-        g.setColor(color);
-        g.drawString(text, (float) (x - anchor * Typeface.width(font, text)), (float) baseline);
     }
 
     /// Upwards, centred on y.
-    void rising(String text, Font font, Color color, double baseline, double y) {
-        AffineTransform before = g.getTransform();
-        g.translate(baseline, y);
-        g.rotate(-Math.PI / 2);
-        text(text, font, color, 0, 0, 0.5);
-        g.setTransform(before);
+    default void rising(String text, Font font, Color color, double baseline, double y) {
+        if (!text.isEmpty()) {
+            write(text, font, color, baseline, y + Typeface.width(font, text) / 2, true);
+        }
     }
 }

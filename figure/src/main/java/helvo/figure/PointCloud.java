@@ -4,7 +4,6 @@ import helvo.core.Progress;
 import java.awt.Color;
 import java.awt.Graphics2D;
 import java.awt.RenderingHints;
-import java.awt.geom.AffineTransform;
 import java.awt.geom.Rectangle2D;
 import java.awt.image.BufferedImage;
 import java.awt.image.DataBufferInt;
@@ -32,9 +31,7 @@ final class PointCloud {
         }
         boolean[] middle = middles(plot, count, place, scale, width, height, progress);
         BufferedImage image = stamp(middle, width, height, mask(marker, radius * scale), color);
-        var to = AffineTransform.getTranslateInstance(plot.getX(), plot.getY());
-        to.scale(1 / scale, 1 / scale);
-        pen.graphics().drawImage(image, to, null);
+        pen.image(image, new Rectangle2D.Double(plot.getX(), plot.getY(), width / scale, height / scale));
     }
 
     private static boolean[] middles(Rectangle2D plot, int count, Place place, double scale, int width, int height, Progress progress) {

@@ -5,7 +5,6 @@ import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Fit;
 import helvo.core.fit.Points;
 import java.awt.Color;
-import java.awt.Graphics2D;
 import java.awt.Shape;
 import java.awt.geom.Path2D;
 
@@ -68,17 +67,14 @@ final class SeriesPainter {
     }
 
     void curve(Fit fit) {
-        pen.stroke(color, 1.5);
-        pen.graphics().draw(path(fit));
+        pen.draw(path(fit), color, 1.5);
     }
 
     /// A curve in its points' own colour would drown in a cloud of them: it is dark, with a light border.
     void curveOverCloud(Fit fit) {
         Path2D path = path(fit);
-        pen.stroke(Inks.SHEET, 3.6);
-        pen.graphics().draw(path);
-        pen.stroke(Inks.INK, 1.6);
-        pen.graphics().draw(path);
+        pen.draw(path, Inks.SHEET, 3.6);
+        pen.draw(path, Inks.INK, 1.6);
     }
 
     /// The curve over the span of its own points.
@@ -117,7 +113,6 @@ final class SeriesPainter {
             }, marker, r, color, progress);
             return;
         }
-        Graphics2D g = pen.graphics();
         boolean ringed = points.size() <= 1500;
         for (int i = 0; i < points.size(); i++) {
             if ((i & 0x3ff) == 0) {
@@ -125,8 +120,7 @@ final class SeriesPainter {
             }
             Shape shape = marker.at(plot.px(points.x()[i]), plot.py(points.y()[i]), r);
             if (ringed) {
-                pen.stroke(Inks.SHEET, 1.4);
-                g.draw(shape);
+                pen.draw(shape, Inks.SHEET, 1.4);
             }
             pen.fill(shape, color);
         }
@@ -141,8 +135,7 @@ final class SeriesPainter {
             if (x >= plot.x().low() && x <= plot.x().high() && y >= plot.y().low() && y <= plot.y().high()) {
                 Shape shape = marker.at(plot.px(x), plot.py(y), radius());
                 pen.fill(shape, Inks.SHEET);
-                pen.stroke(Inks.MUTED, 0.9);
-                pen.graphics().draw(shape);
+                pen.draw(shape, Inks.MUTED, 0.9);
             }
         }
     }

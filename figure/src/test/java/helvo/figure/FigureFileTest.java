@@ -69,7 +69,7 @@ class FigureFileTest {
         List<String> words = IntStream.range(0, texts.getLength()).mapToObj(i -> texts.item(i).getTextContent()).toList();
         assertThat(words).contains("Stretch < load & more", "Load (N)", "Stretch (mm)", "10");
         assertThat(words).anyMatch(word -> word.startsWith("R² = 0.99"));
-        assertThat(document.getDocumentElement().getAttribute("width")).isEqualTo("160.0mm");
+        assertThat(document.getDocumentElement().getAttribute("width")).isEqualTo("160mm");
         assertThat(svg).contains("@font-face{font-family:'Source Sans 3'", "@font-face{font-family:'Source Sans 3 SemiBold'");
         assertThat(svg.length()).isLessThan(200_000);
     }
