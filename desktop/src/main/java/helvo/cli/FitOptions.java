@@ -84,7 +84,7 @@ final class FitOptions {
         for (Edit edit : further) {
             study = edit.apply(study);
         }
-        return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figures().getFirst();
+        return Analysis.ofChosenCurves(study, Progress.NONE).figures().getFirst();
     }
 
     /// The id of the one figure that `analysed` makes.

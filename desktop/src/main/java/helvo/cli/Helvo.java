@@ -34,7 +34,10 @@ public final class Helvo implements Callable<Integer> {
         Charset output = System.console() == null || !terminal.newEncoder().canEncode('±') ? StandardCharsets.UTF_8 : terminal;
         System.setOut(new PrintStream(new FileOutputStream(FileDescriptor.out), true, output));
         System.setErr(new PrintStream(new FileOutputStream(FileDescriptor.err), true, output));
-        System.exit(run(new PrintWriter(System.out, true), new PrintWriter(System.err, true), arguments));
+        int code = run(new PrintWriter(System.out, true), new PrintWriter(System.err, true), arguments);
+        System.out.flush();
+        // Not exit(): the window toolkit's own hook stops its renderer under a frame that may still be drawn, and complains.
+        Runtime.getRuntime().halt(code);
     }
 
     static int run(PrintWriter out, PrintWriter err, String... arguments) {

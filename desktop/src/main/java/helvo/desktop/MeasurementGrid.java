@@ -128,7 +128,7 @@ final class MeasurementGrid extends TableView<Integer> {
         column.setSortable(false);
         column.setReorderable(false);
         column.setResizable(false);
-        column.setPrefWidth(12 + 7 * Math.max(2, Integer.toString(table.rows()).length()));
+        column.setPrefWidth(9 + 7 * Math.max(2, Integer.toString(table.rows()).length()));
         column.setCellValueFactory(row -> new ReadOnlyObjectWrapper<>(row.getValue()));
         column.setCellFactory(_ -> new TableCell<>() {
             {
@@ -165,8 +165,8 @@ final class MeasurementGrid extends TableView<Integer> {
     /// Wide enough for the heading, its tag and the widest of the first cells.
     private double width(Column column) {
         double heading = Math.max(textWidth(column.name(), BOLD), textWidth(column.unit(), PLAIN)) + 15;
-        double tag = textWidth(column.role().tag(), BOLD) + 29;
-        double cell = IntStream.range(0, Math.min(table.rows(), 200)).mapToDouble(row -> textWidth(column.shown(row), PLAIN)).max().orElse(0) + 18;
+        double tag = textWidth(column.role().tag(), BOLD) + 27;
+        double cell = IntStream.range(0, Math.min(table.rows(), 200)).mapToDouble(row -> textWidth(column.shown(row), PLAIN)).max().orElse(0) + 17;
         return Math.clamp(Math.max(cell, Math.max(tag, heading)), 44, 200);
     }
 

@@ -19,6 +19,24 @@ final class Extent {
         }
     }
 
+    /// Values that belong to what was taken so far, such as a curve through it: those that lie far from it, as where a
+    /// high polynomial swings away, are taken no farther than a third of its span.
+    void takeNearby(double[] values) {
+        double room = (greatest - least) / 3;
+        double low = least - room;
+        double high = greatest + room;
+        for (double value : values) {
+            if (low <= high) {
+                take(Math.clamp(value, low, high));
+            }
+        }
+    }
+
+    /// The value at a fraction of the way from the least to the greatest.
+    double at(double fraction) {
+        return least * (1 - fraction) + greatest * fraction;
+    }
+
     double least() {
         return least;
     }

@@ -98,12 +98,22 @@ public final class FigureDrawing {
             xs.take(series.points().x(), bars ? series.points().xBar() : new double[0]);
             ys.take(series.points().y(), bars ? series.points().yBar() : new double[0]);
         }
+        ys.takeNearby(curveValues());
         AxisScale y = AxisScale.around(ys.least(), ys.greatest(), (int) Math.clamp((bottom - top) / 26, 2, 12));
         double widestY = y.ticks().stream().mapToDouble(tick -> Typeface.width(labelFont, y.label(tick))).max().orElse(0);
         double left = MARGIN + 22 + Math.max(22, widestY);
         double right = width - MARGIN - 10;
         AxisScale x = xScale(xs, right - left);
         return new Plot(new Rectangle2D.Double(left, top, right - left, Math.max(20, bottom - top)), x, y);
+    }
+
+    /// The curves' values over the span of their points.
+    private double[] curveValues() {
+        return figure.series().stream().filter(series -> series.fit().isPresent()).flatMapToDouble(series -> {
+            var span = new Extent();
+            span.take(series.points().x(), new double[0]);
+            return IntStream.rangeClosed(0, 50).mapToDouble(i -> series.fit().get().function().at(span.at(i / 50.0)));
+        }).toArray();
     }
 
     /// As many steps as leave room between the labels.

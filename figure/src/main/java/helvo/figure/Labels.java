@@ -85,7 +85,7 @@ final class Labels {
         var places = new ArrayList<Rectangle2D>();
         for (double away : new double[] {7, 14, 24, 40}) {
             for (double along = 0.95; along > 0.04; along -= 0.05) {
-                double right = plot.px(extent.least() + along * (extent.greatest() - extent.least()));
+                double right = plot.px(extent.at(along));
                 double x = Math.min(right, area.getMaxX() - 4) - width;
                 double a = plot.py(fit.function().at(value(x)));
                 double b = plot.py(fit.function().at(value(x + width)));

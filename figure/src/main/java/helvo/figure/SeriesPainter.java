@@ -84,7 +84,7 @@ final class SeriesPainter {
         int steps = fit.curve().degree() == 1 ? 1 : CURVE_STEPS;
         var path = new Path2D.Double();
         for (int i = 0; i <= steps; i++) {
-            double x = extent.least() + (extent.greatest() - extent.least()) * i / steps;
+            double x = extent.at((double) i / steps);
             double px = plot.px(x);
             double py = Math.clamp(plot.py(fit.function().at(x)), -1e5, 1e5);
             if (i == 0) {

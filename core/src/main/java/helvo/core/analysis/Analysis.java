@@ -1,6 +1,8 @@
 package helvo.core.analysis;
 
 import helvo.core.Progress;
+import helvo.core.curve.Curve;
+import helvo.core.curve.Curves;
 import helvo.core.study.Figure;
 import helvo.core.study.Study;
 import helvo.core.table.Problems;
@@ -21,12 +23,21 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Map<Integer, P
     /// @param previous of any earlier state of the study; what did not change since is taken from it
     /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
     public static Analysis of(Study study, Analysis previous, Progress progress) {
+        return of(study, previous, Curves.offered(), progress);
+    }
+
+    /// With no curves but those chosen for the figures, where nobody compares shapes.
+    public static Analysis ofChosenCurves(Study study, Progress progress) {
+        return of(study, EMPTY, List.of(), progress);
+    }
+
+    private static Analysis of(Study study, Analysis previous, List<Curve> shapes, Progress progress) {
         var figures = new ArrayList<FigureAnalysis>();
         int count = study.figures().size();
         for (int i = 0; i < count; i++) {
             Figure figure = study.figures().get(i);
             Optional<FigureAnalysis> old = previous.figures.stream().filter(f -> f.figure().id() == figure.id()).findFirst();
-            figures.add(FigureAnalysis.of(figure, study.table(figure.table()), old, progress.part((double) i / count, (i + 1.0) / count)));
+            figures.add(FigureAnalysis.of(figure, study.table(figure.table()), old, shapes, progress.part((double) i / count, (i + 1.0) / count)));
         }
         var problems = new HashMap<Integer, Problems>();
         for (Table table : study.tables()) {

@@ -1,6 +1,7 @@
 package helvo.core.analysis;
 
 import helvo.core.Progress;
+import helvo.core.curve.Curve;
 import helvo.core.study.Figure;
 import helvo.core.table.Column;
 import helvo.core.table.Role;
@@ -40,7 +41,7 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
         });
     }
 
-    static FigureAnalysis of(Figure figure, Table table, Optional<FigureAnalysis> previous, Progress progress) {
+    static FigureAnalysis of(Figure figure, Table table, Optional<FigureAnalysis> previous, List<Curve> shapes, Progress progress) {
         var source = SeriesPoints.Source.of(table, figure);
         boolean samePoints = previous.isPresent() && SeriesPoints.Source.of(previous.get().table, previous.get().figure).same(source);
         if (samePoints) {
@@ -50,6 +51,6 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
         List<SeriesPoints> points = SeriesPoints.of(table, figure, progress.part(0, 0.2));
         int count = points.size();
         return new FigureAnalysis(figure, table, IntStream.range(0, count).mapToObj(i -> SeriesAnalysis.of(points.get(i),
-                figure.curve(points.get(i).key()), progress.part(0.2 + 0.8 * i / count, 0.2 + 0.8 * (i + 1) / count))).toList());
+                figure.curve(points.get(i).key()), shapes, progress.part(0.2 + 0.8 * i / count, 0.2 + 0.8 * (i + 1) / count))).toList());
     }
 }

@@ -2,7 +2,6 @@ package helvo.core.analysis;
 
 import helvo.core.Progress;
 import helvo.core.curve.Curve;
-import helvo.core.curve.Curves;
 import helvo.core.curve.Line;
 import helvo.core.fit.Correlation;
 import helvo.core.fit.EvidenceWeights;
@@ -16,11 +15,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.stream.Stream;
 
 /// Everything that is known of one series.
 ///
 /// @param label     what a legend calls it
-/// @param outcomes  of every shape on offer, in the order of [Curves#offered]
+/// @param outcomes  of every shape on offer, in the order of [helvo.core.curve.Curves#offered]
 /// @param weights   of evidence, one for each outcome
 /// @param chosen    of the curve that the figure shows
 /// @param residuals of the chosen fit
@@ -32,13 +32,14 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
         return chosen instanceof FitOutcome.Fitted(Fit fit) ? Optional.of(fit) : Optional.empty();
     }
 
-    static SeriesAnalysis of(SeriesPoints series, Curve curve, Progress progress) {
-        List<Curve> shapes = Curves.offered();
+    /// @param shapes to fit for comparison
+    static SeriesAnalysis of(SeriesPoints series, Curve curve, List<Curve> shapes, Progress progress) {
         var outcomes = new ArrayList<FitOutcome>();
         for (int i = 0; i < shapes.size(); i++) {
             outcomes.add(shapes.get(i).fit(series.points(), progress.part(0.8 * i / shapes.size(), 0.8 * (i + 1) / shapes.size())));
         }
-        FitOutcome line = outcomes.get(shapes.indexOf(new Line()));
+        FitOutcome line = outcomes.stream().filter(outcome -> outcome.curve().equals(new Line())).findFirst()
+                .orElseGet(() -> new Line().fit(series.points(), progress.part(0.7, 0.8)));
         return new SeriesAnalysis(series.key(), series.label(), series.points(), series.rows(), List.copyOf(outcomes),
                 EvidenceWeights.of(outcomes), line, Optional.empty(), Optional.empty(), Correlation.of(line))
                 .choosing(curve, progress.part(0.8, 1));
@@ -46,7 +47,7 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
 
     /// The same series with another curve; the shapes are not fitted again.
     SeriesAnalysis choosing(Curve curve, Progress progress) {
-        FitOutcome outcome = outcomes.stream().filter(o -> o.curve().equals(curve)).findFirst()
+        FitOutcome outcome = Stream.concat(outcomes.stream(), Stream.of(chosen)).filter(o -> o.curve().equals(curve)).findFirst()
                 .orElseGet(() -> curve.fit(points, progress.part(0, 0.5)));
         Optional<Residuals> left = outcome instanceof FitOutcome.Fitted(Fit fit)
                 ? Optional.of(Residuals.of(fit, points, progress.part(0.5, 0.8))) : Optional.empty();
