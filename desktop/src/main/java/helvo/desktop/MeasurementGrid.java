@@ -162,12 +162,13 @@ final class MeasurementGrid extends TableView<Integer> {
         return column;
     }
 
-    /// Wide enough for the heading, its tag and the widest of the first cells.
+    /// Wide enough for the heading, its tag and the widest of the first cells. Never a whole number: the table takes a
+    /// width of 80, its own default, as one that nobody set.
     private double width(Column column) {
         double heading = Math.max(textWidth(column.name(), BOLD), textWidth(column.unit(), PLAIN)) + 15;
         double tag = textWidth(column.role().tag(), BOLD) + 27;
         double cell = IntStream.range(0, Math.min(table.rows(), 200)).mapToDouble(row -> textWidth(column.shown(row), PLAIN)).max().orElse(0) + 17;
-        return Math.clamp(Math.max(cell, Math.max(tag, heading)), 44, 200);
+        return Math.clamp(Math.max(cell, Math.max(tag, heading)), 44, 200) + 0.5;
     }
 
     private static double textWidth(String text, Font font) {
@@ -309,6 +310,8 @@ final class MeasurementGrid extends TableView<Integer> {
             });
             setText(null);
             setGraphic(field);
+            // With its skin already there, the field does not select all on the first frame and so lose the character typed.
+            field.applyCss();
             field.requestFocus();
             if (typedFirst == null) {
                 field.selectAll();

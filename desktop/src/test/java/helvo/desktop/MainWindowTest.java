@@ -74,9 +74,9 @@ class MainWindowTest {
         String slope = text("#value-slope");
         Object before = sheet(robot);
         robot.interact(() -> grid().choose(0, stretch().columns().get(2)));
-        robot.type(KeyCode.DIGIT9).type(KeyCode.ENTER);
+        robot.write("9.25", 40).type(KeyCode.ENTER);
         settle();
-        assertThat(stretch().columns().get(2).cells().cell(0)).isEqualTo(new Cell.Number(9));
+        assertThat(stretch().columns().get(2).cells().cell(0)).isEqualTo(new Cell.Number(9.25));
         assertThat(text("#value-slope")).isNotEqualTo(slope);
         assertThat(sheet(robot)).isNotSameAs(before);
         assertThat(grid().getFocusModel().getFocusedCell().getRow()).isEqualTo(1);
