@@ -58,7 +58,7 @@ final class CurvesStrip extends HBox {
 
     private void show(FigureAnalysis figure, SeriesAnalysis current) {
         series.setText(figure.series().size() > 1 ? current.label() : "");
-        series.setTextFill(javafx.scene.paint.Color.web(SeriesColors.of(figure.series().indexOf(current))));
+        series.setStyle("-fx-text-fill: " + SeriesColors.of(figure.series().indexOf(current)));
         series.getStyleClass().setAll("label", "strong");
         int n = current.points().size();
         points.setText("%,d %s".formatted(n, n == 1 ? "point" : "points"));

@@ -20,6 +20,7 @@ import javafx.scene.control.TableColumn;
 import javafx.scene.control.TablePosition;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
+import javafx.scene.control.skin.VirtualFlow;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.VBox;
@@ -88,7 +89,7 @@ final class MeasurementGrid extends TableView<Integer> {
         TableColumn<Integer, ?> at = getColumns().get(1 + table.columns().indexOf(table.column(column.id())));
         getSelectionModel().clearAndSelect(row, at);
         getFocusModel().focus(row, at);
-        scrollTo(Math.max(0, row - 4));
+        show(row);
         scrollToColumn(at);
         requestFocus();
     }
@@ -96,7 +97,19 @@ final class MeasurementGrid extends TableView<Integer> {
     /// Chooses a cell and begins to edit it.
     void edit(int row, Column column) {
         choose(row, column);
-        Platform.runLater(() -> edit(row, getColumns().get(1 + table.columns().indexOf(table.column(column.id())))));
+        Platform.runLater(() -> {
+            layout(); // else the cell that begins to be edited may be given another row when the scroll is laid out
+            edit(row, getColumns().get(1 + table.columns().indexOf(table.column(column.id()))));
+        });
+    }
+
+    /// Scrolls only when the row is out of sight.
+    private void show(int row) {
+        boolean inSight = lookup(".virtual-flow") instanceof VirtualFlow<?> flow && flow.getFirstVisibleCell() != null
+                && row > flow.getFirstVisibleCell().getIndex() && row < flow.getLastVisibleCell().getIndex();
+        if (!inSight) {
+            scrollTo(Math.max(0, row - 4));
+        }
     }
 
     /// The rows of the chosen cells.
@@ -255,7 +268,7 @@ final class MeasurementGrid extends TableView<Integer> {
         if (row >= 0 && row < table.rows() && column >= 1 && column < getColumns().size()) {
             getSelectionModel().clearAndSelect(row, getColumns().get(column));
             getFocusModel().focus(row, getColumns().get(column));
-            scrollTo(Math.max(0, row - 8));
+            show(row);
         }
     }
 

@@ -14,6 +14,9 @@ import javafx.scene.layout.VBox;
 
 /// Lists the cells that are not what their column says, each with the choices that fit it.
 final class NeedsALook extends VBox {
+    /// So many have room one under the other.
+    private static final int FEW = 2;
+
     private final Session session;
     private final MeasurementGrid grid;
 
@@ -38,12 +41,15 @@ final class NeedsALook extends VBox {
         if (problems.count() > 40) {
             list.getChildren().add(sentence("and %,d more; those above come first.".formatted(problems.count() - 40)));
         }
+        getChildren().addAll(heading, problems.count() <= FEW ? list : scrolling(list));
+    }
+
+    private static ScrollPane scrolling(VBox list) {
         var scroll = new ScrollPane(list);
         scroll.setFitToWidth(true);
-        scroll.setFitToHeight(true);
-        scroll.setPrefHeight(Math.min(3, problems.count()) * 60.0 - 6);
-        scroll.setMinHeight(54);
-        getChildren().addAll(heading, scroll);
+        scroll.setPrefHeight(170);
+        scroll.setMinHeight(120);
+        return scroll;
     }
 
     private VBox entry(Table table, Problem problem) {

@@ -15,7 +15,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import javafx.animation.AnimationTimer;
 import javafx.scene.Node;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.TextField;
@@ -287,14 +289,24 @@ class MainWindowTest {
         return node instanceof TextField field ? field.getText() : ((Labeled) node).getText();
     }
 
+    /// Waits until all work is done and a few frames of it were laid out.
     private void settle() {
+        var laidOut = new CountDownLatch(4);
+        var frames = new AnimationTimer() {
+            @Override
+            public void handle(long now) {
+                if (session.workshop().idle() && view.figureView().settled()) {
+                    laidOut.countDown();
+                }
+            }
+        };
         try {
             WaitForAsyncUtils.waitForFxEvents();
-            WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> WaitForAsyncUtils.waitForAsyncFx(20_000,
-                    () -> session.workshop().idle() && view.figureView().settled()));
-            WaitForAsyncUtils.waitForFxEvents();
-        } catch (java.util.concurrent.TimeoutException e) {
-            throw new AssertionError("the window did not come to rest", e);
+            WaitForAsyncUtils.waitForAsyncFx(20_000, frames::start);
+            assertThat(laidOut.await(30, TimeUnit.SECONDS)).as("the window came to rest").isTrue();
+            WaitForAsyncUtils.waitForAsyncFx(20_000, frames::stop);
+        } catch (InterruptedException e) {
+            throw new AssertionError(e);
         }
     }
 }
