@@ -4,6 +4,7 @@ import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.FitOutcome;
 import helvo.core.study.FigureEdit;
+import javafx.geometry.Insets;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleGroup;
@@ -33,6 +34,7 @@ final class CurvesStrip extends HBox {
         text.setPrefWidth(96);
         series.setMaxWidth(96);
         cards.setFillHeight(true);
+        cards.setPadding(new Insets(0, 0, 9, 0)); // room for the scroll bar of a narrow window
         var scroll = new ScrollPane(cards);
         scroll.setFitToHeight(true);
         scroll.setVbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);

@@ -180,7 +180,7 @@ final class MeasurementGrid extends TableView<Integer> {
     private double width(Column column) {
         double heading = Math.max(textWidth(column.name(), BOLD), textWidth(column.unit(), PLAIN)) + 15;
         double tag = textWidth(column.role().tag(), BOLD) + 27;
-        double cell = IntStream.range(0, Math.min(table.rows(), 200)).mapToDouble(row -> textWidth(column.shown(row), PLAIN)).max().orElse(0) + 17;
+        double cell = IntStream.range(0, Math.min(table.rows(), 200)).mapToDouble(row -> textWidth(column.shown(row, table.mark()), PLAIN)).max().orElse(0) + 17;
         return Math.clamp(Math.max(cell, Math.max(tag, heading)), 44, 200) + 0.5;
     }
 
@@ -299,7 +299,7 @@ final class MeasurementGrid extends TableView<Integer> {
                 return;
             }
             Column column = table.column(columnId);
-            setText(column.shown(row));
+            setText(column.shown(row, table.mark()));
             setAlignment(column.kind() == Kind.NUMBER ? Pos.CENTER_RIGHT : Pos.CENTER_LEFT);
             boolean odd = column.kind() == Kind.NUMBER && column.cells().cell(row) instanceof Cell.Text;
             pseudoClassStateChanged(NEEDS_LOOK, odd && !table.setAside().has(row));

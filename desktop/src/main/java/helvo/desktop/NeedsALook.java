@@ -72,6 +72,7 @@ final class NeedsALook extends VBox {
     private static Label sentence(String text) {
         var label = new Label(text);
         label.setWrapText(true);
+        label.setMinHeight(USE_PREF_SIZE);
         return label;
     }
 

@@ -168,7 +168,7 @@ final class Session implements AutoCloseable {
             perform(new StudyEdit.Rename(read.table().name()));
         }
         if (!read.notices().isEmpty()) {
-            say(String.join(" ", read.notices()), true);
+            say(String.join(" ", read.notices()), false);
         } else if (read.table().columns().size() == 1) {
             say("“%s” has one column only; a scatter needs two. Another delimiter may be right: see below its name.".formatted(read.table().name()), true);
         }

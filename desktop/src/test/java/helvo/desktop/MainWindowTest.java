@@ -236,7 +236,7 @@ class MainWindowTest {
         robot.clickOn("#open");
         settle();
         assertThat(session.study().tables()).extracting(Table::name).containsExactly("Stretch", "Creep", "kraft");
-        assertThat(text("#layout")).isEqualTo("Semicolons, decimal comma, UTF-8, with headings");
+        assertThat(text("#layout")).isEqualTo("Semicolons, decimal comma, UTF-8, headings");
         assertThat(text("#equation")).isEqualTo("Weg = 1.25 Kraft + 0.375");
         robot.clickOn("#layout").clickOn("No headings");
         settle();

@@ -9,9 +9,9 @@ public final class EvidenceWeights {
     private EvidenceWeights() {}
 
     /// One weight for each outcome; empty for one without a fit or with too few points to judge. When curves fit
-    /// perfectly, the one with the fewest coefficients has it all.
+    /// perfectly with points to spare, the one with the fewest coefficients has it all.
     public static List<OptionalDouble> of(List<FitOutcome> outcomes) {
-        var perfect = outcomes.stream().filter(o -> o instanceof FitOutcome.Fitted(Fit fit) && fit.quality().perfect())
+        var perfect = outcomes.stream().filter(o -> o instanceof FitOutcome.Fitted(Fit fit) && fit.quality().perfect() && fit.quality().degreesOfFreedom() > 0)
                 .min(java.util.Comparator.comparingInt(o -> ((FitOutcome.Fitted) o).fit().quality().coefficients()));
         if (perfect.isPresent()) {
             return outcomes.stream().map(o -> o instanceof FitOutcome.Fitted

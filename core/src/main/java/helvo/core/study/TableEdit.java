@@ -48,7 +48,8 @@ public sealed interface TableEdit extends Edit {
         public String sentence(Table before) {
             Column old = before.column(column);
             String place = "Row " + (row + 1) + ", " + old.name() + ": ";
-            String was = old.shown(row).isEmpty() ? "an empty cell" : "“" + old.shown(row) + "”";
+            String shown = old.shown(row, before.mark());
+            String was = shown.isEmpty() ? "an empty cell" : "“" + shown + "”";
             return place + (typed.isBlank() ? "empty" : "“" + typed.strip() + "”") + " instead of " + was;
         }
     }

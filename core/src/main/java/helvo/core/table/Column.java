@@ -1,6 +1,7 @@
 package helvo.core.table;
 
 import helvo.core.Require;
+import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 
 /// One column of a table.
@@ -36,9 +37,9 @@ public record Column(int id, Heading heading, Kind kind, Role role, int decimals
         return new Column(id, heading, kind, role, newDecimals, cells);
     }
 
-    /// As the table shows the cell: numbers with the column's decimals.
-    public String shown(int row) {
+    /// As the table shows the cell: numbers with the column's decimals and the table's decimal mark.
+    public String shown(int row, DecimalMark mark) {
         double number = cells.number(row);
-        return Double.isNaN(number) ? cells.cell(row).exactText() : NumberText.withDecimals(number, decimals);
+        return Double.isNaN(number) ? cells.cell(row).exactText() : NumberText.withDecimals(number, decimals).replace('.', mark.sign());
     }
 }

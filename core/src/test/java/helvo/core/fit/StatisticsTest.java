@@ -106,6 +106,9 @@ class StatisticsTest {
         Points straight = Points.of(new double[] {1, 2, 3, 4}, new double[] {2, 4, 6, 8});
         assertThat(EvidenceWeights.of(List.of(new Polynomial(2).fit(straight, Progress.NONE), new Line().fit(straight, Progress.NONE), new FixedInterceptLine(0).fit(straight, Progress.NONE))))
                 .containsExactly(OptionalDouble.of(0), OptionalDouble.of(0), OptionalDouble.of(1));
+        // A curve through as many points as it has coefficients proves nothing.
+        assertThat(EvidenceWeights.of(List.of(new Line().fit(FIVE, Progress.NONE), new Polynomial(4).fit(FIVE, Progress.NONE))))
+                .containsExactly(OptionalDouble.of(1), OptionalDouble.empty());
     }
 
     @Test

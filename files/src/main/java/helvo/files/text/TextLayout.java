@@ -13,10 +13,10 @@ import java.util.Arrays;
 public record TextLayout(Charset charset, Delimiter delimiter, DecimalMark mark, boolean headings) {
     public static final Charset WINDOWS = Charset.forName("windows-1252");
 
-    /// "commas, decimal point, UTF-8, with headings".
+    /// "commas, decimal point, UTF-8, headings".
     public String sentence() {
         return "%s, decimal %s, %s, %s".formatted(delimiter.plural(), mark == DecimalMark.POINT ? "point" : "comma",
-                charsetName(charset), headings ? "with headings" : "no headings");
+                charsetName(charset), headings ? "headings" : "no headings");
     }
 
     /// As a table remembers it.

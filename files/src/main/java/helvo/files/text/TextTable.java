@@ -241,7 +241,7 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
             }
             var notices = new ArrayList<String>();
             if (comments > 0) {
-                notices.add("%,d %s left out, each beginning with #.".formatted(comments, comments == 1 ? "comment line was" : "comment lines were"));
+                notices.add("%,d %s.".formatted(comments, comments == 1 ? "line that begins with # was left out as a comment" : "lines that begin with # were left out as comments"));
             }
             if (ragged > 0) {
                 notices.add("%,d %s not as many fields as the first (line %,d is one): missing fields are empty cells, more fields more columns."

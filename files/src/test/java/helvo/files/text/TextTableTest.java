@@ -64,7 +64,7 @@ class TextTableTest {
         assertThat(read.table().rows()).isEqualTo(2);
         assertThat(columns.get(0).cells().number(0)).isEqualTo(1.5);
         assertThat(columns.get(1).cells().number(1)).isEqualTo(3.5);
-        assertThat(columns.get(1).shown(1)).isEqualTo("3.50");
+        assertThat(columns.get(1).shown(1, mark)).isEqualTo("3" + mark.sign() + "50");
         TextLayout remembered = TextLayout.of(read.table(), read.table().source().orElseThrow());
         assertThat(TextTable.read(folder.resolve("t.csv"), Optional.of(remembered), Progress.NONE).table()).isEqualTo(read.table());
     }
