@@ -155,7 +155,8 @@ public final class HelvoWindow {
         session.history().subscribe(history -> stage.setTitle(history.study().name() + " – Helvo"));
         stage.setMinWidth(900);
         stage.setMinHeight(600);
-        start.file().ifPresent(file -> session.open(List.of(file)));
+        // Once the window is there: reading a large file would make it late.
+        stage.setOnShown(_ -> Platform.runLater(() -> start.file().ifPresent(file -> session.open(List.of(file)))));
         return stage;
     }
 

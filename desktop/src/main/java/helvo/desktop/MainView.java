@@ -53,8 +53,11 @@ final class MainView extends StackPane {
         regions.setRight(readout);
         regions.setBottom(new CurvesStrip(session));
         var frame = new BorderPane(regions);
-        frame.setTop(new VBox(new TopBar(session, this::open, () -> show(finder), () -> show(handOver)), new MessageLine(session)));
-        getChildren().addAll(frame, finder, handOver);
+        frame.setTop(new TopBar(session, this::open, () -> show(finder), () -> show(handOver)));
+        var messages = new MessageLine(session);
+        getChildren().addAll(frame, messages, finder, handOver);
+        StackPane.setAlignment(messages, Pos.BOTTOM_CENTER);
+        StackPane.setMargin(messages, new Insets(0, 0, 128, 0));
         StackPane.setAlignment(finder, Pos.TOP_CENTER);
         StackPane.setMargin(finder, new Insets(52, 0, 0, 0));
         StackPane.setAlignment(handOver, Pos.TOP_RIGHT);

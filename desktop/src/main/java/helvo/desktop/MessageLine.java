@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import javafx.animation.PauseTransition;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -7,9 +8,10 @@ import javafx.scene.control.ProgressBar;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import javafx.util.Duration;
 
-/// Under the bar on top, only while there is something to say: long work with its progress and a way to stop it, and
-/// notices until they are read.
+/// Over the foot of the figure, so that nothing moves, and only while there is something to say: long work with its
+/// progress and a way to stop it, and notices. A warning stays until it is closed, another notice for some seconds.
 final class MessageLine extends VBox {
     private final Label workText = new Label();
     private final ProgressBar bar = new ProgressBar();
@@ -17,10 +19,13 @@ final class MessageLine extends VBox {
     private final HBox work = new HBox(10, workText, bar, stop);
     private final Label text = new Label();
     private final HBox notice;
+    private final PauseTransition fade = new PauseTransition(Duration.seconds(8));
 
     MessageLine(Session session) {
         stop.setId("cancel-work");
         bar.setPrefWidth(260);
+        bar.setMaxWidth(Double.MAX_VALUE);
+        HBox.setHgrow(bar, Priority.ALWAYS);
         bar.setId("work-progress");
         work.setAlignment(Pos.CENTER_LEFT);
         work.getStyleClass().add("work-line");
@@ -35,6 +40,10 @@ final class MessageLine extends VBox {
         notice.setAlignment(Pos.CENTER_LEFT);
         notice.getStyleClass().add("notice-line");
         getChildren().addAll(work, notice);
+        setSpacing(8);
+        setMaxSize(720, USE_PREF_SIZE);
+        setPickOnBounds(false);
+        fade.setOnFinished(_ -> session.dismissNotice());
         session.workshop().shown().subscribe(shown -> {
             show(work, shown != null);
             if (shown != null) {
@@ -45,7 +54,11 @@ final class MessageLine extends VBox {
         });
         session.notice().subscribe(said -> {
             show(notice, said.isPresent());
+            fade.stop();
             said.ifPresent(each -> {
+                if (!each.warns()) {
+                    fade.playFromStart();
+                }
                 text.setText(each.text());
                 notice.getStyleClass().remove("warns");
                 if (each.warns()) {

@@ -87,6 +87,7 @@ final class ReadoutPane extends VBox {
         var label = new ColumnConstraints();
         label.setMinWidth(64);
         var value = new ColumnConstraints();
+        value.setMinWidth(90);
         value.setHgrow(Priority.ALWAYS);
         var unit = new ColumnConstraints();
         unit.setHalignment(HPos.RIGHT);
@@ -101,7 +102,8 @@ final class ReadoutPane extends VBox {
         value.getStyleClass().add("value");
         value.setId("value-" + quantity.label().replace(' ', '-'));
         value.setAccessibleText(quantity.label() + " " + quantity.text() + " " + quantity.unit());
-        value.setMinWidth(Region.USE_PREF_SIZE);
+        value.setWrapText(true);
+        value.setMinHeight(Region.USE_PREF_SIZE);
         var unit = new Label(quantity.unit().isEmpty() ? quantity.note() : quantity.unit());
         unit.getStyleClass().add("muted");
         unit.setMinWidth(Region.USE_PREF_SIZE);

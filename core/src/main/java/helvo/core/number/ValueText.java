@@ -113,7 +113,7 @@ public final class ValueText {
     /// The power of ten to take out of a value and its uncertainty; 0 for plain notation.
     private static int shift(double value, BigDecimal u) {
         int power = value == 0 ? power(u) : Math.max(power(new BigDecimal(value)), power(u));
-        boolean plain = power >= LEAST_PLAIN && power <= MOST_PLAIN && u.scale() >= 0 && u.scale() <= 9;
+        boolean plain = power >= LEAST_PLAIN && power <= MOST_PLAIN && u.scale() >= 0 && u.scale() <= 8;
         return plain ? 0 : power;
     }
 
