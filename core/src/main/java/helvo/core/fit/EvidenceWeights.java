@@ -8,7 +8,8 @@ import java.util.OptionalDouble;
 public final class EvidenceWeights {
     private EvidenceWeights() {}
 
-    /// One weight for each outcome; empty for one without a fit or with too few points to judge. When curves fit
+    /// One weight for each outcome; empty for one without a fit or with too few points to judge,
+    /// and for all where fewer than two can be judged. When curves fit
     /// perfectly with points to spare, the one with the fewest coefficients has it all.
     public static List<OptionalDouble> of(List<FitOutcome> outcomes) {
         var perfect = outcomes.stream().filter(o -> o instanceof FitOutcome.Fitted(Fit fit) && fit.quality().perfect() && fit.quality().degreesOfFreedom() > 0)
@@ -19,6 +20,9 @@ public final class EvidenceWeights {
         }
         List<OptionalDouble> aicc = outcomes.stream()
                 .map(o -> o instanceof FitOutcome.Fitted(Fit fit) ? fit.quality().aicc() : OptionalDouble.empty()).toList();
+        if (aicc.stream().filter(OptionalDouble::isPresent).count() < 2) {
+            return outcomes.stream().map(_ -> OptionalDouble.empty()).toList();
+        }
         double best = aicc.stream().filter(OptionalDouble::isPresent).mapToDouble(OptionalDouble::getAsDouble).min().orElse(0);
         double sum = aicc.stream().filter(OptionalDouble::isPresent).mapToDouble(a -> Math.exp((best - a.getAsDouble()) / 2)).sum();
         return aicc.stream().map(a -> a.isEmpty() ? a : OptionalDouble.of(Math.exp((best - a.getAsDouble()) / 2) / sum)).toList();

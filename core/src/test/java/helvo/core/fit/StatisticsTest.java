@@ -108,7 +108,7 @@ class StatisticsTest {
                 .containsExactly(OptionalDouble.of(0), OptionalDouble.of(0), OptionalDouble.of(1));
         // A curve through as many points as it has coefficients proves nothing.
         assertThat(EvidenceWeights.of(List.of(new Line().fit(FIVE, Progress.NONE), new Polynomial(4).fit(FIVE, Progress.NONE))))
-                .containsExactly(OptionalDouble.of(1), OptionalDouble.empty());
+                .containsExactly(OptionalDouble.empty(), OptionalDouble.empty());
     }
 
     @Test
