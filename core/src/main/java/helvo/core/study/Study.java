@@ -1,13 +1,34 @@
 package helvo.core.study;
 
+import helvo.core.number.DecimalMark;
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.Heading;
+import helvo.core.table.Kind;
+import helvo.core.table.Role;
+import helvo.core.table.SetAside;
 import helvo.core.table.Table;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.UnaryOperator;
 
 /// The document: tables of measurements and the figures over them. Immutable; every change is an [Edit].
 public record Study(String name, List<Table> tables, List<Figure> figures) {
     public static final Study EMPTY = new Study("Untitled study", List.of(), List.of());
+
+    /// A study to type into: a table with an x and a y column and no rows yet.
+    public static Study blank() {
+        var columns = List.of(new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 0, Cells.NONE),
+                new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 0, Cells.NONE));
+        var table = new Table(1, "Table 1", DecimalMark.POINT, Optional.empty(), columns, SetAside.NONE);
+        return EMPTY.with(table, Figure.of(1, 1));
+    }
+
+    /// Nothing was typed, pasted or opened yet.
+    public boolean isBlank() {
+        return tables.stream().allMatch(Table::isBlank);
+    }
 
     public Study {
         tables = List.copyOf(tables);

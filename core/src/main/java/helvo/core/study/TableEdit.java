@@ -1,14 +1,22 @@
 package helvo.core.study;
 
+import helvo.core.Require;
 import helvo.core.number.NumberText;
 import helvo.core.table.Cell;
+import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /// Changes of one table.
 public sealed interface TableEdit extends Edit {
@@ -128,6 +136,181 @@ public sealed interface TableEdit extends Edit {
         public String sentence(Table before) {
             return "Bring back " + named(rows);
         }
+    }
+
+    /// Puts a block of texts, as pasted, over the cells from a place on; rows and columns beyond the end are added.
+    ///
+    /// @param row    of the block's upper left cell, 0 is the first
+    /// @param column its place among the columns, 0 is the first
+    /// @param block  rows of texts as they were written
+    record SetBlock(int table, int row, int column, List<List<String>> block) implements TableEdit {
+        public SetBlock {
+            block = block.stream().map(List::copyOf).toList();
+        }
+
+        @Override
+        public Table change(Table before) {
+            int width = block.stream().mapToInt(List::size).max().orElse(0);
+            var columns = new ArrayList<>(before.columns());
+            while (columns.size() < column + width) {
+                columns.add(blank(before.with(columns)));
+            }
+            for (int c = 0; c < width; c++) {
+                columns.set(column + c, withTexts(columns.get(column + c), c, before));
+            }
+            return before.with(columns);
+        }
+
+        private Column withTexts(Column old, int c, Table before) {
+            int end = Math.max(old.cells().size(), row + block.size());
+            var cells = new Cells.Builder();
+            int decimals = old.cells().size() == 0 ? 0 : old.decimals();
+            for (int r = 0; r < end; r++) {
+                List<String> line = r < row || r >= row + block.size() ? List.of() : block.get(r - row);
+                if (c < line.size()) {
+                    Cell cell = Cell.of(line.get(c), before.mark());
+                    cells.add(cell);
+                    decimals = cell instanceof Cell.Number ? Math.max(decimals, NumberText.decimals(line.get(c).strip(), before.mark())) : decimals;
+                } else {
+                    cells.add(old.cells().cell(r));
+                }
+            }
+            return old.with(cells.build()).withDecimals(decimals);
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Paste %,d × %,d cells from row %,d on".formatted(block.size(), block.stream().mapToInt(List::size).max().orElse(0), row + 1);
+        }
+    }
+
+    /// An empty column at the right end, without a role.
+    record AddColumn(int table) implements TableEdit {
+        @Override
+        public Table change(Table before) {
+            var columns = new ArrayList<>(before.columns());
+            columns.add(blank(before));
+            return before.with(columns);
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Add a column";
+        }
+    }
+
+    record RemoveColumn(int table, int column) implements TableEdit {
+        @Override
+        public Table change(Table before) {
+            before.column(column);
+            return before.with(before.columns().stream().filter(each -> each.id() != column).toList());
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Remove the column " + before.column(column).name();
+        }
+    }
+
+    /// Empty rows before a row.
+    ///
+    /// @param row 0 is the first; as many as there are rows to add at the end
+    record InsertRows(int table, int row, int count) implements TableEdit {
+        @Override
+        public Table change(Table before) {
+            int rows = before.rows();
+            int at = Math.min(row, rows);
+            return before.withRows(IntStream.range(0, rows + count).map(r -> r < at ? r : r < at + count ? -1 : r - count).toArray());
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return count == 1 ? "Insert a row before row %,d".formatted(row + 1) : "Insert %,d rows before row %,d".formatted(count, row + 1);
+        }
+    }
+
+    /// @param rows 0 is the first
+    record RemoveRows(int table, List<Integer> rows) implements TableEdit {
+        public RemoveRows {
+            rows = List.copyOf(rows);
+        }
+
+        @Override
+        public Table change(Table before) {
+            Set<Integer> gone = new HashSet<>(rows);
+            return before.withRows(IntStream.range(0, before.rows()).filter(row -> !gone.contains(row)).toArray());
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Remove " + named(rows);
+        }
+    }
+
+    /// Sorts the rows by a column, equal ones keeping their order: numbers, then text, then empty cells.
+    record Sort(int table, int column, boolean rising) implements TableEdit {
+        @Override
+        public Table change(Table before) {
+            Cells by = before.column(column).cells();
+            Comparator<Integer> numbers = Comparator.comparingDouble(by::number);
+            Comparator<Integer> texts = Comparator.comparing(row -> by.cell(row).exactText());
+            Comparator<Integer> order = (a, b) -> {
+                boolean numbersBoth = rank(by, a) == 0 && rank(by, b) == 0;
+                int compared = numbersBoth ? numbers.compare(a, b) : rank(by, a) == rank(by, b) ? texts.compare(a, b) : 0;
+                return rising ? compared : -compared;
+            };
+            return before.withRows(IntStream.range(0, before.rows()).boxed()
+                    .sorted(Comparator.<Integer>comparingInt(row -> rank(by, row)).thenComparing(order)).mapToInt(Integer::intValue).toArray());
+        }
+
+        private static int rank(Cells by, int row) {
+            return !Double.isNaN(by.number(row)) ? 0 : by.cell(row) instanceof Cell.Text ? 1 : 2;
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Sort the rows by " + before.column(column).name() + (rising ? ", rising" : ", falling");
+        }
+    }
+
+    /// Fills cells downwards with a regular series: first, first + step, first + 2 step …, each as the decimal it stands for.
+    record FillSeries(int table, int column, int row, double first, double step, int count) implements TableEdit {
+        /// As many rows as a table that one types into has use for.
+        public static final int MOST = 1_000_000;
+
+        public FillSeries {
+            Require.require(Double.isFinite(first) && Double.isFinite(step), "first=%s and step=%s must be finite", first, step);
+            Require.require(count >= 1 && count <= MOST, "count=%s must be 1 to %s", count, MOST);
+        }
+
+        @Override
+        public Table change(Table before) {
+            BigDecimal start = BigDecimal.valueOf(first);
+            BigDecimal by = BigDecimal.valueOf(step);
+            return before.withColumn(column, old -> {
+                var cells = new Cells.Builder();
+                for (int r = 0; r < Math.max(old.cells().size(), row + count); r++) {
+                    double value = start.add(by.multiply(BigDecimal.valueOf((long) r - row))).doubleValue();
+                    if (r >= row && r < row + count && Double.isFinite(value)) {
+                        cells.addNumber(value);
+                    } else {
+                        cells.add(old.cells().cell(r));
+                    }
+                }
+                int decimals = Math.clamp(Math.max(start.stripTrailingZeros().scale(), by.stripTrailingZeros().scale()), 0, 10);
+                return old.with(cells.build()).withDecimals(Math.max(decimals, old.cells().size() == 0 ? 0 : old.decimals()));
+            });
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Fill %s with %s, %s … (%,d values)".formatted(before.column(column).name(), NumberText.shortest(first), NumberText.shortest(first + step), count);
+        }
+    }
+
+    private static Column blank(Table table) {
+        int id = table.nextColumnId();
+        return new Column(id, new Heading("Column " + id, ""), Kind.NUMBER, Role.NONE, 0, Cells.NONE);
     }
 
     private static String named(List<Integer> rows) {

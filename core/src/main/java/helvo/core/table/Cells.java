@@ -90,6 +90,20 @@ public final class Cells {
         return new Cells(copy, size);
     }
 
+    /// The cells of these rows, in this order; −1 stands for an empty cell.
+    Cells at(int[] rows) {
+        var builder = new Builder();
+        for (int row : rows) {
+            double number = row < 0 ? Double.NaN : number(row);
+            if (Double.isNaN(number)) {
+                builder.add(row < 0 ? Cell.EMPTY : cell(row));
+            } else {
+                builder.addNumber(number);
+            }
+        }
+        return builder.build();
+    }
+
     private Cells extendedTo(int rows) {
         var builder = new Builder();
         for (int row = 0; row < rows; row++) {

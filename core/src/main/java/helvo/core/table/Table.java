@@ -57,6 +57,31 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
         return new Table(newId, name, mark, source, columns, setAside);
     }
 
+    /// Whether nothing was ever typed into it.
+    public boolean isBlank() {
+        return rows() == 0;
+    }
+
+    public int nextColumnId() {
+        return columns.stream().mapToInt(Column::id).max().orElse(0) + 1;
+    }
+
+    /// The rows in another order, with some left out or empty ones among them; rows set aside stay so.
+    ///
+    /// @param sources for each row to come, the row that it was; −1 for an empty one
+    public Table withRows(int[] sources) {
+        var aside = new java.util.HashMap<Integer, String>();
+        if (!setAside.reasons().isEmpty()) {
+            for (int row = 0; row < sources.length; row++) {
+                if (setAside.has(sources[row])) {
+                    aside.put(row, setAside.reasons().get(sources[row]));
+                }
+            }
+        }
+        List<Column> moved = columns.stream().map(column -> column.with(column.cells().at(sources))).toList();
+        return new Table(id, name, mark, source, moved, SetAside.of(aside));
+    }
+
     public Table withColumn(int columnId, UnaryOperator<Column> change) {
         column(columnId);
         return with(columns.stream().map(column -> column.id() == columnId ? change.apply(column) : column).toList());

@@ -120,6 +120,58 @@ class StudyTest {
         assertThat(readout.copied()).contains("slope\t3 ± 0\tmm/N");
     }
 
+    @Test
+    void aBlockIsPastedOverAndBeyondTheEnd() {
+        Study pasted = new TableEdit.SetBlock(1, 6, 2, List.of(List.of("9,5", "0,25", "wet"), List.of("10,25"), List.of("", "0,3"))).apply(STUDY);
+        Table table = pasted.table(1);
+        assertThat(table.rows()).isEqualTo(9);
+        assertThat(table.columns()).extracting(Column::name).containsExactly("Cord", "Load", "Stretch", "±", "Column 5");
+        assertThat(table.column(3).cells().number(6)).isEqualTo(9.5);
+        assertThat(table.column(3).cells().number(7)).isEqualTo(10.25);
+        assertThat(table.column(3).cells().cell(8)).isEqualTo(Cell.EMPTY);
+        assertThat(table.column(4).cells().number(7)).isEqualTo(.2);
+        assertThat(table.column(4).cells().number(8)).isEqualTo(.3);
+        assertThat(table.column(5).cells().cell(6)).isEqualTo(new Cell.Text("wet"));
+        assertThat(table.column(3).cells().number(0)).isEqualTo(2.1);
+    }
+
+    @Test
+    void rowsAreInsertedRemovedAndSortedWithTheirDecisions() {
+        Study aside = new TableEdit.SetRowsAside(1, List.of(3), "slipped").apply(STUDY);
+        Study inserted = new TableEdit.InsertRows(1, 2, 2).apply(aside);
+        assertThat(inserted.table(1).rows()).isEqualTo(10);
+        assertThat(inserted.table(1).column(2).cells().cell(2)).isEqualTo(Cell.EMPTY);
+        assertThat(inserted.table(1).setAside().reasons()).containsOnly(java.util.Map.entry(5, "slipped"));
+        assertThat(new TableEdit.RemoveRows(1, List.of(2, 3)).apply(inserted)).isEqualTo(aside);
+        Table sorted = new TableEdit.Sort(1, 3, false).apply(aside).table(1);
+        assertThat(java.util.stream.IntStream.range(0, 8).mapToObj(row -> sorted.column(3).shown(row, DecimalMark.POINT)).toList())
+                .containsExactly("9.0", "8.2", "6.0", "3.9", "3.0", "2.1", "1.0", "about 6");
+        assertThat(sorted.setAside().reasons()).containsOnly(java.util.Map.entry(1, "slipped"));
+        Table byLoad = new TableEdit.Sort(1, 2, true).apply(STUDY).table(1);
+        assertThat(java.util.stream.IntStream.range(0, 8).mapToObj(row -> byLoad.column(1).cells().cell(row).exactText()).toList())
+                .as("equal rows keep their order").containsExactly("dry", "salt", "dry", "salt", "dry", "salt", "dry", "");
+    }
+
+    @Test
+    void aRegularSeriesIsMadeOfExactDecimals() {
+        Table filled = new TableEdit.FillSeries(1, 2, 1, 0.1, 0.1, 9).apply(STUDY).table(1);
+        assertThat(java.util.stream.IntStream.range(0, 10).mapToDouble(filled.column(2).cells()::number).toArray())
+                .containsExactly(1, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9);
+        assertThat(filled.column(2).decimals()).isEqualTo(1);
+        assertThat(filled.column(3).cells().size()).isEqualTo(8);
+    }
+
+    @Test
+    void aBlankStudyIsTypedInto() {
+        Study blank = Study.blank();
+        assertThat(blank.isBlank()).isTrue();
+        Study typed = new TableEdit.SetCell(1, 1, 0, "1").apply(new TableEdit.SetCell(1, 2, 1, "2").apply(blank));
+        assertThat(typed.isBlank()).isFalse();
+        assertThat(typed.table(1).rows()).isEqualTo(2);
+        Study wider = new TableEdit.RemoveColumn(1, 3).apply(new TableEdit.AddColumn(1).apply(typed));
+        assertThat(wider).isEqualTo(typed);
+    }
+
     /// Whatever is done, undoing all of it gives the study as it was, and redoing all of it the study as it became.
     @Property(tries = 100)
     void everythingCanBeUndoneAndRedone(@ForAll long seed) {
@@ -144,7 +196,7 @@ class StudyTest {
     private static Edit anyEdit(Random random) {
         int column = 1 + random.nextInt(4);
         int row = random.nextInt(8);
-        return switch (random.nextInt(8)) {
+        return switch (random.nextInt(12)) {
             case 0 -> new TableEdit.SetCell(1, column, row, Integer.toString(random.nextInt(9)));
             case 1 -> new TableEdit.SetRole(1, column, Role.values()[random.nextInt(Role.values().length)]);
             case 2 -> new TableEdit.SetRowsAside(1, List.of(row), "doubtful");
@@ -152,6 +204,10 @@ class StudyTest {
             case 4 -> new FigureEdit.Show(1, Layer.values()[random.nextInt(Layer.values().length)], random.nextBoolean());
             case 5 -> new FigureEdit.ChooseCurve(1, new SeriesKey(3, "dry"), random.nextBoolean() ? new Line() : new Polynomial(2));
             case 6 -> new TableEdit.SetHeading(1, column, new Heading("H" + row, "u"));
+            case 7 -> new TableEdit.InsertRows(1, row, 1 + random.nextInt(2));
+            case 8 -> new TableEdit.RemoveRows(1, List.of(row));
+            case 9 -> new TableEdit.Sort(1, column, random.nextBoolean());
+            case 10 -> new TableEdit.SetBlock(1, row, column - 1, List.of(List.of("1", "x")));
             default -> new StudyEdit.Rename("study " + row);
         };
     }
