@@ -154,9 +154,7 @@ final class HandOver extends VBox {
     /// As text at full precision, every series of the figure.
     void copyReadout() {
         session.figure().filter(figure -> figure.missing().isEmpty()).ifPresent(figure -> {
-            var content = new ClipboardContent();
-            content.putString(figure.series().stream().map(series -> Readout.of(figure, series).copied()).collect(Collectors.joining("\n")));
-            Clipboard.getSystemClipboard().setContent(content);
+            session.copy(figure.series().stream().map(series -> Readout.of(figure, series).copied()).collect(Collectors.joining("\n")));
             session.say("The readout is on the clipboard, at full precision.", false);
         });
     }

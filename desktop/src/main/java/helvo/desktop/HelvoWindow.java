@@ -37,11 +37,11 @@ public final class HelvoWindow {
     /// @param picture where to save a picture instead of showing the window; empty to show it
     public record Start(Study study, Optional<Path> file, boolean demo, Optional<Path> picture, int width, int height, View view) {
         public static Start empty() {
-            return new Start(Study.EMPTY, Optional.empty(), false, Optional.empty(), 1280, 800, View.MAIN);
+            return new Start(Study.blank(), Optional.empty(), false, Optional.empty(), 1280, 800, View.MAIN);
         }
 
         public static Start file(Path file) {
-            return new Start(Study.EMPTY, Optional.of(file), false, Optional.empty(), 1280, 800, View.MAIN);
+            return new Start(Study.blank(), Optional.of(file), false, Optional.empty(), 1280, 800, View.MAIN);
         }
 
         public static Start demo(Optional<Path> picture, int width, int height, View view) {
@@ -156,7 +156,7 @@ public final class HelvoWindow {
         stage.setMinWidth(900);
         stage.setMinHeight(600);
         // Once the window is there: reading a large file would make it late.
-        stage.setOnShown(_ -> Platform.runLater(() -> start.file().ifPresent(file -> session.open(List.of(file)))));
+        stage.setOnShown(_ -> Platform.runLater(() -> start.file().ifPresentOrElse(file -> session.open(List.of(file)), view::begin)));
         return stage;
     }
 

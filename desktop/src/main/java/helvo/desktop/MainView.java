@@ -4,6 +4,7 @@ import helvo.core.curve.Curve;
 import helvo.core.curve.Curves;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
+import helvo.core.study.StudyEdit;
 import helvo.figure.FigureFile;
 import helvo.figure.FigureFormat;
 import helvo.files.samples.SampleStudy;
@@ -13,6 +14,7 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.input.Clipboard;
 import javafx.scene.input.DragEvent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -35,6 +37,7 @@ final class MainView extends StackPane {
     private final ReadoutPane readout;
     private final CommandFinder finder;
     private final HandOver handOver;
+    private final SeriesPanel series;
     private final BorderPane regions = new BorderPane();
     private final VBox start;
     private Node focusedBefore;
@@ -43,19 +46,22 @@ final class MainView extends StackPane {
         this.session = session;
         this.dialogs = dialogs;
         getStyleClass().add("main-view");
-        measurements = new MeasurementsPane(session);
+        measurements = new MeasurementsPane(session, this::showSeries);
         figure = new FigurePane(session);
         readout = new ReadoutPane(session);
         finder = new CommandFinder(commands, () -> hide(finder()));
         handOver = new HandOver(session, dialogs);
+        series = new SeriesPanel(session, measurements.grid(), this::hideSeries);
         start = start();
         regions.setLeft(measurements);
         regions.setRight(readout);
         regions.setBottom(new CurvesStrip(session));
         var frame = new BorderPane(regions);
-        frame.setTop(new TopBar(session, this::open, () -> show(finder), () -> show(handOver)));
+        frame.setTop(new TopBar(session, this::open, this::paste, () -> show(finder), () -> show(handOver)));
         var messages = new MessageLine(session);
-        getChildren().addAll(frame, messages, finder, handOver);
+        getChildren().addAll(frame, messages, finder, handOver, series);
+        StackPane.setAlignment(series, Pos.TOP_LEFT);
+        StackPane.setMargin(series, new Insets(120, 0, 0, 330));
         StackPane.setAlignment(messages, Pos.BOTTOM_CENTER);
         StackPane.setMargin(messages, new Insets(0, 0, 128, 0));
         StackPane.setAlignment(finder, Pos.TOP_CENTER);
@@ -64,6 +70,7 @@ final class MainView extends StackPane {
         StackPane.setMargin(handOver, new Insets(52, 16, 0, 0));
         finder.setVisible(false);
         handOver.setVisible(false);
+        series.setVisible(false);
         fillCommands();
         addEventFilter(KeyEvent.KEY_PRESSED, this::key);
         setOnDragOver(this::dragged);
@@ -74,6 +81,11 @@ final class MainView extends StackPane {
 
     FigureView figureView() {
         return figure.view();
+    }
+
+    /// Ready to type.
+    void begin() {
+        session.table().ifPresent(table -> measurements.grid().choose(0, table.columns().getFirst()));
     }
 
     void showHandOver() {
@@ -89,12 +101,12 @@ final class MainView extends StackPane {
     }
 
     private void update() {
-        boolean empty = session.study().tables().isEmpty();
-        regions.setCenter(empty ? start : figure);
-        for (Region side : new Region[] {measurements, readout}) {
-            side.setVisible(!empty);
-            side.setManaged(!empty);
-        }
+        boolean blank = session.study().isBlank();
+        regions.setCenter(blank ? start : figure);
+        readout.setVisible(!blank);
+        readout.setManaged(!blank);
+        measurements.setVisible(session.table().isPresent());
+        measurements.setManaged(session.table().isPresent());
     }
 
     private void fold(double width) {
@@ -106,7 +118,7 @@ final class MainView extends StackPane {
     private VBox start() {
         var heading = new Label("Plot measured pairs, fit a curve, say how sure it is");
         heading.getStyleClass().add("start-heading");
-        var hint = new Label("Open a table (CSV or TSV), or drop the file anywhere on this window.");
+        var hint = new Label("Type pairs into the table, paste them, open a file (CSV or TSV), or drop one on this window.");
         var open = new Button("Open a table");
         open.setId("start-open");
         open.getStyleClass().add("main-action");
@@ -121,17 +133,42 @@ final class MainView extends StackPane {
 
     private void sample() {
         var study = SampleStudy.study();
-        session.perform(new helvo.core.study.StudyEdit.Rename(study.name()));
-        study.tables().forEach(table -> session.perform(new helvo.core.study.StudyEdit.AddTable(table, study.figureOver(table.id()))));
-        session.show(study.tables().getFirst().id());
+        session.perform(new StudyEdit.Begin(study));
     }
 
     private void open() {
         session.open(dialogs.tables(getScene().getWindow()));
     }
 
+    /// Over the chosen cells while the table has the focus, else as a table of its own.
+    private void paste() {
+        String text = Clipboard.getSystemClipboard().getString();
+        if (measurements.grid().isFocused()) {
+            session.pasteOver(text, measurements.grid().place().getRow(), measurements.grid().place().getColumn() - 1);
+        } else {
+            session.pasteTable(text);
+        }
+    }
+
+    private void showSeries() {
+        show(series);
+    }
+
+    private void hideSeries() {
+        hide(series);
+    }
+
     private void fillCommands() {
         commands.add("Open a table", "Shortcut+O", () -> true, this::open);
+        commands.add("Paste as a new table", "Shortcut+Shift+V", () -> true, () -> session.pasteTable(Clipboard.getSystemClipboard().getString()));
+        commands.add("Copy the table with its headings", "", this::hasTable, () -> session.copy(measurements.grid().copiedTable()));
+        commands.add("Fill a regular series …", "Shortcut+E", this::hasTable, this::showSeries);
+        commands.add("Insert a row before the chosen one", "Shortcut+I", this::hasTable, measurements::insertRow);
+        commands.add("Remove the chosen rows", "Shortcut+DELETE", this::hasTable, measurements::removeRows);
+        commands.add("Sort the rows by the chosen column, rising", "", this::hasTable, () -> measurements.sort(true));
+        commands.add("Sort the rows by the chosen column, falling", "", this::hasTable, () -> measurements.sort(false));
+        commands.add("Add a column", "", this::hasTable, measurements::addColumn);
+        commands.add("Remove the chosen column", "", this::hasTable, measurements::removeColumn);
         commands.add("Undo", "Shortcut+Z", () -> session.history().get().undoable().isPresent(), session::undo);
         commands.add("Redo", "Shortcut+Shift+Z", () -> session.history().get().redoable().isPresent(), session::redo);
         commands.add("Go to the measurements", "Shortcut+1", this::hasTable, () -> measurements.grid().requestFocus());
@@ -152,7 +189,7 @@ final class MainView extends StackPane {
         commands.add("Show the next series", "Shortcut+PAGE_DOWN", this::severalSeries, () -> nextSeries(1));
         commands.add("Show the next table", "Shortcut+PAGE_UP", () -> session.study().tables().size() > 1, this::nextTable);
         commands.add("Remove this table from the study", "", this::hasTable,
-                () -> session.perform(new helvo.core.study.StudyEdit.RemoveTable(session.tableId().get())));
+                () -> session.perform(new StudyEdit.RemoveTable(session.tableId().get())));
     }
 
     private boolean hasTable() {
@@ -178,8 +215,8 @@ final class MainView extends StackPane {
     }
 
     private void key(KeyEvent event) {
-        if (event.getCode() == KeyCode.ESCAPE && (finder.isVisible() || handOver.isVisible())) {
-            hide(finder.isVisible() ? finder : handOver);
+        if (event.getCode() == KeyCode.ESCAPE && (finder.isVisible() || handOver.isVisible() || series.isVisible())) {
+            hide(finder.isVisible() ? finder : handOver.isVisible() ? handOver : series);
             event.consume();
         } else if (event.isShortcutDown() && event.getCode() == KeyCode.K) {
             show(finder);
@@ -194,9 +231,12 @@ final class MainView extends StackPane {
     }
 
     private void show(Region panel) {
+        boolean again = panel == handOver && handOver.isVisible();
+        boolean none = !finder.isVisible() && !handOver.isVisible() && !series.isVisible();
         finder.setVisible(panel == finder);
-        handOver.setVisible(panel == handOver && !(handOver.isVisible() && panel == handOver));
-        if (getScene() != null && !(focusedBefore != null && focusedBefore.isFocused())) {
+        handOver.setVisible(panel == handOver && !again);
+        series.setVisible(panel == series);
+        if (none && getScene() != null) {
             focusedBefore = getScene().getFocusOwner();
         }
         if (finder.isVisible()) {
@@ -204,6 +244,8 @@ final class MainView extends StackPane {
         } else if (handOver.isVisible()) {
             handOver.begin();
             handOver.first().requestFocus();
+        } else if (series.isVisible()) {
+            series.begin();
         }
     }
 

@@ -6,21 +6,31 @@ import helvo.core.table.Column;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
-import java.util.AbstractList;
 import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyObjectWrapper;
-import javafx.collections.FXCollections;
+import javafx.beans.InvalidationListener;
+import javafx.beans.WeakInvalidationListener;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.collections.ObservableListBase;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TablePosition;
+import javafx.scene.control.TableRow;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
 import javafx.scene.control.skin.VirtualFlow;
+import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.VBox;
@@ -29,9 +39,12 @@ import javafx.scene.text.Text;
 
 /// The cells of one table. It holds no values of its own: it shows the study's and turns typing into edits.
 ///
-/// Enter goes down, Tab right; typing replaces a cell, F2 or a double press edits it, Delete empties it.
+/// Enter goes down, Tab right; typing replaces a cell, F2 or a double press edits it, Delete empties it. Below the last row
+/// and right of the last column lie empty cells: typing there adds rows and columns.
 final class MeasurementGrid extends TableView<Integer> {
     private static final double ROW_HEIGHT = 23;
+    /// What a new table shows to type into.
+    private static final int ROWS_TO_BEGIN = 12;
     private static final PseudoClass SET_ASIDE = PseudoClass.getPseudoClass("set-aside");
     private static final PseudoClass NEEDS_LOOK = PseudoClass.getPseudoClass("needs-look");
 
@@ -39,6 +52,8 @@ final class MeasurementGrid extends TableView<Integer> {
     private static final Font BOLD = Font.font("Source Sans 3 SemiBold", 13);
 
     private final Session session;
+    private final ObjectProperty<Table> shown = new SimpleObjectProperty<>();
+    private final RowNumbers rowNumbers = new RowNumbers();
     private Table table;
     private String typedFirst;
 
@@ -49,16 +64,11 @@ final class MeasurementGrid extends TableView<Integer> {
         setEditable(true);
         setFixedCellSize(ROW_HEIGHT);
         getSelectionModel().setCellSelectionEnabled(true);
-        setPlaceholder(new Label("No rows"));
+        getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
+        setItems(rowNumbers);
         addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
         addEventFilter(KeyEvent.KEY_TYPED, this::typed);
-        setRowFactory(_ -> new javafx.scene.control.TableRow<>() {
-            @Override
-            protected void updateItem(Integer row, boolean empty) {
-                super.updateItem(row, empty);
-                pseudoClassStateChanged(SET_ASIDE, !empty && row != null && table.setAside().has(row));
-            }
-        });
+        setRowFactory(_ -> new MeasurementRow());
     }
 
     void show(Table newTable) {
@@ -70,18 +80,21 @@ final class MeasurementGrid extends TableView<Integer> {
             for (int i = 0; i < table.columns().size(); i++) {
                 Column column = table.columns().get(i);
                 Column before = old.columns().get(i);
-                if (before.role() != column.role() || !before.heading().equals(column.heading())) {
+                if (before.role() != column.role() || !before.heading().equals(column.heading()) || before.kind() != column.kind()) {
                     head(getColumns().get(i + 1), column);
+                }
+                if (before.cells() != column.cells()) {
+                    TableColumn<Integer, ?> at = getColumns().get(i + 1);
+                    at.setPrefWidth(Math.max(at.getWidth(), width(column)));
                 }
             }
         } else {
             getColumns().setAll(numbers());
             table.columns().forEach(column -> getColumns().add(column(column)));
+            getColumns().add(further());
         }
-        if (old == null || old.rows() != table.rows()) {
-            setItems(FXCollections.observableList(new RowNumbers(table.rows())));
-        }
-        refresh();
+        rowNumbers.resize(table.rows() + spareRows());
+        shown.set(table);
     }
 
     /// Brings a cell into view and chooses it.
@@ -114,15 +127,67 @@ final class MeasurementGrid extends TableView<Integer> {
 
     /// The rows of the chosen cells.
     List<Integer> chosenRows() {
-        return getSelectionModel().getSelectedCells().stream().map(TablePosition::getRow).distinct().sorted().toList();
+        return getSelectionModel().getSelectedCells().stream().map(TablePosition::getRow).filter(row -> row < table.rows()).distinct().sorted().toList();
     }
 
-    /// Row numbers as a list that takes no room.
-    private static final class RowNumbers extends AbstractList<Integer> {
-        private final int rows;
+    /// Empty rows to type into, below the last.
+    private int spareRows() {
+        return Math.max(1, ROWS_TO_BEGIN - table.rows());
+    }
 
-        RowNumbers(int rows) {
-            this.rows = rows;
+    /// Where typing or pasting would go: the first chosen cell, or the first of all.
+    TablePosition<Integer, ?> place() {
+        TablePosition<Integer, ?> at = focused();
+        return at == null ? new TablePosition<>(this, 0, getColumns().get(1)) : at;
+    }
+
+    /// The column of the chosen cell.
+    Optional<Column> chosenColumn() {
+        int place = place().getColumn() - 1;
+        return place < table.columns().size() ? Optional.of(table.columns().get(place)) : Optional.empty();
+    }
+
+    /// The block around the chosen cells as lines of cells parted by tabs, at full precision.
+    String copied() {
+        List<Integer> rows = chosenRows();
+        List<Integer> places = getSelectionModel().getSelectedCells().stream().map(at -> at.getColumn() - 1)
+                .filter(place -> place >= 0 && place < table.columns().size()).distinct().sorted().toList();
+        return rows.stream().filter(row -> row < table.rows())
+                .map(row -> places.stream().map(place -> exact(table.columns().get(place), row)).collect(Collectors.joining("\t")))
+                .collect(Collectors.joining("\n"));
+    }
+
+    /// The whole table with its headings, likewise.
+    String copiedTable() {
+        String headings = table.columns().stream().map(column -> column.heading().text()).collect(Collectors.joining("\t"));
+        return headings + "\n" + IntStream.range(0, table.rows())
+                .mapToObj(row -> table.columns().stream().map(column -> exact(column, row)).collect(Collectors.joining("\t")))
+                .collect(Collectors.joining("\n"));
+    }
+
+    /// At full precision with the table's decimal mark, so that it reads back as the same number in the same place.
+    private String exact(Column column, int row) {
+        Cell cell = column.cells().cell(row);
+        return cell instanceof Cell.Number ? cell.exactText().replace('.', table.mark().sign()) : cell.exactText().replaceAll("[\t\n\r]+", " ");
+    }
+
+    /// Row numbers as a list that takes no room, and that grows at its end without disturbing a cell that is being edited.
+    private static final class RowNumbers extends ObservableListBase<Integer> {
+        private int rows;
+
+        void resize(int newRows) {
+            if (newRows == rows) {
+                return;
+            }
+            int old = rows;
+            beginChange();
+            rows = newRows;
+            if (newRows > old) {
+                nextAdd(old, newRows);
+            } else {
+                nextRemove(newRows, IntStream.range(newRows, old).boxed().toList());
+            }
+            endChange();
         }
 
         @Override
@@ -133,6 +198,29 @@ final class MeasurementGrid extends TableView<Integer> {
         @Override
         public int size() {
             return rows;
+        }
+    }
+
+    /// Calls the action whenever another state of the table is shown, for as long as its owner lives.
+    private InvalidationListener whenShown(Runnable action) {
+        InvalidationListener listener = _ -> action.run();
+        shown.addListener(new WeakInvalidationListener(listener));
+        return listener;
+    }
+
+    /// A row, struck through while it is set aside.
+    private final class MeasurementRow extends TableRow<Integer> {
+        private final InvalidationListener listener = whenShown(this::mark);
+
+        @Override
+        protected void updateItem(Integer row, boolean empty) {
+            super.updateItem(row, empty);
+            mark();
+        }
+
+        private void mark() {
+            shown.get(); // makes the property valid, so that it tells of its next change
+            pseudoClassStateChanged(SET_ASIDE, !isEmpty() && getItem() != null && table.setAside().has(getItem()));
         }
     }
 
@@ -163,6 +251,24 @@ final class MeasurementGrid extends TableView<Integer> {
         return column;
     }
 
+    /// The empty column at the right end.
+    private TableColumn<Integer, Integer> further() {
+        var column = new TableColumn<Integer, Integer>();
+        column.setSortable(false);
+        column.setReorderable(false);
+        column.setResizable(false);
+        column.setPrefWidth(33.5);
+        column.setEditable(false);
+        var add = new Button("+");
+        add.setId("add-column");
+        add.setAccessibleText("Add a column");
+        add.setTooltip(new Tooltip("Add a column"));
+        add.getStyleClass().setAll("button", "add-column");
+        add.setOnAction(_ -> session.perform(new TableEdit.AddColumn(table.id())));
+        column.setGraphic(add);
+        return column;
+    }
+
     private TableColumn<Integer, Integer> column(Column of) {
         var column = new TableColumn<Integer, Integer>();
         column.setSortable(false);
@@ -180,7 +286,7 @@ final class MeasurementGrid extends TableView<Integer> {
     private double width(Column column) {
         double heading = Math.max(textWidth(column.name(), BOLD), textWidth(column.unit(), PLAIN)) + 15;
         double tag = textWidth(column.role().tag(), BOLD) + 27;
-        double cell = IntStream.range(0, Math.min(table.rows(), 200)).mapToDouble(row -> textWidth(column.shown(row, table.mark()), PLAIN)).max().orElse(0) + 17;
+        double cell = IntStream.range(0, Math.min(table.rows(), 60)).mapToDouble(row -> textWidth(column.shown(row, table.mark()), PLAIN)).max().orElse(0) + 17;
         return Math.clamp(Math.max(cell, Math.max(tag, heading)), 44, 200) + 0.5;
     }
 
@@ -218,6 +324,18 @@ final class MeasurementGrid extends TableView<Integer> {
                 empty();
                 event.consume();
             }
+            case C -> {
+                if (event.isShortcutDown() && !event.isShiftDown()) {
+                    session.copy(copied());
+                    event.consume();
+                }
+            }
+            case V -> {
+                if (event.isShortcutDown()) {
+                    session.pasteOver(Clipboard.getSystemClipboard().getString(), place().getRow(), place().getColumn() - 1);
+                    event.consume();
+                }
+            }
             default -> {
             }
         }
@@ -234,8 +352,14 @@ final class MeasurementGrid extends TableView<Integer> {
     private void begin(String first, KeyEvent event) {
         TablePosition<Integer, ?> at = focused();
         if (at != null) {
+            if (at.getColumn() > table.columns().size()) {
+                session.perform(new TableEdit.AddColumn(table.id()));
+                choose(at.getRow(), table.columns().getLast());
+                layout();
+            }
+            TablePosition<Integer, ?> now = focused();
             typedFirst = first;
-            edit(at.getRow(), at.getTableColumn());
+            edit(now.getRow(), now.getTableColumn());
             typedFirst = null;
             event.consume();
         }
@@ -265,7 +389,7 @@ final class MeasurementGrid extends TableView<Integer> {
     }
 
     private void go(int row, int column) {
-        if (row >= 0 && row < table.rows() && column >= 1 && column < getColumns().size()) {
+        if (row >= 0 && row < getItems().size() && column >= 1 && column < getColumns().size()) {
             getSelectionModel().clearAndSelect(row, getColumns().get(column));
             getFocusModel().focus(row, getColumns().get(column));
             show(row);
@@ -273,14 +397,16 @@ final class MeasurementGrid extends TableView<Integer> {
     }
 
     private void empty() {
-        getSelectionModel().getSelectedCells().stream().filter(at -> at.getColumn() >= 1).toList()
+        getSelectionModel().getSelectedCells().stream().filter(at -> at.getColumn() >= 1 && at.getColumn() <= table.columns().size() && at.getRow() < table.rows()).toList()
                 .forEach(at -> session.perform(new TableEdit.SetCell(table.id(), table.columns().get(at.getColumn() - 1).id(), at.getRow(), "")));
     }
 
     /// One cell: shows the study's text, becomes a field while it is edited.
     private final class MeasurementCell extends TableCell<Integer, Integer> {
         private final int columnId;
+        private final InvalidationListener listener = whenShown(() -> updateItem(getItem(), isEmpty()));
         private TextField field;
+        private int editedRow;
 
         MeasurementCell(int columnId) {
             this.columnId = columnId;
@@ -289,11 +415,12 @@ final class MeasurementGrid extends TableView<Integer> {
         @Override
         protected void updateItem(Integer row, boolean empty) {
             super.updateItem(row, empty);
+            shown.get();
             if (field != null && isEditing()) {
                 return;
             }
             setGraphic(null);
-            if (empty || row == null || row >= table.rows()) {
+            if (empty || row == null || table.columns().stream().noneMatch(column -> column.id() == columnId)) {
                 setText(null);
                 pseudoClassStateChanged(NEEDS_LOOK, false);
                 return;
@@ -312,13 +439,14 @@ final class MeasurementGrid extends TableView<Integer> {
                 return;
             }
             int row = getItem();
+            editedRow = row;
             field = new TextField(typedFirst == null ? table.column(columnId).cells().cell(row).exactText().replace('.', mark(row)) : typedFirst);
             field.setAccessibleText("Row " + (row + 1) + ", " + table.column(columnId).name());
             field.getStyleClass().add("cell-field");
             field.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
             field.focusedProperty().subscribe((was, is) -> {
                 if (was && !is) {
-                    enter();
+                    Platform.runLater(this::enter);
                 }
             });
             setText(null);
@@ -347,7 +475,7 @@ final class MeasurementGrid extends TableView<Integer> {
             } else if (event.getCode() == KeyCode.ENTER || event.getCode() == KeyCode.TAB) {
                 int down = event.getCode() == KeyCode.TAB ? 0 : event.isShiftDown() ? -1 : 1;
                 int right = event.getCode() == KeyCode.TAB ? event.isShiftDown() ? -1 : 1 : 0;
-                int row = getItem();
+                int row = editedRow;
                 int column = getTableView().getColumns().indexOf(getTableColumn());
                 enter();
                 MeasurementGrid.this.requestFocus();
@@ -361,10 +489,9 @@ final class MeasurementGrid extends TableView<Integer> {
                 return;
             }
             String text = field.getText();
-            int row = getItem();
             field = null;
             cancelEdit();
-            session.perform(new TableEdit.SetCell(table.id(), columnId, row, text));
+            session.perform(new TableEdit.SetCell(table.id(), columnId, editedRow, text));
         }
 
         @Override

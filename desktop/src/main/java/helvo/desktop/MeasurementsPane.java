@@ -7,6 +7,7 @@ import java.util.List;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuItem;
+import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 
@@ -17,9 +18,12 @@ final class MeasurementsPane extends VBox {
     private final LayoutStrip layout;
     private final MeasurementGrid grid;
     private final NeedsALook look;
+    private final Runnable fillSeries;
 
-    MeasurementsPane(Session session) {
+    /// @param fillSeries asks for a regular series
+    MeasurementsPane(Session session, Runnable fillSeries) {
         this.session = session;
+        this.fillSeries = fillSeries;
         getStyleClass().addAll("side", "measurements");
         setPrefWidth(312);
         setMinWidth(240);
@@ -56,15 +60,45 @@ final class MeasurementsPane extends VBox {
         });
     }
 
+    void insertRow() {
+        session.table().ifPresent(table -> session.perform(new TableEdit.InsertRows(table.id(), Math.min(grid.place().getRow(), table.rows()), 1)));
+    }
+
+    void removeRows() {
+        session.table().filter(_ -> !grid.chosenRows().isEmpty())
+                .ifPresent(table -> session.perform(new TableEdit.RemoveRows(table.id(), grid.chosenRows())));
+    }
+
+    void sort(boolean rising) {
+        session.table().ifPresent(table -> grid.chosenColumn()
+                .ifPresent(column -> session.perform(new TableEdit.Sort(table.id(), column.id(), rising))));
+    }
+
+    void addColumn() {
+        session.table().ifPresent(table -> session.perform(new TableEdit.AddColumn(table.id())));
+    }
+
+    void removeColumn() {
+        session.table().filter(table -> table.columns().size() > 1).ifPresent(table -> grid.chosenColumn()
+                .ifPresent(column -> session.perform(new TableEdit.RemoveColumn(table.id(), column.id()))));
+    }
+
     private ContextMenu menu() {
-        var aside = new MenuItem("Set row aside");
-        aside.setOnAction(_ -> toggleSetAside());
-        var menu = new ContextMenu(aside);
+        MenuItem aside = item("Set row aside", this::toggleSetAside);
+        var menu = new ContextMenu(aside, item("Insert a row before this", this::insertRow), item("Remove rows", this::removeRows), new SeparatorMenuItem(),
+                item("Sort rows by this column, rising", () -> sort(true)), item("Sort rows by this column, falling", () -> sort(false)),
+                item("Fill a regular series …", fillSeries), new SeparatorMenuItem(), item("Add a column", this::addColumn), item("Remove this column", this::removeColumn));
         menu.setOnShowing(_ -> session.table().ifPresent(table -> {
             boolean back = !grid.chosenRows().isEmpty() && grid.chosenRows().stream().allMatch(table.setAside()::has);
             aside.setText(back ? "Bring row back (set aside: " + table.setAside().reasons().get(grid.chosenRows().getFirst()) + ")" : "Set row aside");
         }));
         return menu;
+    }
+
+    private static MenuItem item(String text, Runnable action) {
+        var item = new MenuItem(text);
+        item.setOnAction(_ -> action.run());
+        return item;
     }
 
     private void update() {

@@ -8,8 +8,10 @@ import helvo.core.study.Edit;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
+import helvo.core.study.TableEdit;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
+import helvo.files.text.PastedText;
 import helvo.files.text.TextLayout;
 import helvo.files.text.TextTable;
 import java.nio.file.Path;
@@ -19,6 +21,8 @@ import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.ClipboardContent;
 
 /// The study that a window shows: its history, its last finished analysis, and which table and series are in view. Views
 /// read it and hand it edits; all else follows. Used on the interface thread only.
@@ -162,11 +166,7 @@ final class Session implements AutoCloseable {
     }
 
     private void opened(TextTable read) {
-        boolean first = study().tables().isEmpty();
-        perform(StudyEdit.AddTable.to(study(), read.table()));
-        if (first) {
-            perform(new StudyEdit.Rename(read.table().name()));
-        }
+        add(read.table());
         if (!read.notices().isEmpty()) {
             say(String.join(" ", read.notices()), false);
         } else if (read.table().columns().size() == 1) {
@@ -174,11 +174,57 @@ final class Session implements AutoCloseable {
         }
     }
 
+    /// Into the blank table of a new study, else as a table more.
+    private void add(Table read) {
+        Optional<Table> blank = table().filter(Table::isBlank);
+        boolean first = study().isBlank();
+        perform(blank.isPresent() ? new StudyEdit.ReplaceTable(read.withId(blank.get().id())) : StudyEdit.AddTable.to(study(), read));
+        if (first) {
+            perform(new StudyEdit.Rename(read.name()));
+        }
+    }
+
+    void copy(String text) {
+        if (!text.isEmpty()) {
+            var content = new ClipboardContent();
+            content.putString(text);
+            Clipboard.getSystemClipboard().setContent(content);
+        }
+    }
+
+    /// Makes what is on the clipboard a table.
+    void pasteTable(String text) {
+        try {
+            add(PastedText.of(text).table("Pasted").table());
+        } catch (CannotRead e) {
+            failed(e);
+        }
+    }
+
+    /// Puts what is on the clipboard over the cells of the table in view; with headings into a blank table, as a table.
+    ///
+    /// @param row    of the upper left cell, 0 is the first
+    /// @param column its place among the columns, 0 is the first
+    void pasteOver(String text, int row, int column) {
+        table().ifPresent(into -> {
+            try {
+                PastedText pasted = PastedText.of(text);
+                if (into.isBlank() && (pasted.headings() || pasted.mark() != into.mark())) {
+                    add(pasted.table("Pasted").table());
+                } else {
+                    perform(new TableEdit.SetBlock(into.id(), row, column, pasted.writtenWith(into.mark())));
+                }
+            } catch (CannotRead e) {
+                failed(e);
+            }
+        });
+    }
+
     /// Reads a table's file again by another layout.
     void reread(Table old, Table.Source source, TextLayout layout) {
         Path file = Path.of(source.file());
         reading.run("Reading again …", progress -> TextTable.read(file, Optional.of(layout), progress),
-                read -> perform(new StudyEdit.Reread(read.table().withId(old.id()))), this::failed,
+                read -> perform(new StudyEdit.ReplaceTable(read.table().withId(old.id()))), this::failed,
                 () -> say("Reading was stopped; nothing was changed.", false));
     }
 

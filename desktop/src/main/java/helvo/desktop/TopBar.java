@@ -15,7 +15,7 @@ final class TopBar extends HBox {
     private final Button redo = flat("Redo", "redo");
     private final Button handOver = new Button("Hand over");
 
-    TopBar(Session session, Runnable open, Runnable find, Runnable showHandOver) {
+    TopBar(Session session, Runnable open, Runnable paste, Runnable find, Runnable showHandOver) {
         getStyleClass().add("top-bar");
         name.getStyleClass().add("study-name");
         name.setMinWidth(Region.USE_PREF_SIZE);
@@ -24,6 +24,10 @@ final class TopBar extends HBox {
         Button opening = flat("Open", "open");
         opening.setTooltip(new Tooltip("Open a table (CSV or TSV). A file can also be dropped on the window."));
         opening.setOnAction(_ -> open.run());
+        Button pasting = flat("Paste", "paste");
+        pasting.setTooltip(new Tooltip("Paste cells over the chosen ones, or a table copied elsewhere"));
+        pasting.setFocusTraversable(false);
+        pasting.setOnAction(_ -> paste.run());
         undo.setOnAction(_ -> session.undo());
         redo.setOnAction(_ -> session.redo());
         var finder = new Button();
@@ -40,7 +44,7 @@ final class TopBar extends HBox {
         handOver.setId("hand-over");
         handOver.getStyleClass().add("main-action");
         handOver.setOnAction(_ -> showHandOver.run());
-        getChildren().addAll(name, state, gap(), opening, undo, redo, gap(), finder, gap(), handOver);
+        getChildren().addAll(name, state, gap(), opening, pasting, undo, redo, gap(), finder, gap(), handOver);
         session.history().subscribe(_ -> update(session));
     }
 
@@ -53,7 +57,7 @@ final class TopBar extends HBox {
         redo.setDisable(history.redoable().isEmpty());
         undo.setTooltip(new Tooltip(history.undoable().map(step -> "Undo: " + step.sentence()).orElse("Nothing to undo")));
         redo.setTooltip(new Tooltip(history.redoable().map(step -> "Redo: " + step.sentence()).orElse("Nothing to redo")));
-        handOver.setDisable(history.study().figures().isEmpty());
+        handOver.setDisable(history.study().isBlank());
     }
 
     private static Button flat(String text, String id) {

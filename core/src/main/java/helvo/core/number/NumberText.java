@@ -70,6 +70,11 @@ public final class NumberText {
         return exact.setScale(decimals).toPlainString();
     }
 
+    /// a − b as the decimals that they stand for: 0.3 − 0.2 is 0.1.
+    public static double difference(double a, double b) {
+        return BigDecimal.valueOf(a).subtract(BigDecimal.valueOf(b)).doubleValue();
+    }
+
     /// The text in the grammar of `Double.parseDouble`, or empty when it is not a number.
     private static String plain(String text, DecimalMark mark) {
         var plain = new StringBuilder(text.length());

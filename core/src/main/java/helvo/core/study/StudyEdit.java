@@ -16,6 +16,19 @@ public sealed interface StudyEdit extends Edit {
         }
     }
 
+    /// Takes another study's place, as the sample study does.
+    record Begin(Study study) implements StudyEdit {
+        @Override
+        public Study apply(Study before) {
+            return study;
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "Begin with “" + study.name() + "”";
+        }
+    }
+
     /// A new table with a figure over it.
     record AddTable(Table table, Figure figure) implements StudyEdit {
         /// Adds a table as the study's next, with a figure as new tables get it.
@@ -48,8 +61,8 @@ public sealed interface StudyEdit extends Edit {
         }
     }
 
-    /// The same file read in another way: other columns in the place of a table's.
-    record Reread(Table table) implements StudyEdit {
+    /// Other columns in the place of a table's: a file opened into a blank one, or read in another way.
+    record ReplaceTable(Table table) implements StudyEdit {
         @Override
         public Study apply(Study study) {
             return study.withTable(table.id(), _ -> table);
@@ -57,7 +70,8 @@ public sealed interface StudyEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return "Read the table “" + table.name() + "” in another way";
+            return before.table(table.id()).isBlank() ? "Add the table “%s” with %,d rows".formatted(table.name(), table.rows())
+                    : "Read the table “" + table.name() + "” in another way";
         }
     }
 }

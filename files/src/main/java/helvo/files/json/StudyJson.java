@@ -31,9 +31,10 @@ import tools.jackson.databind.module.SimpleModule;
 public final class StudyJson {
     private static final Map<String, Class<?>> NAMES = new TreeMap<>(Map.ofEntries(
             Map.entry("rename study", StudyEdit.Rename.class),
+            Map.entry("begin", StudyEdit.Begin.class),
             Map.entry("add table", StudyEdit.AddTable.class),
             Map.entry("remove table", StudyEdit.RemoveTable.class),
-            Map.entry("reread table", StudyEdit.Reread.class),
+            Map.entry("replace table", StudyEdit.ReplaceTable.class),
             Map.entry("set cell", TableEdit.SetCell.class),
             Map.entry("set role", TableEdit.SetRole.class),
             Map.entry("set heading", TableEdit.SetHeading.class),

@@ -74,6 +74,15 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
     ///
     /// @param name as of a file
     public static TextTable read(byte[] text, String name) throws CannotRead {
+        return read(text, name, Optional.empty());
+    }
+
+    /// Reads text that is in memory already, by a layout that is known.
+    static TextTable read(byte[] text, String name, TextLayout layout) throws CannotRead {
+        return read(text, name, Optional.of(layout));
+    }
+
+    private static TextTable read(byte[] text, String name, Optional<TextLayout> layout) throws CannotRead {
         return read(new Source() {
             @Override
             public InputStream open() {
@@ -84,7 +93,7 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
             public long size() {
                 return text.length;
             }
-        }, name, Optional.empty(), Progress.NONE);
+        }, name, layout, Progress.NONE);
     }
 
     private static TextTable read(Source source, String name, Optional<TextLayout> layout, Progress progress) throws CannotRead {

@@ -31,9 +31,10 @@ class StudyJsonTest {
     private static final Table STRETCH = SAMPLE.tables().getFirst();
     private static final List<Edit> ONE_OF_EACH = List.of(
             new StudyEdit.Rename("Cords, “wet”"),
+            new StudyEdit.Begin(SAMPLE),
             new StudyEdit.AddTable(STRETCH, SAMPLE.figures().getFirst()),
             new StudyEdit.RemoveTable(2),
-            new StudyEdit.Reread(STRETCH.withSource(new Table.Source("a.csv", "UTF-8", ';', true))),
+            new StudyEdit.ReplaceTable(STRETCH.withSource(new Table.Source("a.csv", "UTF-8", ';', true))),
             new TableEdit.SetCell(1, 2, 3, "about 7,6"),
             new TableEdit.SetRole(1, 2, Role.Y_BAR),
             new TableEdit.SetHeading(1, 2, new Heading("Load", "N")),

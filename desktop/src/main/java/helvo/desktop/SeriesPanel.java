@@ -1,0 +1,111 @@
+package helvo.desktop;
+
+import helvo.core.number.NumberText;
+import helvo.core.study.TableEdit;
+import helvo.core.table.Column;
+import helvo.core.table.Table;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+
+/// Fills a column from the chosen cell on with a regular series: first value and step, and either the last value or how many.
+final class SeriesPanel extends VBox {
+    private final Session session;
+    private final MeasurementGrid grid;
+    private final Runnable close;
+    private final Label heading = new Label();
+    private final TextField first = field("series-first", "First value");
+    private final TextField step = field("series-step", "Step");
+    private final TextField last = field("series-last", "Last value");
+    private final TextField count = field("series-count", "How many values");
+    private final Label wrong = new Label();
+
+    SeriesPanel(Session session, MeasurementGrid grid, Runnable close) {
+        this.session = session;
+        this.grid = grid;
+        this.close = close;
+        getStyleClass().add("hand-over");
+        setMaxSize(340, Region.USE_PREF_SIZE);
+        heading.getStyleClass().add("region-heading");
+        wrong.getStyleClass().add("warning");
+        wrong.setWrapText(true);
+        wrong.setMinHeight(Region.USE_PREF_SIZE);
+        var fields = new GridPane(8, 8);
+        fields.addRow(0, new Label("First value"), first);
+        fields.addRow(1, new Label("Step"), step);
+        fields.addRow(2, new Label("Last value"), last);
+        fields.addRow(3, new Label("or how many"), count);
+        var fill = new Button("Fill");
+        fill.setId("series-fill");
+        fill.getStyleClass().add("main-action");
+        fill.setOnAction(_ -> fill());
+        for (TextField each : new TextField[] {first, step, last, count}) {
+            each.setOnAction(_ -> fill());
+        }
+        getChildren().addAll(heading, fields, wrong, fill);
+    }
+
+    /// Takes first value and step from the chosen cell and the one below, where they hold numbers.
+    void begin() {
+        say("");
+        last.clear();
+        count.clear();
+        Optional<Column> column = grid.chosenColumn();
+        heading.setText("Fill " + column.map(Column::name).orElse("a new column") + " from row " + (grid.place().getRow() + 1) + " on");
+        int row = grid.place().getRow();
+        double a = column.map(c -> c.cells().number(row)).orElse(Double.NaN);
+        double b = column.map(c -> c.cells().number(row + 1)).orElse(Double.NaN);
+        first.setText(Double.isNaN(a) ? "0" : shown(a));
+        step.setText(Double.isNaN(b) || Double.isNaN(a) ? "1" : shown(NumberText.difference(b, a)));
+        first.requestFocus();
+    }
+
+    private void fill() {
+        OptionalDouble from = number(first);
+        OptionalDouble by = number(step);
+        if (from.isEmpty() || by.isEmpty()) {
+            say("First value and step must be numbers.");
+            return;
+        }
+        double values = count.getText().isBlank()
+                ? Math.floor((number(last).orElse(Double.NaN) - from.getAsDouble()) / by.getAsDouble() + 1e-9) + 1
+                : number(count).orElse(Double.NaN);
+        if (!(values >= 1 && values <= TableEdit.FillSeries.MOST && values == Math.rint(values))) {
+            say("Give a last value that the steps reach, or how many values: a whole number from 1 to 1,000,000.");
+            return;
+        }
+        Table table = session.table().orElseThrow();
+        if (grid.chosenColumn().isEmpty()) {
+            session.perform(new TableEdit.AddColumn(table.id()));
+        }
+        int column = grid.chosenColumn().orElseGet(() -> session.table().orElseThrow().columns().getLast()).id();
+        session.perform(new TableEdit.FillSeries(table.id(), column, grid.place().getRow(), from.getAsDouble(), by.getAsDouble(), (int) values));
+        close.run();
+    }
+
+    private void say(String sentence) {
+        wrong.setText(sentence);
+        wrong.setManaged(!sentence.isEmpty());
+    }
+
+    private String shown(double value) {
+        return NumberText.shortest(value).replace('.', session.table().orElseThrow().mark().sign());
+    }
+
+    private OptionalDouble number(TextField field) {
+        return NumberText.number(field.getText(), session.table().orElseThrow().mark());
+    }
+
+    private static TextField field(String id, String accessible) {
+        var field = new TextField();
+        field.setId(id);
+        field.setAccessibleText(accessible);
+        field.setPrefColumnCount(8);
+        return field;
+    }
+}
