@@ -1,6 +1,8 @@
 package helvo.files.json;
 
+import com.fasterxml.jackson.annotation.JsonAutoDetect.Visibility;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import com.fasterxml.jackson.annotation.PropertyAccessor;
 import helvo.core.curve.Curve;
 import helvo.core.curve.FixedInterceptLine;
 import helvo.core.curve.Line;
@@ -89,6 +91,7 @@ public final class StudyJson {
         values.addSerializer(SetAside.class, new SetAsideOut());
         values.addDeserializer(SetAside.class, new SetAsideIn());
         var builder = JsonMapper.builder().addModule(values)
+                .changeDefaultVisibility(visibility -> visibility.withVisibility(PropertyAccessor.IS_GETTER, Visibility.NONE))
                 .addMixIn(Edit.class, NamedEdit.class)
                 .addMixIn(RowCondition.class, NamedCondition.class);
         NAMES.forEach((name, type) -> builder.registerSubtypes(new NamedType(type, name)));

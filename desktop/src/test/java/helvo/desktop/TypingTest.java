@@ -1,0 +1,136 @@
+package helvo.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import helvo.core.study.Study;
+import helvo.core.table.Cell;
+import helvo.core.table.Column;
+import helvo.core.table.Heading;
+import helvo.core.table.Role;
+import java.util.stream.IntStream;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
+
+/// Begins with nothing, as a person with a sheet of readings does.
+@ExtendWith(ApplicationExtension.class)
+class TypingTest {
+    private DrivenWindow window;
+
+    @Start
+    void start(Stage stage) {
+        window = new DrivenWindow(stage, Study.blank());
+        window.view.begin();
+    }
+
+    @AfterEach
+    void close(FxRobot robot) {
+        robot.interact(window.session::close);
+    }
+
+    @Test
+    void pairsTypedByTheKeyboardAloneGiveAFigure(FxRobot robot) {
+        for (int i = 1; i <= 10; i++) {
+            robot.write(Integer.toString(i), 0).type(KeyCode.TAB).write(Integer.toString(20 * i + 5), 0).type(KeyCode.ENTER).type(KeyCode.LEFT);
+        }
+        window.settle();
+        assertThat(window.text("#equation")).isEqualTo("y = 20 x + 5");
+        assertThat(window.session.series().orElseThrow().points().size()).isEqualTo(10);
+        for (int i = 0; i < 20; i++) {
+            robot.push(KeyCode.CONTROL, KeyCode.Z);
+        }
+        window.settle();
+        assertThat(window.session.study().isBlank()).isTrue();
+    }
+
+    @Test
+    void pastedCellsGoOverTheChosenOnesAndBeyond(FxRobot robot) {
+        clipboard("1\t2,5\n2\t3,5\n3\t4,5\n");
+        robot.push(KeyCode.CONTROL, KeyCode.V);
+        window.settle();
+        assertThat(window.text("#equation")).isEqualTo("y = 1 x + 1.5");
+        clipboard("4 9.25 wet\n5 9.75 dry");
+        robot.interact(() -> window.grid().choose(3, window.table(0).columns().getFirst()));
+        robot.push(KeyCode.CONTROL, KeyCode.V);
+        window.settle();
+        assertThat(window.table(0).columns()).extracting(Column::name).containsExactly("x", "y", "Column 3");
+        assertThat(window.table(0).columns().get(1).cells().number(4)).isEqualTo(9.75);
+        assertThat(window.table(0).columns().get(2).cells().cell(3)).isEqualTo(new Cell.Text("wet"));
+    }
+
+    @Test
+    void aPastedTableWithHeadingsBecomesTheTable(FxRobot robot) {
+        clipboard("Kraft (N)\tWeg (mm)\n1,5\t2,25\n2,5\t3,5\n3,5\tca. 5\n");
+        robot.clickOn("#paste");
+        window.settle();
+        assertThat(window.session.study().tables()).hasSize(1);
+        assertThat(window.table(0).columns()).extracting(Column::heading).containsExactly(new Heading("Kraft", "N"), new Heading("Weg", "mm"));
+        assertThat(window.table(0).columns()).extracting(Column::role).containsExactly(Role.X, Role.Y);
+        assertThat(window.view.lookup("#use-2")).isNotNull();
+        clipboard("");
+        robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.V);
+        window.settle();
+        assertThat(window.text("#notice")).contains("The clipboard holds no text");
+        assertThat(window.session.study().tables()).hasSize(1);
+    }
+
+    @Test
+    void cellsAreCopiedAtFullPrecision(FxRobot robot) {
+        clipboard("0.1234567890123\t2\n3\t1e-7\n");
+        robot.push(KeyCode.CONTROL, KeyCode.V);
+        window.settle();
+        robot.push(KeyCode.CONTROL, KeyCode.A).push(KeyCode.CONTROL, KeyCode.C);
+        WaitForAsyncUtils.waitForFxEvents();
+        assertThat(WaitForAsyncUtils.waitForAsyncFx(1000, () -> Clipboard.getSystemClipboard().getString())).isEqualTo("0.1234567890123\t2\n3\t1E-7");
+    }
+
+    @Test
+    void aRegularSeriesFillsItselfFromItsFirstValues(FxRobot robot) {
+        robot.write("0", 0).type(KeyCode.ENTER).write("0.3", 0).type(KeyCode.ENTER);
+        robot.interact(() -> window.grid().choose(0, window.table(0).columns().getFirst()));
+        robot.push(KeyCode.CONTROL, KeyCode.E);
+        assertThat(window.text("#series-step")).isEqualTo("0.3");
+        robot.clickOn("#series-last").write("abc").clickOn("#series-fill");
+        assertThat(window.table(0).rows()).isEqualTo(2);
+        robot.doubleClickOn("#series-last").write("1.2").type(KeyCode.ENTER);
+        window.settle();
+        assertThat(IntStream.range(0, 5).mapToDouble(window.table(0).columns().getFirst().cells()::number).toArray()).containsExactly(0, 0.3, 0.6, 0.9, 1.2);
+        assertThat(window.table(0).rows()).isEqualTo(5);
+    }
+
+    @Test
+    void columnsAreAddedByTypingPastTheEndAndRowsMovedByCommands(FxRobot robot) {
+        robot.write("2", 0).type(KeyCode.TAB).write("7", 0).type(KeyCode.TAB);
+        robot.write("0.5", 0).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(window.table(0).columns()).hasSize(3);
+        assertThat(window.table(0).columns().get(2).cells().number(0)).isEqualTo(0.5);
+        robot.interact(() -> window.grid().choose(1, window.table(0).columns().getFirst()));
+        robot.write("1", 0).type(KeyCode.ENTER);
+        robot.interact(() -> window.grid().choose(0, window.table(0).columns().getFirst()));
+        robot.push(KeyCode.CONTROL, KeyCode.K);
+        robot.write("sort rising", 0).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(window.table(0).columns().getFirst().cells().number(0)).isEqualTo(1);
+        robot.push(KeyCode.CONTROL, KeyCode.I);
+        assertThat(window.table(0).rows()).isEqualTo(3);
+        assertThat(window.table(0).columns().getFirst().cells().cell(0)).isEqualTo(Cell.EMPTY);
+        robot.push(KeyCode.CONTROL, KeyCode.DELETE);
+        assertThat(window.table(0).rows()).isEqualTo(2);
+    }
+
+    private static void clipboard(String text) {
+        WaitForAsyncUtils.waitForAsyncFx(1000, () -> {
+            var content = new javafx.scene.input.ClipboardContent();
+            content.putString(text);
+            return Clipboard.getSystemClipboard().setContent(content);
+        });
+    }
+}
