@@ -1,6 +1,8 @@
 package helvo.desktop;
 
 import helvo.core.analysis.FigureAnalysis;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberText;
 import helvo.core.readout.Readout;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
@@ -64,9 +66,9 @@ final class HandOver extends VBox {
     void begin() {
         wrong.setText("");
         wrong.setManaged(false);
-        session.figure().ifPresent(figure -> {
-            width.setText(helvo.core.number.NumberText.shortest(figure.figure().widthMm()));
-            height.setText(helvo.core.number.NumberText.shortest(figure.figure().heightMm()));
+        session.table().map(table -> session.study().figureOver(table.id())).ifPresent(figure -> {
+            width.setText(NumberText.shortest(figure.widthMm()));
+            height.setText(NumberText.shortest(figure.heightMm()));
         });
     }
 
@@ -93,7 +95,7 @@ final class HandOver extends VBox {
     }
 
     private OptionalDouble within(TextField field, String name, double least, double most, String unit) {
-        OptionalDouble value = helvo.core.number.NumberText.number(field.getText(), helvo.core.number.DecimalMark.POINT);
+        OptionalDouble value = NumberText.number(field.getText(), DecimalMark.POINT);
         if (value.isPresent() && value.getAsDouble() >= least && value.getAsDouble() <= most) {
             return value;
         }

@@ -61,7 +61,7 @@ final class MainView extends StackPane {
         var messages = new MessageLine(session);
         getChildren().addAll(frame, messages, finder, handOver, series);
         StackPane.setAlignment(series, Pos.TOP_LEFT);
-        StackPane.setMargin(series, new Insets(120, 0, 0, 330));
+        StackPane.setMargin(series, new Insets(120, 0, 0, 340));
         StackPane.setAlignment(messages, Pos.BOTTOM_CENTER);
         StackPane.setMargin(messages, new Insets(0, 0, 128, 0));
         StackPane.setAlignment(finder, Pos.TOP_CENTER);
@@ -110,7 +110,7 @@ final class MainView extends StackPane {
     }
 
     private void fold(double width) {
-        measurements.setPrefWidth(width < NARROW ? 250 : 312);
+        measurements.setPrefWidth(width < NARROW ? 250 : 326);
         readout.setPrefWidth(width < NARROW ? 240 : 280);
     }
 

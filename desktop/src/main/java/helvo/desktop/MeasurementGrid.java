@@ -257,7 +257,7 @@ final class MeasurementGrid extends TableView<Integer> {
         column.setSortable(false);
         column.setReorderable(false);
         column.setResizable(false);
-        column.setPrefWidth(33.5);
+        column.setPrefWidth(21.5);
         column.setEditable(false);
         var add = new Button("+");
         add.setId("add-column");

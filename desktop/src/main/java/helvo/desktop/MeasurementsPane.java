@@ -25,7 +25,7 @@ final class MeasurementsPane extends VBox {
         this.session = session;
         this.fillSeries = fillSeries;
         getStyleClass().addAll("side", "measurements");
-        setPrefWidth(312);
+        setPrefWidth(326);
         setMinWidth(240);
         var heading = new Label("Measurements");
         heading.getStyleClass().add("region-heading");
