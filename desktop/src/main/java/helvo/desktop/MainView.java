@@ -110,7 +110,7 @@ final class MainView extends StackPane {
     }
 
     private void fold(double width) {
-        measurements.setPrefWidth(width < NARROW ? 250 : 326);
+        measurements.setPrefWidth(width < NARROW ? 250 : 333);
         readout.setPrefWidth(width < NARROW ? 240 : 280);
     }
 

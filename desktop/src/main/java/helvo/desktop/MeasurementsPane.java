@@ -25,7 +25,7 @@ final class MeasurementsPane extends VBox {
         this.session = session;
         this.fillSeries = fillSeries;
         getStyleClass().addAll("side", "measurements");
-        setPrefWidth(326);
+        setPrefWidth(333);
         setMinWidth(240);
         var heading = new Label("Measurements");
         heading.getStyleClass().add("region-heading");

@@ -32,8 +32,7 @@ final class Labels {
         int fitting = (int) Math.max(1, Math.min(names.size(), (plot.area().getHeight() - 20) / LINE));
         double width = 30 + names.stream().mapToDouble(name -> Typeface.width(font, name)).max().orElse(0);
         double height = fitting * LINE + 8;
-        Rectangle2D place = cheapest(corners(width, height));
-        occupancy.take(place);
+        Rectangle2D place = occupancy.place(corners(width, height));
         var box = new RoundRectangle2D.Double(place.getX(), place.getY(), width, height, 4, 4);
         pen.fill(box, new Color(255, 255, 255, 235));
         pen.draw(box, Inks.RULE, 0.7);
@@ -67,8 +66,7 @@ final class Labels {
         String second = fit.quality().r2().isPresent() ? "R² = " + ValueText.share(fit.quality().r2().getAsDouble()) : "";
         double width = Math.max(Typeface.width(strong, equation), Typeface.width(plain, second));
         double height = second.isEmpty() ? 12 : 24;
-        Rectangle2D place = cheapest(beside(all, series, fit, width, height));
-        occupancy.take(place);
+        Rectangle2D place = occupancy.place(beside(all, series, fit, width, height));
         pen.text(equation, strong, painter.color(), place.getX(), place.getY() + 9.5, 0);
         pen.text(second, plain, painter.color(), place.getX(), place.getY() + 20.5, 0);
     }
@@ -95,25 +93,10 @@ final class Labels {
                 places.add(top ? below : above);
             }
         }
-        places.add(new Rectangle2D.Double(area.getMinX() + 8, area.getMinY() + 8, width, height));
         return places;
     }
 
     private double value(double px) {
         return plot.x().value((px - plot.area().getX()) / plot.area().getWidth());
-    }
-
-    /// The place that covers least; of equals the first.
-    private Rectangle2D cheapest(List<Rectangle2D> places) {
-        Rectangle2D best = places.getLast();
-        int least = Integer.MAX_VALUE;
-        for (Rectangle2D place : places) {
-            int cost = occupancy.cost(place);
-            if (cost < least) {
-                best = place;
-                least = cost;
-            }
-        }
-        return best;
     }
 }

@@ -1,46 +1,95 @@
 package helvo.figure;
 
 import java.awt.geom.Rectangle2D;
+import java.util.List;
 
-/// Which places of the plot are taken, in squares of three points, so that labels find free ones.
+/// Which places of the plot are taken, in squares of three points, so that labels find free ones. A label that must cover
+/// something covers a line rather than a point, and a point rather than another label.
 final class Occupancy {
     private static final double SQUARE = 3;
+    private static final int LINE = 1;
+    private static final int POINT = 12;
+    private static final int LABEL = 100;
+    /// How far apart places are tried where those wished for are taken.
+    private static final double STEP = 6;
 
     private final Rectangle2D area;
     private final int columns;
     private final int rows;
-    private final boolean[] taken;
+    private final int[] taken;
 
     Occupancy(Rectangle2D area) {
         this.area = area;
         columns = Math.max(1, (int) Math.ceil(area.getWidth() / SQUARE));
         rows = Math.max(1, (int) Math.ceil(area.getHeight() / SQUARE));
-        taken = new boolean[columns * rows];
+        taken = new int[columns * rows];
     }
 
     void takePoint(double x, double y, double r) {
-        take(new Rectangle2D.Double(x - r, y - r, 2 * r, 2 * r));
+        take(around(x, y, r), POINT);
     }
 
     void takeLine(double x1, double y1, double x2, double y2) {
         double length = Math.hypot(x2 - x1, y2 - y1);
         int steps = (int) Math.min(10_000, Math.ceil(length / SQUARE * 1.5)) + 1;
         for (int i = 0; i <= steps; i++) {
-            takePoint(x1 + (x2 - x1) * i / steps, y1 + (y2 - y1) * i / steps, 0.5);
+            take(around(x1 + (x2 - x1) * i / steps, y1 + (y2 - y1) * i / steps, 0.5), LINE);
         }
     }
 
-    void take(Rectangle2D rectangle) {
-        each(rectangle, square -> taken[square] = true);
+    /// Finds a place for a label and takes it: of those wished for the first that is free; else the free place nearest to
+    /// the first; else the one that covers least.
+    Rectangle2D place(List<Rectangle2D> wished) {
+        Rectangle2D best = wished.getFirst();
+        int least = Integer.MAX_VALUE;
+        for (Rectangle2D place : wished) {
+            int cost = cost(place);
+            if (cost < least) {
+                best = place;
+                least = cost;
+            }
+        }
+        if (least > 0) {
+            best = anywhere(wished.getFirst(), best, least);
+        }
+        take(best, LABEL);
+        return best;
     }
 
-    /// How many taken squares a rectangle would cover; a rectangle that reaches out of the area costs more than any other.
-    int cost(Rectangle2D rectangle) {
+    private Rectangle2D anywhere(Rectangle2D wished, Rectangle2D known, int costOfKnown) {
+        Rectangle2D best = known;
+        int least = costOfKnown;
+        double nearest = Double.POSITIVE_INFINITY;
+        for (double y = area.getMinY() + 3; y + wished.getHeight() < area.getMaxY(); y += STEP) {
+            for (double x = area.getMinX() + 5; x + wished.getWidth() < area.getMaxX(); x += STEP) {
+                var place = new Rectangle2D.Double(x, y, wished.getWidth(), wished.getHeight());
+                double distance = Math.hypot(x - wished.getX(), y - wished.getY());
+                int cost = cost(place);
+                if (cost < least || cost == least && distance < nearest) {
+                    best = place;
+                    least = cost;
+                    nearest = distance;
+                }
+            }
+        }
+        return best;
+    }
+
+    private static Rectangle2D around(double x, double y, double r) {
+        return new Rectangle2D.Double(x - r, y - r, 2 * r, 2 * r);
+    }
+
+    private void take(Rectangle2D rectangle, int weight) {
+        each(rectangle, square -> taken[square] = Math.max(taken[square], weight));
+    }
+
+    /// The weight of what a rectangle would cover; one that reaches out of the area costs more than any other.
+    private int cost(Rectangle2D rectangle) {
         if (!area.contains(rectangle)) {
             return Integer.MAX_VALUE;
         }
         int[] cost = {0};
-        each(rectangle, square -> cost[0] += taken[square] ? 1 : 0);
+        each(rectangle, square -> cost[0] += taken[square]);
         return cost[0];
     }
 

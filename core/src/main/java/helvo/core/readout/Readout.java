@@ -18,10 +18,11 @@ import java.util.OptionalDouble;
 /// What the figure says of one series, in words and numbers: for the window, the command line and the clipboard.
 ///
 /// @param series   what the series is called
-/// @param equation in the columns' names; empty without a fit
+/// @param equation in the columns' names, rounded; empty without a fit
+/// @param exact    the equation in symbols at full precision, as it is copied
 /// @param units    what the equation's names are measured in
 /// @param lines    the rest, from top to bottom
-public record Readout(String series, String equation, String units, List<Line> lines) {
+public record Readout(String series, String equation, String exact, String units, List<Line> lines) {
     /// The usual level at which a p counts as significant.
     private static final double SIGNIFICANT = 0.05;
 
@@ -41,12 +42,12 @@ public record Readout(String series, String equation, String units, List<Line> l
         Column x = figure.x();
         Column y = figure.y(series);
         return switch (series.chosen()) {
-            case FitOutcome.Fitted(Fit fit) -> new Readout(series.label(), Equation.inNames(fit, x.name(), y.name()), units(x, y), lines(series, fit, x, y));
+            case FitOutcome.Fitted(Fit fit) -> new Readout(series.label(), Equation.inNames(fit, x.name(), y.name()), Equation.exact(fit), units(x, y), lines(series, fit, x, y));
             case FitOutcome.NotFitted(var curve, var reason) -> {
                 var lines = new ArrayList<Line>();
                 lines.add(new Line.Sentence(curve.name() + ": " + reason.sentence(), true));
                 lines.add(new Line.Sentence(rows(series.rows()), false));
-                yield new Readout(series.label(), "", "", List.copyOf(lines));
+                yield new Readout(series.label(), "", "", "", List.copyOf(lines));
             }
         };
     }
@@ -54,7 +55,7 @@ public record Readout(String series, String equation, String units, List<Line> l
     /// As text at full precision, a line each, quantity and value parted by a tab.
     public String copied() {
         var text = new StringBuilder(equation.isEmpty() ? series : series + "\n" + equation);
-        text.append(units.isEmpty() ? "" : " (" + units + ")");
+        text.append(units.isEmpty() ? "" : " (" + units + ")").append(exact.isEmpty() ? "" : "\n" + exact);
         for (Line line : lines) {
             text.append('\n').append(switch (line) {
                 case Line.Quantity(var label, _, var unit, var exact, _) -> label + "\t" + exact + (unit.isEmpty() ? "" : "\t" + unit);

@@ -1,0 +1,120 @@
+package helvo.core.readout;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import helvo.core.Progress;
+import helvo.core.analysis.Analysis;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.curve.Curve;
+import helvo.core.curve.FixedInterceptLine;
+import helvo.core.curve.Line;
+import helvo.core.curve.Polynomial;
+import helvo.core.fit.Fit;
+import helvo.core.number.DecimalMark;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.SeriesKey;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.Heading;
+import helvo.core.table.Kind;
+import helvo.core.table.Role;
+import helvo.core.table.SetAside;
+import helvo.core.table.Table;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+
+class ReadoutTest {
+    private static final double[] X = IntStream.rangeClosed(1, 12).mapToDouble(i -> i).toArray();
+
+    @Test
+    void aLineSpeaksOfSlopeAndInterceptInUnits() {
+        Readout readout = readout(new Line(), "Load (N)", "Stretch (mm)", X, noisy(v -> 0.2 * v + 0.3, 0.01));
+        assertThat(readout.equation()).matches("Stretch = 0\\.\\d+ Load \\+ 0\\.\\d+");
+        assertThat(readout.units()).isEqualTo("Stretch in mm, Load in N");
+        assertThat(readout.printed()).containsPattern("slope +0\\.\\d+ ± 0\\.\\d+ mm/N").containsPattern("intercept +0\\.\\d+ ± 0\\.\\d+ mm\\n")
+                .contains("Very strong, rising and significant. The line on Load accounts for 99.", "12 of 12 rows used.");
+    }
+
+    @Test
+    void aPolynomialNamesItsCoefficientsAndRaisesUnits() {
+        Readout readout = readout(new Polynomial(3), "Time / s", "Way", X, noisy(v -> v * v * v - 2 * v, 0.5));
+        assertThat(readout.equation()).containsPattern("^Way = [0-9.]+ Time³ [+−] [0-9.]+ Time² − [0-9.]+ Time [+−] [0-9.]+$");
+        assertThat(readout.printed()).contains("1/s³", "1/s²").contains("The curve accounts for");
+    }
+
+    @Test
+    void severalWordsArePartedFromTheirFactor() {
+        assertThat(readout(new Line(), "Cord diameter", "Force", X, noisy(v -> 3 * v, 0.1)).equation()).contains(" · Cord diameter");
+    }
+
+    @Test
+    void aHeldInterceptIsPartOfTheEquationAndItsRSquaredIsNamed() {
+        double[] y = noisy(v -> 2 * v - 1.5, 0.05);
+        assertThat(readout(new FixedInterceptLine(-1.5), "a", "b", X, y).equation()).endsWith(" a − 1.5");
+        Readout proportional = readout(new FixedInterceptLine(0), "a", "b", X, y);
+        assertThat(proportional.equation()).endsWith(" a");
+        assertThat(proportional.printed()).contains("about zero").doesNotContain("accounts for");
+    }
+
+    @Test
+    void weaknessAndChanceAreSaidApart() {
+        Readout weak = readout(new Line(), "x", "y", new double[] {1, 2, 3, 4}, new double[] {2, 5, 1, 4});
+        assertThat(weak.printed()).contains("Negligible and rising, but not significant: chance alone could give such an r.");
+        Readout strong = readout(new Line(), "x", "y", new double[] {1, 2, 3}, new double[] {9, 5, 4});
+        assertThat(strong.printed()).contains("Very strong and falling, but not significant");
+    }
+
+    @Test
+    void whatDoesNotExistIsSaidInWords() {
+        Readout exact = readout(new Line(), "x", "y", new double[] {1, 2}, new double[] {2, 5});
+        assertThat(exact.printed()).contains("slope       3\n", "R²          1\n", "no scatter is left to judge by").doesNotContain("NaN", "±");
+        Readout level = readout(new Line(), "x", "y", X, new double[12]);
+        assertThat(level.printed()).contains("R² has no value: all y are equal.").doesNotContain("NaN");
+        Readout none = readout(new Polynomial(2), "x", "y", new double[] {1, 2}, new double[] {2, 5});
+        assertThat(none.equation()).isEmpty();
+        assertThat(none.printed()).contains("Quadratic: Only 2 points: this curve needs at least 3.");
+    }
+
+    @Test
+    void aBentRelationWarns() {
+        Readout bent = readout(new Line(), "x", "y", X, noisy(v -> v * v, 0.01));
+        assertThat(bent.lines()).anySatisfy(line -> {
+            assertThat(line).isInstanceOf(Readout.Line.Sentence.class);
+            assertThat(((Readout.Line.Sentence) line).warns()).isTrue();
+            assertThat(((Readout.Line.Sentence) line).text()).startsWith("Runs check, p = ").contains("another curve may fit better");
+        });
+    }
+
+    /// A program that evaluates the copied equation gets the fitted values back.
+    @Test
+    void theExactEquationIsAtFullPrecision() {
+        FigureAnalysis figure = figure(new Polynomial(2), "x", "y", X, noisy(v -> 1 - v - v * v / 7, 0.3));
+        Fit fit = figure.series().getFirst().fit().orElseThrow();
+        double[] c = fit.coefficients().stream().mapToDouble(coefficient -> coefficient.value()).toArray();
+        assertThat(Equation.exact(fit)).isEqualTo("y = " + c[2] + "*x^2 - " + -c[1] + "*x + " + c[0]);
+        assertThat(Readout.of(figure, figure.series().getFirst()).copied()).contains("\n" + Equation.exact(fit) + "\n", "c2\t" + c[2] + " ± ");
+    }
+
+    private static double[] noisy(java.util.function.DoubleUnaryOperator curve, double scatter) {
+        var random = new Random(8);
+        return java.util.Arrays.stream(X).map(v -> curve.applyAsDouble(v) + scatter * random.nextGaussian()).toArray();
+    }
+
+    private static Readout readout(Curve curve, String x, String y, double[] xs, double[] ys) {
+        FigureAnalysis figure = figure(curve, x, y, xs, ys);
+        return Readout.of(figure, figure.series().getFirst());
+    }
+
+    private static FigureAnalysis figure(Curve curve, String x, String y, double[] xs, double[] ys) {
+        var table = new Table(0, "t", DecimalMark.POINT, Optional.empty(), List.of(
+                new Column(1, Heading.of(x), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(xs)),
+                new Column(2, Heading.of(y), Kind.NUMBER, Role.Y, 0, Cells.ofNumbers(ys))), SetAside.NONE);
+        Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
+        return Analysis.ofChosenCurves(new FigureEdit.ChooseCurve(1, new SeriesKey(2, ""), curve).apply(study), Progress.NONE).figures().getFirst();
+    }
+}

@@ -1,0 +1,99 @@
+package helvo.figure;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import helvo.core.Progress;
+import helvo.core.analysis.Analysis;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.number.DecimalMark;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.table.Cell;
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.Heading;
+import helvo.core.table.Kind;
+import helvo.core.table.Role;
+import helvo.core.table.SetAside;
+import helvo.core.table.Table;
+import java.awt.geom.Rectangle2D;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.IntStream;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+
+class LabelsTest {
+    private static final Pattern TEXT = Pattern.compile("<text x=\"([-\\d.]+)\" y=\"([-\\d.]+)\"[^>]*font-size=\"([\\d.]+)\"[^>]*>([^<]*)</text>");
+
+    /// Where points leave room, no equation and no name in the legend lies on a point, on another label, or outside the plot.
+    @Property(tries = 60)
+    void labelsLieWhereNoPointDoes(@ForAll long seed, @ForAll @IntRange(min = 1, max = 3) int groups) throws Exception {
+        FigureAnalysis figure = figure(new Random(seed), groups);
+        var pen = new SvgPen(4);
+        FigureLayout layout = FigureDrawing.draw(figure, pen, Progress.NONE);
+        String svg = pen.document("t", 160, 140, layout.width(), layout.height());
+        List<Rectangle2D> labels = labels(svg);
+        assertThat(labels).hasSize(2 * groups + (groups > 1 ? groups : 0));
+        for (int i = 0; i < labels.size(); i++) {
+            Rectangle2D label = labels.get(i);
+            assertThat(layout.plot().contains(label)).isTrue();
+            for (SeriesAnalysis series : figure.series()) {
+                for (int p = 0; p < series.points().size(); p++) {
+                    double x = layout.plot().getX() + layout.x().orElseThrow().fraction(series.points().x()[p]) * layout.plot().getWidth();
+                    double y = layout.plot().getMaxY() - layout.y().orElseThrow().fraction(series.points().y()[p]) * layout.plot().getHeight();
+                    assertThat(label.contains(x, y)).as("label %s on point %s of %s", i, p, series.label()).isFalse();
+                }
+            }
+            for (int other = 0; other < i; other++) {
+                assertThat(label.intersects(labels.get(other))).isFalse();
+            }
+        }
+    }
+
+    /// Equations, R² and the names in the legend.
+    private static List<Rectangle2D> labels(String svg) {
+        var labels = new ArrayList<Rectangle2D>();
+        Matcher text = TEXT.matcher(svg);
+        while (text.find()) {
+            String words = text.group(4);
+            boolean label = words.startsWith("y = ") || words.startsWith("R² = ") || words.matches("group \\d");
+            if (label) {
+                double size = Double.parseDouble(text.group(3));
+                double width = Typeface.width((words.startsWith("y") ? Typeface.SEMIBOLD : Typeface.REGULAR).at(size), words);
+                double baseline = Double.parseDouble(text.group(2));
+                labels.add(new Rectangle2D.Double(Double.parseDouble(text.group(1)), baseline - 0.6 * size, width, 0.6 * size));
+            }
+        }
+        return labels;
+    }
+
+    private static FigureAnalysis figure(Random random, int groups) {
+        int each = 6 + random.nextInt(6);
+        double[] x = new double[groups * each];
+        double[] y = new double[groups * each];
+        List<Cell> names = new ArrayList<>();
+        for (int g = 0; g < groups; g++) {
+            double slope = random.nextGaussian();
+            for (int i = 0; i < each; i++) {
+                x[g * each + i] = i + 0.2 * random.nextDouble();
+                y[g * each + i] = 10 * g + slope * i + 0.3 * random.nextGaussian();
+                names.add(new Cell.Text("group " + g));
+            }
+        }
+        var columns = List.of(new Column(1, new Heading("g", ""), Kind.TEXT, groups > 1 ? Role.BY : Role.NONE, 0, Cells.of(names)),
+                new Column(2, new Heading("a", "s"), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(x)),
+                new Column(3, new Heading("b", "m"), Kind.NUMBER, Role.Y, 0, Cells.ofNumbers(y)));
+        var table = new Table(0, "t", DecimalMark.POINT, Optional.empty(), columns, SetAside.NONE);
+        Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
+        FigureAnalysis figure = Analysis.of(study, Analysis.EMPTY, Progress.NONE).figures().getFirst();
+        assertThat(IntStream.range(0, groups).allMatch(g -> figure.series().get(g).fit().isPresent())).isTrue();
+        return figure;
+    }
+}
