@@ -15,6 +15,8 @@ interface FileDialogs {
 
     Optional<Path> figure(Window owner, FigureFormat format, String suggestedName);
 
+    Optional<Path> table(Window owner, String suggestedName);
+
     /// The system's own dialogs.
     final class OfSystem implements FileDialogs {
         @Override
@@ -25,6 +27,16 @@ interface FileDialogs {
                     new FileChooser.ExtensionFilter("All files", "*"));
             List<File> chosen = chooser.showOpenMultipleDialog(owner);
             return chosen == null ? List.of() : chosen.stream().map(File::toPath).toList();
+        }
+
+        @Override
+        public Optional<Path> table(Window owner, String suggestedName) {
+            var chooser = new FileChooser();
+            chooser.setTitle("Save the table as CSV");
+            chooser.setInitialFileName(suggestedName);
+            chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("CSV, table as text", "*.csv"));
+            return Optional.ofNullable(chooser.showSaveDialog(owner)).map(File::toPath)
+                    .map(path -> path.toString().contains(".") ? path : path.resolveSibling(path.getFileName() + ".csv"));
         }
 
         @Override

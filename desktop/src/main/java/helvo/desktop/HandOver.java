@@ -9,6 +9,7 @@ import helvo.core.study.FigureEdit;
 import helvo.figure.FigureFile;
 import helvo.figure.FigureFormat;
 import helvo.figure.Raster;
+import helvo.files.text.TableFile;
 import java.io.IOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.NoSuchFileException;
@@ -58,7 +59,8 @@ final class HandOver extends VBox {
             saves.getChildren().add(button("Save as " + format.name(), "save-" + format.ending(), () -> save(format)));
         }
         var copies = new FlowPane(8, 8, button("Copy figure", "copy-figure", this::copyFigure), button("Copy readout", "copy-readout", this::copyReadout));
-        getChildren().addAll(heading, part("Size on paper"), grid, wrong, part("Save the figure"), saves, part("To the clipboard"), copies);
+        getChildren().addAll(heading, part("Size on paper"), grid, wrong, part("Save the figure"), saves,
+                part("Save the table"), button("Save as CSV", "save-csv", this::saveTable), part("To the clipboard"), copies);
         begin();
     }
 
@@ -127,17 +129,33 @@ final class HandOver extends VBox {
         session.away("Saving " + path.getFileName() + " …", progress -> {
             FigureAnalysis figure = helvo.core.analysis.Analysis.of(study, session.analysis().get(), progress.part(0, 0.5))
                     .figure(study.figureOver(table.id()).id());
-            try {
-                FigureFile.write(path, format, figure, dpi, progress.part(0.5, 1));
-            } catch (NoSuchFileException e) {
-                throw new Session.Refusal("“" + path + "” could not be saved: its folder does not exist. Choose another folder.");
-            } catch (AccessDeniedException e) {
-                throw new Session.Refusal("“" + path + "” could not be saved: the folder may not be written to. Choose another folder.");
-            } catch (IOException e) {
-                throw new Session.Refusal("“" + path + "” could not be saved: " + e.getMessage() + ".");
-            }
+            written(path, () -> FigureFile.write(path, format, figure, dpi, progress.part(0.5, 1)));
             return "Saved “" + path.getFileName() + "” in " + path.toAbsolutePath().getParent() + ".";
         });
+    }
+
+    void saveTable() {
+        session.table().ifPresent(table -> dialogs.table(getScene() == null ? null : getScene().getWindow(), table.name() + ".csv")
+                .ifPresent(path -> session.away("Saving " + path.getFileName() + " …", progress -> {
+                    written(path, () -> TableFile.write(path, table, progress));
+                    return "Saved “" + path.getFileName() + "” in " + path.toAbsolutePath().getParent() + ".";
+                })));
+    }
+
+    private interface Writing {
+        void run() throws IOException;
+    }
+
+    private static void written(Path path, Writing writing) throws Session.Refusal {
+        try {
+            writing.run();
+        } catch (NoSuchFileException e) {
+            throw new Session.Refusal("“" + path + "” could not be saved: its folder does not exist. Choose another folder.");
+        } catch (AccessDeniedException e) {
+            throw new Session.Refusal("“" + path + "” could not be saved: the folder may not be written to. Choose another folder.");
+        } catch (IOException e) {
+            throw new Session.Refusal("“" + path + "” could not be saved: " + e.getMessage() + ".");
+        }
     }
 
     /// As a picture at 300 dots per inch.

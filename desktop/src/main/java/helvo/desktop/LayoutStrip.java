@@ -19,6 +19,7 @@ final class LayoutStrip extends MenuButton {
         this.session = session;
         setId("layout");
         getStyleClass().add("layout-strip");
+        setAccessibleText("How the file was read");
     }
 
     void show(Table table) {

@@ -184,6 +184,7 @@ final class MainView extends StackPane {
         for (FigureFormat format : FigureFormat.values()) {
             commands.add("Save the figure as " + format.name(), "", this::hasTable, () -> handOver.saveAs(format, FigureFile.USUAL_DPI));
         }
+        commands.add("Save the table as CSV", "Shortcut+S", this::hasTable, handOver::saveTable);
         commands.add("Copy the figure", "Shortcut+Shift+C", this::hasTable, handOver::copyFigure);
         commands.add("Copy the readout", "Shortcut+Shift+R", this::hasTable, handOver::copyReadout);
         commands.add("Show the next series", "Shortcut+PAGE_DOWN", this::severalSeries, () -> nextSeries(1));

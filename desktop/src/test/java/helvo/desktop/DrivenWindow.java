@@ -35,6 +35,11 @@ final class DrivenWindow {
             }
 
             @Override
+            public Optional<Path> table(Window owner, String suggestedName) {
+                return Optional.ofNullable(saveTo);
+            }
+
+            @Override
             public Optional<Path> figure(Window owner, FigureFormat format, String suggestedName) {
                 return Optional.ofNullable(saveTo);
             }

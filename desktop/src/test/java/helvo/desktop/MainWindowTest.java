@@ -175,6 +175,20 @@ class MainWindowTest {
     }
 
     @Test
+    void theTableIsSavedAndOpensAsItWas(FxRobot robot) {
+        window.settle();
+        Table before = stretch();
+        window.saveTo = folder.resolve("Stretch.csv");
+        robot.push(KeyCode.CONTROL, KeyCode.S);
+        window.settle();
+        assertThat(window.text("#notice")).contains("Saved “Stretch.csv”");
+        window.toOpen = List.of(window.saveTo);
+        robot.clickOn("#open");
+        window.settle();
+        assertThat(window.table(2).columns()).isEqualTo(before.columns());
+    }
+
+    @Test
     void theReadoutIsCopiedAtFullPrecision(FxRobot robot) {
         window.settle();
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.R);

@@ -22,6 +22,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
 
 /// A table read from a CSV or TSV file, and how it was read.
 ///
@@ -157,6 +158,9 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
         } catch (CsvParseException e) {
             if (e.getCause() instanceof CharacterCodingException coding) {
                 throw coding;
+            }
+            if (e.getCause() instanceof CancellationException stopped) {
+                throw stopped;
             }
             if (e.getCause() instanceof TooWide wide) {
                 throw tooWide(name, wide);

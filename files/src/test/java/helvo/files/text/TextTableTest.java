@@ -20,6 +20,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import java.util.concurrent.CancellationException;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -30,6 +31,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class TextTableTest {
     @TempDir
@@ -79,6 +81,29 @@ class TextTableTest {
         assertThat(read.table().columns().get(2).cells().cell(2)).isEqualTo(new Cell.Text("extra"));
         assertThat(Problems.in(read.table()).count()).isEqualTo(2);
         assertThat(read.notices()).singleElement().asString().contains("2 lines have", "line 3");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"Load (N),Remark\n1.5,\"a, \"\"b\"\"\"\n0.1234567890123,about 7.6\n,\n3e-9,x\n", "Load (N);Remark\n1,5;a;\n0,1234567890123;\"b;c\"\n-2;\n"})
+    void whatIsWrittenReadsBackAsItWas(String text) throws Exception {
+        TextTable read = TextTable.read(file(text), Progress.NONE);
+        Path written = folder.resolve("written.csv");
+        TableFile.write(written, read.table(), Progress.NONE);
+        TextTable back = TextTable.read(written, Progress.NONE);
+        assertThat(back.table().columns()).isEqualTo(read.table().columns());
+        assertThat(back.table().mark()).isEqualTo(read.table().mark());
+        assertThat(folder).isDirectoryNotContaining("glob:**.part");
+    }
+
+    @Test
+    void readingCanBeStopped() throws Exception {
+        Path file = file("x,y\n" + "1,2\n".repeat(200_000));
+        Progress unwanted = fraction -> {
+            if (fraction > 0.3) {
+                throw new CancellationException();
+            }
+        };
+        assertThatThrownBy(() -> TextTable.read(file, unwanted)).isInstanceOf(CancellationException.class);
     }
 
     @Test

@@ -1,0 +1,82 @@
+package helvo.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import helvo.files.samples.SampleStudy;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import javafx.scene.Node;
+import javafx.scene.Parent;
+import javafx.scene.control.ButtonBase;
+import javafx.scene.control.Labeled;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TableView;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.image.ImageView;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+
+@ExtendWith(ApplicationExtension.class)
+class AccessibilityTest {
+    private DrivenWindow window;
+
+    @Start
+    void start(Stage stage) {
+        window = new DrivenWindow(stage, SampleStudy.study());
+    }
+
+    @AfterEach
+    void close(FxRobot robot) {
+        robot.interact(window.session::close);
+    }
+
+    @Test
+    void everyControlHasAName(FxRobot robot) {
+        window.settle();
+        robot.interact(window.view::showFinder);
+        robot.interact(window.view::showHandOver);
+        List<Node> nameless = new ArrayList<>();
+        robot.interact(() -> collect(window.view, nameless));
+        assertThat(nameless).isEmpty();
+    }
+
+    private static void collect(Node node, List<Node> nameless) {
+        boolean control = node instanceof ButtonBase || node instanceof TextInputControl || node instanceof TableView<?> || node instanceof ListView<?>
+                || node instanceof ImageView;
+        boolean partOfAnother = node.getStyleClass().stream().anyMatch(name -> name.contains("arrow") || name.contains("increment") || name.contains("decrement"));
+        boolean named = node.getAccessibleText() != null || node instanceof Labeled labeled && labeled.getText() != null && !labeled.getText().isBlank();
+        if (control && !named && !partOfAnother) {
+            nameless.add(node);
+        }
+        if (node instanceof Parent parent) {
+            parent.getChildrenUnmodifiable().forEach(child -> collect(child, nameless));
+        }
+    }
+
+    /// Tab alone leads to the regions' controls and round again.
+    @Test
+    void theKeyboardReachesEveryRegion(FxRobot robot) {
+        window.settle();
+        robot.interact(() -> window.view.lookup("#open").requestFocus());
+        Set<String> reached = new HashSet<>();
+        for (int i = 0; i < 60; i++) {
+            robot.interact(() -> {
+                for (Node node = window.view.getScene().getFocusOwner(); node != null; node = node.getParent()) {
+                    if (node.getId() != null) {
+                        reached.add(node.getId());
+                    }
+                }
+            });
+            robot.type(KeyCode.TAB);
+        }
+        assertThat(reached).contains("open", "find", "hand-over", "table-0", "role-1", "grid", "use-7", "figure-title", "show-bars", "series-0", "curve-line");
+    }
+}

@@ -1,0 +1,137 @@
+package helvo.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import helvo.core.number.DecimalMark;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.table.Column;
+import helvo.core.table.Table;
+import helvo.files.samples.SampleStudy;
+import helvo.files.text.Delimiter;
+import helvo.files.text.TextLayout;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.util.WaitForAsyncUtils;
+
+/// The way from files and the clipboard into the study, without a window over it.
+@ExtendWith(ApplicationExtension.class)
+class SessionTest {
+    @TempDir
+    private Path folder;
+    private Session session;
+
+    @AfterEach
+    void close() {
+        on(session::close);
+    }
+
+    @Test
+    void theFirstFileTakesTheBlankTablesPlaceAndNamesTheStudy() throws IOException {
+        begin(Study.blank());
+        open(file("cords.csv", "Load,Stretch\n1,2\n2,3\n3,5\n"));
+        assertThat(session.study().tables()).extracting(Table::name).containsExactly("cords");
+        assertThat(session.study().figures()).hasSize(1);
+        assertThat(session.study().name()).isEqualTo("cords");
+        open(file("more.csv", "a,b\n1,2\n2,5\n"));
+        assertThat(session.study().tables()).extracting(Table::name).containsExactly("cords", "more");
+        assertThat(session.table().orElseThrow().name()).isEqualTo("more");
+        assertThat(session.study().name()).isEqualTo("cords");
+        on(session::undo);
+        assertThat(session.table().orElseThrow().name()).isEqualTo("cords");
+    }
+
+    @Test
+    void ofSeveralFilesABadOneIsSaidAndTheOthersOpen() throws IOException {
+        begin(Study.blank());
+        open(file("a.csv", "x,y\n1,2\n2,3\n"), folder.resolve("missing.csv"), file("c.csv", "x,y\n1,2\n2,3\n"));
+        assertThat(session.study().tables()).extracting(Table::name).containsExactly("a", "c");
+    }
+
+    @Test
+    void whatCannotBeOpenedChangesNothingAndSaysWhy() throws IOException {
+        begin(SampleStudy.study());
+        Study before = session.study();
+        for (String[] bad : new String[][] {{"empty.csv", "", "is empty"}, {"head.csv", "a,b\n", "headings only"}, {"wide.csv", "1,".repeat(5000), "more than 1,000 columns"}}) {
+            open(file(bad[0], bad[1]));
+            assertThat(session.notice().get().orElseThrow().text()).contains(bad[0], bad[2]);
+            assertThat(session.notice().get().orElseThrow().warns()).isTrue();
+        }
+        open(folder);
+        assertThat(session.notice().get().orElseThrow().text()).contains("is a folder");
+        assertThat(session.study()).isSameAs(before);
+        assertThat(session.history().get().steps()).isEmpty();
+    }
+
+    @Test
+    void oneColumnOpensWithAHintAndIsReadInAnotherWay() throws IOException {
+        begin(Study.blank());
+        open(file("odd.csv", "1|5\n2|7\n"));
+        assertThat(session.notice().get().orElseThrow().text()).contains("has one column only");
+        open(file("comma.csv", "1,5;2\n2,7;4\n"));
+        Table table = session.table().orElseThrow();
+        assertThat(table.mark()).isEqualTo(DecimalMark.COMMA);
+        Table.Source source = table.source().orElseThrow();
+        on(() -> session.reread(table, source, TextLayout.of(table, source).with(Delimiter.COMMA).with(DecimalMark.POINT)));
+        rest();
+        assertThat(session.table().orElseThrow().columns()).extracting(column -> column.cells().cell(0).exactText()).containsExactly("1", "5;2");
+        Files.delete(Path.of(source.file()));
+        Study before = session.study();
+        on(() -> session.reread(table, source, TextLayout.of(table, source)));
+        rest();
+        assertThat(session.notice().get().orElseThrow().text()).contains("There is no file");
+        assertThat(session.study()).isSameAs(before);
+    }
+
+    @Test
+    void pastingWithoutATableInViewMakesOne() {
+        begin(Study.EMPTY);
+        on(() -> session.pasteTable("Time (s)\tWay (m)\n1\t2\n2\t4,5\n3\t5,5\n"));
+        rest();
+        assertThat(session.table().orElseThrow().columns()).extracting(Column::unit).containsExactly("s", "m");
+        assertThat(session.series().orElseThrow().fit()).isPresent();
+        on(() -> session.perform(new StudyEdit.RemoveTable(session.tableId().get())));
+        rest();
+        assertThat(session.table()).isEmpty();
+        assertThat(session.series()).isEmpty();
+        on(session::undo);
+        rest();
+        assertThat(session.series()).isPresent();
+    }
+
+    private void begin(Study study) {
+        on(() -> session = new Session(study));
+        rest();
+    }
+
+    private void open(Path... files) {
+        on(() -> session.open(List.of(files)));
+        rest();
+    }
+
+    private Path file(String name, String text) throws IOException {
+        return Files.writeString(folder.resolve(name), text);
+    }
+
+    private static void on(Runnable action) {
+        WaitForAsyncUtils.waitForAsyncFx(10_000, action);
+    }
+
+    private void rest() {
+        try {
+            WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> WaitForAsyncUtils.waitForAsyncFx(5_000,
+                    () -> session.workshop().idle() && session.analysis().get().study() == session.study()));
+        } catch (TimeoutException e) {
+            throw new AssertionError("the session did not come to rest", e);
+        }
+    }
+}
