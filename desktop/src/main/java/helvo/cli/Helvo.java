@@ -13,8 +13,11 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
 
 /// The one program: a window, and the same core without one.
 @Command(name = "helvo", mixinStandardHelpOptions = true, versionProvider = Version.class,
@@ -82,14 +85,16 @@ public final class Helvo implements Callable<Integer> {
                 description = "What that picture shows: ${COMPLETION-CANDIDATES} (default: ${DEFAULT-VALUE}).")
         private HelvoWindow.View view;
 
+        @Spec
+        private CommandSpec command;
+
         @Override
-        public Integer call() throws Refused {
-            String[] sides = size.split("x");
-            try {
-                return HelvoWindow.open(HelvoWindow.Start.demo(picture, Integer.parseInt(sides[0]), Integer.parseInt(sides[1]), view));
-            } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
-                throw new Refused("--size “" + size + "” is no size: write it as 1280x800.");
+        public Integer call() {
+            if (!size.matches("[1-9]\\d{2,3}x[1-9]\\d{2,3}")) {
+                throw new ParameterException(command.commandLine(), "--size “" + size + "” is no size: write it as 1280x800.");
             }
+            String[] sides = size.split("x");
+            return HelvoWindow.open(HelvoWindow.Start.demo(picture, Integer.parseInt(sides[0]), Integer.parseInt(sides[1]), view));
         }
     }
 

@@ -108,6 +108,7 @@ class HelvoTest {
                 Arguments.of("fit FILE --x Load --y Stretch --only Load~3", "no condition"),
                 Arguments.of("draw FILE --x Load --y Stretch --out figure.docx", ".png, .svg or .pdf"),
                 Arguments.of("draw FILE --x Load --y Stretch --out f.png --dpi 1e9", "--dpi must be"),
+                Arguments.of("demo --size large", "write it as 1280x800"),
                 Arguments.of("nonsense", "nonsense"));
     }
 
