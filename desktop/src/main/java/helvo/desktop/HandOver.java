@@ -6,6 +6,7 @@ import helvo.core.number.NumberText;
 import helvo.core.readout.Readout;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
+import helvo.core.study.Study;
 import helvo.figure.FigureFile;
 import helvo.figure.FigureFormat;
 import helvo.figure.Raster;
@@ -131,15 +132,16 @@ final class HandOver extends VBox {
                     .figure(study.figureOver(table.id()).id());
             written(path, () -> FigureFile.write(path, format, figure, dpi, progress.part(0.5, 1)));
             return "Saved “" + path.getFileName() + "” in " + path.toAbsolutePath().getParent() + ".";
-        });
+        }, () -> {});
     }
 
     void saveTable() {
+        Study study = session.study();
         session.table().ifPresent(table -> dialogs.table(getScene() == null ? null : getScene().getWindow(), table.name() + ".csv")
                 .ifPresent(path -> session.away("Saving " + path.getFileName() + " …", progress -> {
                     written(path, () -> TableFile.write(path, table, progress));
                     return "Saved “" + path.getFileName() + "” in " + path.toAbsolutePath().getParent() + ".";
-                })));
+                }, () -> session.tableSaved(study))));
     }
 
     private interface Writing {
@@ -168,7 +170,7 @@ final class HandOver extends VBox {
                 Clipboard.getSystemClipboard().setContent(content);
             });
             return "The figure is on the clipboard, as a picture at 300 dots per inch.";
-        }));
+        }, () -> {}));
     }
 
     /// As text at full precision, every series of the figure.

@@ -153,6 +153,11 @@ public final class HelvoWindow {
         var view = new MainView(session, new FileDialogs.OfSystem());
         stage.setScene(scene(view, start.width(), start.height()));
         session.history().subscribe(history -> stage.setTitle(history.study().name() + " – Helvo"));
+        stage.setOnCloseRequest(request -> {
+            if (!session.mayClose()) {
+                request.consume();
+            }
+        });
         stage.setMinWidth(900);
         stage.setMinHeight(600);
         // Once the window is there: reading a large file would make it late.

@@ -32,6 +32,8 @@ final class Session implements AutoCloseable {
     private final Workshop.Lane reading = workshop.lane("reading");
     private final Workshop.Lane writing = workshop.lane("writing");
     private final ReadOnlyObjectWrapper<History> history;
+    private Study saved;
+    private Study warnedOf;
     private final ReadOnlyObjectWrapper<Analysis> analysis = new ReadOnlyObjectWrapper<>(Analysis.EMPTY);
     private final ReadOnlyIntegerWrapper table = new ReadOnlyIntegerWrapper();
     private final ReadOnlyIntegerWrapper series = new ReadOnlyIntegerWrapper();
@@ -229,8 +231,28 @@ final class Session implements AutoCloseable {
     }
 
     /// Does work that changes no study, such as writing a file.
-    void away(String label, Workshop.Work<String> work) {
-        writing.run(label, work, said -> say(said, false), this::failed, () -> say("Stopped; nothing was written.", false));
+    ///
+    /// @param finished runs on the interface thread when it is done
+    void away(String label, Workshop.Work<String> work, Runnable finished) {
+        writing.run(label, work, said -> {
+            say(said, false);
+            finished.run();
+        }, this::failed, () -> say("Stopped; nothing was written.", false));
+    }
+
+    /// Takes note that the tables as they were in this study are in a file.
+    void tableSaved(Study study) {
+        saved = study;
+    }
+
+    /// Whether the window may close now. The first time that changes would be lost it may not, and says so.
+    boolean mayClose() {
+        boolean nothingLost = history.get().steps().isEmpty() || study() == saved || study() == warnedOf || study().isBlank();
+        if (!nothingLost) {
+            warnedOf = study();
+            say("What was changed in this study is in no file yet: Hand over saves the table. Close the window again to leave without.", true);
+        }
+        return nothingLost;
     }
 
     private void failed(Throwable fault) {

@@ -93,6 +93,25 @@ class SessionTest {
     }
 
     @Test
+    void closingWarnsOnceWhenChangesWouldBeLost() {
+        begin(SampleStudy.study());
+        assertThat(closes()).isTrue();
+        on(() -> session.perform(new StudyEdit.Rename("Cords again")));
+        assertThat(closes()).isFalse();
+        assertThat(session.notice().get().orElseThrow().text()).contains("is in no file yet");
+        assertThat(closes()).isTrue();
+        on(() -> session.perform(new StudyEdit.Rename("Cords once more")));
+        on(() -> session.tableSaved(session.study()));
+        assertThat(closes()).isTrue();
+        on(() -> session.perform(new StudyEdit.Rename("Cords for good")));
+        assertThat(closes()).isFalse();
+    }
+
+    private boolean closes() {
+        return WaitForAsyncUtils.waitForAsyncFx(5_000, () -> session.mayClose());
+    }
+
+    @Test
     void pastingWithoutATableInViewMakesOne() {
         begin(Study.EMPTY);
         on(() -> session.pasteTable("Time (s)\tWay (m)\n1\t2\n2\t4,5\n3\t5,5\n"));
