@@ -35,6 +35,8 @@ final class MessageLine extends VBox {
         HBox.setHgrow(text, Priority.ALWAYS);
         var close = new Button("Close");
         close.setId("close-notice");
+        close.setMinWidth(USE_PREF_SIZE);
+        stop.setMinWidth(USE_PREF_SIZE);
         close.setOnAction(_ -> session.dismissNotice());
         notice = new HBox(10, text, close);
         notice.setAlignment(Pos.CENTER_LEFT);
