@@ -8,9 +8,9 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 
-/// The three faces of Source Sans 3 that ship with the program.
+/// The two faces of Source Sans 3 that ship with the program.
 public enum Typeface {
-    REGULAR("SourceSans3-Regular.ttf"), ITALIC("SourceSans3-Italic.ttf"), SEMIBOLD("SourceSans3-SemiBold.ttf");
+    REGULAR("SourceSans3-Regular.ttf"), SEMIBOLD("SourceSans3-SemiBold.ttf");
 
     /// Text is measured at one unit a point, whatever it is then drawn on, so that every output has the same layout.
     static final FontRenderContext MEASURE = new FontRenderContext(null, true, true);
