@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
@@ -90,7 +91,9 @@ final class CommandFinder extends VBox {
             HBox.setHgrow(gap, Priority.ALWAYS);
             var keys = new Label(command.keys().map(combination -> combination.getDisplayText()).orElse(""));
             keys.getStyleClass().add("muted");
-            setGraphic(new HBox(8, name, gap, keys));
+            var line = new HBox(8, name, gap, keys);
+            line.setAlignment(Pos.CENTER_LEFT);
+            setGraphic(line);
         }
     }
 }
