@@ -54,12 +54,12 @@ final class FitCommand implements Callable<Integer> {
             return;
         }
         out.print(Readout.of(figure, series).printed());
-        at.forEach(x -> out.println(Reading.at(series.fit().get(), series.points(), x).map(reading -> sentence(figure, series, reading))
+        at.forEach(x -> out.println(Reading.at(series.fit().get(), series.points(), x).map(reading -> sentence(series, reading))
                 .orElse("At " + ValueText.plain(x) + " the curve has no value.")));
     }
 
-    private static String sentence(FigureAnalysis figure, SeriesAnalysis series, Reading reading) {
-        String unit = figure.y(series).unit();
+    private static String sentence(SeriesAnalysis series, Reading reading) {
+        String unit = series.rows().y().unit();
         var text = new StringBuilder("At %s: %s%s".formatted(ValueText.plain(reading.at()),
                 ValueText.withUncertainty(reading.value(), reading.meanHalf95()), unit.isEmpty() ? "" : " " + unit));
         reading.predictionHalf95().ifPresent(half -> text.append(" (95 % interval of the mean; of one more measurement ± ")

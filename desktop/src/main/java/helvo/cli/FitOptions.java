@@ -7,6 +7,8 @@ import helvo.core.curve.Curve;
 import helvo.core.curve.FixedInterceptLine;
 import helvo.core.curve.Line;
 import helvo.core.curve.Polynomial;
+import helvo.core.formula.Formula;
+import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.SeriesKey;
@@ -15,15 +17,16 @@ import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
+import helvo.core.table.Heading;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
-import helvo.files.text.TextTable;
+import helvo.files.ReadTable;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.OptionalDouble;
+import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import picocli.CommandLine.Model.CommandSpec;
@@ -41,8 +44,14 @@ final class FitOptions {
     @Spec(Spec.Target.MIXEE)
     private CommandSpec command;
 
-    @Parameters(paramLabel = "FILE", description = "A CSV or TSV file.")
+    @Parameters(paramLabel = "FILE", description = "A CSV, TSV, XLSX or ODS file.")
     private Path file;
+
+    @Option(names = "--sheet", paramLabel = "NAME", description = "Of a workbook; the first with something in it, if not given.")
+    private Optional<String> sheet = Optional.empty();
+
+    @Option(names = "--derive", paramLabel = "COLUMN", description = "A derived column first: \"name [unit] = formula\"; may be repeated.")
+    private List<String> derived = List.of();
 
     @Option(names = "--x", required = true, paramLabel = "COL", description = "The x column: its heading without the unit, or #3 for the third.")
     private String x;
@@ -68,11 +77,15 @@ final class FitOptions {
     /// Reads, fits and gives the one figure asked for.
     FigureAnalysis analysed(Edit... further) throws CannotRead, Refused {
         Curve chosen = curve();
-        Table table = TextTable.read(file, Progress.NONE).table();
+        Table table = ReadTable.read(file, sheet, Progress.NONE).table();
         if (table.columns().size() == 1) {
             throw new Refused("“%s” has one column only (%s): a fit needs an x and a y.".formatted(file.getFileName(), table.columns().getFirst().name()));
         }
         Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
+        for (String text : derived) {
+            study = derive(study.tables().getFirst(), text).apply(study);
+        }
+        table = study.tables().getFirst();
         Column xColumn = column(table, x);
         Column yColumn = column(table, y);
         if (xColumn.id() == yColumn.id()) {
@@ -97,10 +110,10 @@ final class FitOptions {
         int id = table.id();
         var edits = new ArrayList<Edit>();
         for (Column column : table.columns()) {
-            edits.add(new TableEdit.SetRole(id, column.id(), Role.NONE));
+            edits.add(new ColumnEdit.SetRole(id, column.id(), Role.NONE));
         }
-        edits.add(new TableEdit.SetRole(id, xColumn.id(), Role.X));
-        edits.add(new TableEdit.SetRole(id, yColumn.id(), Role.Y));
+        edits.add(new ColumnEdit.SetRole(id, xColumn.id(), Role.X));
+        edits.add(new ColumnEdit.SetRole(id, yColumn.id(), Role.Y));
         if (setAside != null) {
             edits.add(new TableEdit.SetRowsAside(id, rows(table.rows()), ""));
         }
@@ -111,6 +124,18 @@ final class FitOptions {
         }
         edits.add(new FigureEdit.UseOnly(figure(), conditions));
         return edits;
+    }
+
+    private ColumnEdit.Derive derive(Table table, String text) throws Refused {
+        int sign = text.indexOf('=');
+        if (sign < 1) {
+            throw wrong("--derive “" + text + "”: write it as \"name [unit] = formula\".");
+        }
+        String formula = text.substring(sign + 1).strip();
+        return switch (Formula.read(formula, table)) {
+            case Formula.Reading.Read(_, String kept) -> new ColumnEdit.Derive(table.id(), Heading.of(text.substring(0, sign)), kept, Role.NONE, false);
+            case Formula.Reading.Wrong(int from, _, String sentence) -> throw new Refused("--derive, at sign %d of “%s”: %s".formatted(from + 1, formula, sentence));
+        };
     }
 
     private Curve curve() {
@@ -155,16 +180,15 @@ final class FitOptions {
     private RowCondition condition(Table table, String text) throws Refused {
         Matcher range = RANGE.matcher(text);
         if (range.matches()) {
-            OptionalDouble low = helvo.core.number.NumberText.number(range.group(1), table.mark());
-            OptionalDouble high = helvo.core.number.NumberText.number(range.group(3), table.mark());
-            if (low.isEmpty() || high.isEmpty()) {
-                throw wrong("--only “" + text + "”: the limits must be numbers.");
+            Column column = column(table, range.group(2));
+            if (column.typed(range.group(1), table.mark()) instanceof Cell.Number(double low) && column.typed(range.group(3), table.mark()) instanceof Cell.Number(double high)) {
+                return new RowCondition.Between(column.id(), low, high);
             }
-            return new RowCondition.Between(column(table, range.group(2)).id(), low.getAsDouble(), high.getAsDouble());
+            throw wrong("--only “" + text + "”: the limits must be " + column.kind().plural() + ".");
         }
         Matcher value = VALUE.matcher(text);
         if (value.matches()) {
-            return new RowCondition.Is(column(table, value.group(1).strip()).id(), Cell.of(value.group(2), table.mark()));
+            return new RowCondition.Is(column(table, value.group(1).strip()).id(), column(table, value.group(1).strip()).typed(value.group(2), table.mark()));
         }
         throw wrong("--only “" + text + "” is no condition: write \"COL=VALUE\" or \"LO<=COL<=HI\".");
     }

@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.study.ColumnEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
@@ -264,7 +265,7 @@ final class MeasurementGrid extends TableView<Integer> {
         add.setAccessibleText("Add a column");
         add.setTooltip(new Tooltip("Add a column"));
         add.getStyleClass().setAll("button", "add-column");
-        add.setOnAction(_ -> session.perform(new TableEdit.AddColumn(table.id())));
+        add.setOnAction(_ -> session.perform(new ColumnEdit.AddColumn(table.id())));
         column.setGraphic(add);
         return column;
     }
@@ -353,7 +354,7 @@ final class MeasurementGrid extends TableView<Integer> {
         TablePosition<Integer, ?> at = focused();
         if (at != null) {
             if (at.getColumn() > table.columns().size()) {
-                session.perform(new TableEdit.AddColumn(table.id()));
+                session.perform(new ColumnEdit.AddColumn(table.id()));
                 choose(at.getRow(), table.columns().getLast());
                 layout();
             }

@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.study.ColumnEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Problems;
 import helvo.core.table.Table;
@@ -75,12 +76,12 @@ final class MeasurementsPane extends VBox {
     }
 
     void addColumn() {
-        session.table().ifPresent(table -> session.perform(new TableEdit.AddColumn(table.id())));
+        session.table().ifPresent(table -> session.perform(new ColumnEdit.AddColumn(table.id())));
     }
 
     void removeColumn() {
         session.table().filter(table -> table.columns().size() > 1).ifPresent(table -> grid.chosenColumn()
-                .ifPresent(column -> session.perform(new TableEdit.RemoveColumn(table.id(), column.id()))));
+                .ifPresent(column -> session.perform(new ColumnEdit.RemoveColumn(table.id(), column.id()))));
     }
 
     private ContextMenu menu() {

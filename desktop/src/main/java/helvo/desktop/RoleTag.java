@@ -1,6 +1,6 @@
 package helvo.desktop;
 
-import helvo.core.study.TableEdit;
+import helvo.core.study.ColumnEdit;
 import helvo.core.table.Column;
 import helvo.core.table.Heading;
 import helvo.core.table.Role;
@@ -25,7 +25,7 @@ final class RoleTag extends MenuButton {
             var item = new CheckMenuItem(meaning(role));
             item.setId("role-" + column.id() + "-" + role.name());
             item.setSelected(role == column.role());
-            item.setOnAction(_ -> session.perform(new TableEdit.SetRole(tableId, column.id(), role)));
+            item.setOnAction(_ -> session.perform(new ColumnEdit.SetRole(tableId, column.id(), role)));
             getItems().add(item);
         }
         getItems().addAll(new SeparatorMenuItem(), heading(session, tableId, column));
@@ -41,7 +41,7 @@ final class RoleTag extends MenuButton {
         Runnable rename = () -> {
             hide();
             if (!text.getText().isBlank()) {
-                session.perform(new TableEdit.SetHeading(tableId, column.id(), Heading.of(text.getText())));
+                session.perform(new ColumnEdit.SetHeading(tableId, column.id(), Heading.of(text.getText())));
             }
         };
         use.setOnAction(_ -> rename.run());

@@ -1,6 +1,7 @@
 package helvo.desktop;
 
 import helvo.core.number.NumberText;
+import helvo.core.study.ColumnEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Column;
 import helvo.core.table.Table;
@@ -81,7 +82,7 @@ final class SeriesPanel extends VBox {
         }
         Table table = session.table().orElseThrow();
         if (grid.chosenColumn().isEmpty()) {
-            session.perform(new TableEdit.AddColumn(table.id()));
+            session.perform(new ColumnEdit.AddColumn(table.id()));
         }
         int column = grid.chosenColumn().orElseGet(() -> session.table().orElseThrow().columns().getLast()).id();
         session.perform(new TableEdit.FillSeries(table.id(), column, grid.place().getRow(), from.getAsDouble(), by.getAsDouble(), (int) values));

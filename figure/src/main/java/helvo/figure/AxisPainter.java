@@ -34,14 +34,10 @@ final class AxisPainter {
         }
     }
 
-    /// Five lines to a minor step, or as many as stay 4 points apart.
-    private void fine(AxisScale scale, boolean vertical) {
+    private void fine(Axis scale, boolean vertical) {
         Rectangle2D area = plot.area();
-        double length = vertical ? area.getWidth() : area.getHeight();
-        double step = scale.minor() / 5;
-        step = step / (scale.high() - scale.low()) * length >= 4 ? step : scale.minor();
         Color color = Inks.FINE_GRID;
-        for (double tick : new AxisScale(scale.low(), scale.high(), step, step, 0).ticks()) {
+        for (double tick : scale.fineTicks(vertical ? area.getWidth() : area.getHeight())) {
             if (vertical) {
                 pen.line(plot.px(tick), area.getMinY(), plot.px(tick), area.getMaxY(), color, HAIR);
             } else {

@@ -13,7 +13,7 @@ import java.util.List;
 /// @param step   between labelled ticks: 1, 2 or 5 times a power of ten
 /// @param minor  between unlabelled ticks
 /// @param factor labels are values divided by 10 to this power
-public record AxisScale(double low, double high, double step, double minor, int factor) {
+public record AxisScale(double low, double high, double step, double minor, int factor) implements Axis {
     /// A limit on a full step is taken when it leaves no more than this part of the axis empty; else one on a minor step, if
     /// that leaves little; else one on a fifth of a step.
     private static final double MOST_EMPTY = 0.07;
@@ -64,23 +64,21 @@ public record AxisScale(double low, double high, double step, double minor, int 
         return new AxisScale(-step, step, step, step, factor(step, step));
     }
 
-    /// Where a value lies between the limits, from 0 at the lower to 1 at the upper.
-    public double fraction(double value) {
-        return (value / 2 - low / 2) / (high / 2 - low / 2);
-    }
-
-    /// The value at a fraction of the axis.
-    public double value(double fraction) {
-        return low * (1 - fraction) + high * fraction;
-    }
-
-    /// The labelled values.
-    List<Double> ticks() {
+    @Override
+    public List<Double> ticks() {
         return multiples(step);
     }
 
-    List<Double> minorTicks() {
+    @Override
+    public List<Double> minorTicks() {
         return multiples(minor);
+    }
+
+    /// Five lines to a minor step, or as many as stay 4 points apart.
+    @Override
+    public List<Double> fineTicks(double length) {
+        double fine = minor / 5;
+        return multiples(fine / (high - low) * length >= 4 ? fine : minor);
     }
 
     private List<Double> multiples(double of) {
@@ -98,14 +96,16 @@ public record AxisScale(double low, double high, double step, double minor, int 
         return new BigDecimal(Double.toString(step)).multiply(BigDecimal.valueOf(k)).doubleValue();
     }
 
-    String label(double tick) {
+    @Override
+    public String label(double tick) {
         BigDecimal scaled = new BigDecimal(Double.toString(tick)).scaleByPowerOfTen(-factor);
         int decimals = Math.max(0, new BigDecimal(Double.toString(step)).stripTrailingZeros().scale() + factor);
         return ValueText.sign(scaled.setScale(decimals, RoundingMode.HALF_EVEN).toPlainString());
     }
 
     /// "10⁶", to stand before the unit; empty when labels are plain values.
-    String factorText() {
+    @Override
+    public String context() {
         return factor == 0 ? "" : "10" + ValueText.raised(factor);
     }
 

@@ -103,7 +103,7 @@ public final class FigureDrawing {
         double widestY = y.ticks().stream().mapToDouble(tick -> Typeface.width(labelFont, y.label(tick))).max().orElse(0);
         double left = MARGIN + 22 + Math.max(22, widestY);
         double right = width - MARGIN - 10;
-        AxisScale x = xScale(xs, right - left);
+        Axis x = xScale(xs, right - left);
         return new Plot(new Rectangle2D.Double(left, top, right - left, Math.max(20, bottom - top)), x, y);
     }
 
@@ -117,13 +117,13 @@ public final class FigureDrawing {
     }
 
     /// As many steps as leave room between the labels.
-    private AxisScale xScale(Extent xs, double length) {
+    private Axis xScale(Extent xs, double length) {
         int steps = (int) Math.clamp(length / 36, 2, 14);
         while (true) {
-            AxisScale scale = AxisScale.around(xs.least(), xs.greatest(), steps);
+            int most = steps;
+            Axis scale = figure.xTime().<Axis>map(time -> DateScale.around(time, xs.least(), xs.greatest(), most)).orElseGet(() -> AxisScale.around(xs.least(), xs.greatest(), most));
             double widest = scale.ticks().stream().mapToDouble(tick -> Typeface.width(labelFont, scale.label(tick))).max().orElse(0);
-            double apart = scale.step() / (scale.high() - scale.low()) * length;
-            if (widest + 8 <= apart || steps == 1) {
+            if (widest + 8 <= scale.leastApart() * length || steps == 1) {
                 return scale;
             }
             steps--;
@@ -184,19 +184,19 @@ public final class FigureDrawing {
 
     private void axisTitles(Plot plot) {
         Rectangle2D area = plot.area();
-        String x = axisTitle(figure.x().name(), figure.x().unit(), plot.x(), area.getWidth());
-        List<Column> ys = figure.table().all(Role.Y);
-        boolean oneUnit = ys.stream().map(Column::unit).distinct().count() == 1;
-        String names = String.join(", ", ys.stream().map(column -> oneUnit ? column.name() : column.heading().text()).toList());
-        String y = axisTitle(names, oneUnit ? ys.getFirst().unit() : "", plot.y(), area.getHeight());
+        String x = axisTitle(figure.xs(), figure.xTime().isPresent(), plot.x(), area.getWidth());
+        String y = axisTitle(figure.table().all(Role.Y), false, plot.y(), area.getHeight());
         pen.text(x, axisFont, Inks.INK, area.getCenterX(), area.getMaxY() + 29, 0.5);
         pen.rising(y, axisFont, Inks.INK, MARGIN + 9, area.getCenterY());
     }
 
-    /// "Load (N)", "Absorbed dose (10⁻⁶ Gy)"; a name too long for its axis is cut, its unit never.
-    private String axisTitle(String name, String unit, AxisScale scale, double length) {
-        String measured = (scale.factorText() + " " + unit).strip();
+    /// "Load (N)", "Absorbed dose (10⁻⁶ Gy)", "Month (2026)"; a name too long for its axis is cut, its unit never.
+    private String axisTitle(List<Column> columns, boolean dates, Axis axis, double length) {
+        boolean oneUnit = dates || columns.stream().map(Column::unit).distinct().count() == 1;
+        String names = String.join(", ", columns.stream().map(column -> oneUnit ? column.name() : column.heading().text()).distinct().toList());
+        String unit = dates || !oneUnit ? "" : columns.getFirst().unit();
+        String measured = (axis.context() + " " + unit).strip();
         String end = measured.isEmpty() ? "" : " (" + measured + ")";
-        return Wrap.fitted(name, axisFont, length - Typeface.width(axisFont, end)) + end;
+        return Wrap.fitted(names, axisFont, length - Typeface.width(axisFont, end)) + end;
     }
 }

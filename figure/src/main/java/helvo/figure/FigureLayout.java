@@ -9,4 +9,4 @@ import java.util.Optional;
 /// @param residuals the ground of the residual strip
 /// @param x         the horizontal axis; empty when the figure has nothing to show
 public record FigureLayout(double width, double height, Rectangle2D title, Rectangle2D plot, Optional<Rectangle2D> residuals,
-        Optional<AxisScale> x, Optional<AxisScale> y) {}
+        Optional<Axis> x, Optional<Axis> y) {}

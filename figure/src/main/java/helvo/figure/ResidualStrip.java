@@ -15,7 +15,7 @@ final class ResidualStrip {
     private final Plot plot;
     private final Font font;
 
-    ResidualStrip(Pen pen, Rectangle2D area, AxisScale x, List<SeriesAnalysis> series, Font font) {
+    ResidualStrip(Pen pen, Rectangle2D area, Axis x, List<SeriesAnalysis> series, Font font) {
         this.pen = pen;
         this.font = font;
         double greatest = 0;
@@ -41,8 +41,8 @@ final class ResidualStrip {
             pen.line(area.getMinX() - 4, plot.py(tick), area.getMinX(), plot.py(tick), Inks.AXIS, 0.9);
             pen.text(label, font, Inks.MUTED, area.getMinX() - 7, plot.py(tick) + 3, 1);
         }
-        String unit = figure.y(figure.series().getFirst()).unit();
-        String factor = plot.y().factorText();
+        String unit = figure.series().getFirst().rows().y().unit();
+        String factor = plot.y().context();
         String title = "Residual" + (unit.isEmpty() && factor.isEmpty() ? "" : " (" + (factor + " " + unit).strip() + ")");
         pen.rising(Wrap.fitted(title, Typeface.REGULAR.at(9), area.getHeight() + 40), Typeface.REGULAR.at(9), Inks.MUTED, titleBaseline, area.getCenterY());
         for (int i = 0; i < painters.size(); i++) {

@@ -130,8 +130,8 @@ final class SeriesPainter {
     void setAside() {
         int[] rows = series.rows().setAside();
         for (int i = 0; i < rows.length && rows.length <= PointCloud.MANY; i++) {
-            double x = series.rows().x().cells().number(rows[i]);
-            double y = series.rows().y().cells().number(rows[i]);
+            double x = series.rows().x().at(rows[i]);
+            double y = series.rows().y().at(rows[i]);
             if (x >= plot.x().low() && x <= plot.x().high() && y >= plot.y().low() && y <= plot.y().high()) {
                 Shape shape = marker.at(plot.px(x), plot.py(y), radius());
                 pen.fill(shape, Inks.SHEET);

@@ -54,7 +54,7 @@ class AxisScaleTest {
         AxisScale scale = AxisScale.around(0.05, 0.62, 8);
         assertThat(scale.ticks().stream().map(scale::label)).contains("0.3", "0.6").noneMatch(label -> label.length() > 4);
         AxisScale large = AxisScale.around(0, 4.2e9, 6);
-        assertThat(large.factorText()).isEqualTo("10⁹");
+        assertThat(large.context()).isEqualTo("10⁹");
         assertThat(large.ticks().stream().map(large::label)).contains("1", "4");
         assertThat(AxisScale.around(-3, 3, 6).ticks().stream().map(scale::label)).contains("−2.0");
     }

@@ -7,6 +7,7 @@ import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.number.DecimalMark;
+import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
@@ -121,7 +122,7 @@ class FigureFileTest {
         String title = "A title that goes on and on, ".repeat(18);
         Raster.draw(figure(5, title(title), new FigureEdit.Resize(1, 40, 40)), 1, Progress.NONE);
         Raster.draw(figure(1), 1, Progress.NONE);
-        FigureAnalysis nothing = figure(3, new helvo.core.study.TableEdit.SetRole(1, 1, Role.NONE));
+        FigureAnalysis nothing = figure(3, new helvo.core.study.ColumnEdit.SetRole(1, 1, Role.NONE));
         assertThat(Raster.draw(nothing, 1, Progress.NONE).layout().x()).isEmpty();
     }
 

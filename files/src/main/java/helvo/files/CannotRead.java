@@ -1,5 +1,8 @@
 package helvo.files;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
+
 /// A file that Helvo cannot make a table of. The message is a sentence for the person who opened it: what, where, and
 /// what to do.
 public final class CannotRead extends Exception {
@@ -9,5 +12,19 @@ public final class CannotRead extends Exception {
 
     public CannotRead(String sentence, Throwable cause) {
         super(sentence, cause);
+    }
+
+    /// Refuses what is no file, or may not be read.
+    public static void unlessReadable(Path file) throws CannotRead {
+        String name = String.valueOf(file.getFileName());
+        if (!Files.exists(file)) {
+            throw new CannotRead("There is no file “" + file + "”: check the name and the folder.");
+        }
+        if (Files.isDirectory(file)) {
+            throw new CannotRead("“" + name + "” is a folder: choose a file in it.");
+        }
+        if (!Files.isReadable(file)) {
+            throw new CannotRead("“" + name + "” may not be read: ask for the right to read it, or copy it.");
+        }
     }
 }

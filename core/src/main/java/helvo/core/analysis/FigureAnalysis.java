@@ -24,8 +24,15 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
         return anyPoint ? Optional.empty() : Optional.of("No row has a number in both x and y.");
     }
 
-    public Column x() {
-        return table.first(Role.X).orElseThrow();
+    /// Its x columns.
+    public List<Column> xs() {
+        return table.all(Role.X);
+    }
+
+    /// How dates along the x axis are counted; empty for an axis of numbers.
+    public Optional<TimeAxis> xTime() {
+        boolean dates = !series.isEmpty() && series.stream().allMatch(each -> each.rows().x().time().isPresent());
+        return dates ? series.getFirst().rows().x().time() : Optional.empty();
     }
 
     /// The y column of a series.
@@ -37,7 +44,7 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
     public String title() {
         return figure.title().orElseGet(() -> {
             List<String> ys = table.all(Role.Y).stream().map(Column::name).toList();
-            return table.first(Role.X).isEmpty() || ys.isEmpty() ? table.name() : String.join(", ", ys) + " against " + x().name();
+            return table.first(Role.X).isEmpty() || ys.isEmpty() ? table.name() : String.join(", ", ys) + " against " + String.join(", ", xs().stream().map(Column::name).toList());
         });
     }
 

@@ -9,6 +9,7 @@ import helvo.core.table.Column;
 import helvo.core.table.Role;
 import helvo.core.table.RoleGuess;
 import helvo.core.table.RowCondition;
+import helvo.core.table.RowList;
 import helvo.core.table.SetAside;
 import helvo.core.table.Table;
 import java.util.ArrayList;
@@ -17,6 +18,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.IntPredicate;
 
 /// One series' points, taken from the table by the columns' roles.
 ///
@@ -35,63 +37,51 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
         }
 
         private static boolean same(Column a, Column b) {
-            return a.id() == b.id() && a.cells() == b.cells() && a.role() == b.role() && a.heading().equals(b.heading());
+            return a.cells() == b.cells() && a.with(Cells.NONE).equals(b.with(Cells.NONE));
         }
     }
 
     /// The series of a figure in the order of their first rows; none without an x and a y column.
     static List<SeriesPoints> of(Table table, Figure figure, Progress progress) {
-        Optional<Column> x = table.first(Role.X);
+        List<Column> xs = table.all(Role.X);
         List<Column> ys = table.all(Role.Y);
-        if (x.isEmpty()) {
+        if (xs.isEmpty()) {
             return List.of();
         }
+        double origin = Coordinate.origin(xs);
+        double yOrigin = Coordinate.origin(ys);
         var series = new ArrayList<SeriesPoints>();
         for (int i = 0; i < ys.size(); i++) {
-            series.addAll(of(table, figure, x.get(), ys.get(i), ys.size() > 1, progress.part((double) i / ys.size(), (i + 1.0) / ys.size())));
+            Coordinate x = Coordinate.of(table.xOf(ys.get(i)).orElseThrow(), origin);
+            series.addAll(of(table, figure, x, Coordinate.of(ys.get(i), yOrigin), ys.size() > 1, progress.part((double) i / ys.size(), (i + 1.0) / ys.size())));
         }
         return series;
     }
 
-    private static List<SeriesPoints> of(Table table, Figure figure, Column x, Column y, boolean severalY, Progress progress) {
-        Optional<Cells> xBar = table.first(Role.X_BAR).map(Column::cells);
-        Optional<Cells> yBar = barOf(table, y).map(Column::cells);
+    private static List<SeriesPoints> of(Table table, Figure figure, Coordinate x, Coordinate y, boolean severalY, Progress progress) {
+        Optional<Cells> xBar = table.barOf(x.column()).map(Column::cells);
+        Optional<Cells> yBar = table.barOf(y.column()).map(Column::cells);
         Optional<Cells> by = table.first(Role.BY).map(Column::cells).filter(SeriesPoints::splits);
         Map<String, Collector> groups = new LinkedHashMap<>();
+        IntPredicate wanted = RowCondition.all(figure.only(), table);
         int rows = table.rows();
         for (int row = 0; row < rows; row++) {
             if ((row & 0xffff) == 0) {
                 progress.reached((double) row / rows);
             }
-            if (meets(figure.only(), table, row)) {
+            if (wanted.test(row)) {
                 String group = by.isEmpty() ? "" : by.get().cell(row).exactText();
                 groups.computeIfAbsent(group, _ -> new Collector())
-                        .add(row, table.setAside().has(row), x.cells().number(row), y.cells().number(row),
+                        .add(row, table.setAside().has(row), x.at(row), y.at(row),
                                 xBar.isEmpty() ? Double.NaN : xBar.get().number(row), yBar.isEmpty() ? Double.NaN : yBar.get().number(row));
             }
         }
         return groups.entrySet().stream().map(group -> {
             String name = by.isPresent() && group.getKey().isEmpty() ? "no " + table.first(Role.BY).orElseThrow().name() : group.getKey();
-            String label = by.isEmpty() ? y.name() : severalY ? y.name() + ", " + name : name;
-            return group.getValue().series(new SeriesKey(y.id(), group.getKey()), label, x, y);
+            String ofY = y.column().name();
+            String label = by.isEmpty() ? ofY : severalY ? ofY + ", " + name : name;
+            return group.getValue().series(new SeriesKey(y.column().id(), group.getKey()), label, x, y);
         }).toList();
-    }
-
-    /// Bars belong to the y column they stand behind; a table's only ± y column belongs to its only y wherever it stands.
-    private static Optional<Column> barOf(Table table, Column y) {
-        List<Column> bars = table.all(Role.Y_BAR);
-        if (table.all(Role.Y).size() == 1) {
-            return bars.stream().findFirst();
-        }
-        boolean behind = false;
-        for (Column column : table.columns()) {
-            if (column.role() == Role.Y) {
-                behind = column.id() == y.id();
-            } else if (behind && column.role() == Role.Y_BAR) {
-                return Optional.of(column);
-            }
-        }
-        return Optional.empty();
     }
 
     private static boolean splits(Cells by) {
@@ -100,15 +90,6 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
             values.add(by.cell(row).exactText());
         }
         return values.size() <= RoleGuess.MOST_GROUPS;
-    }
-
-    private static boolean meets(List<RowCondition> only, Table table, int row) {
-        for (RowCondition condition : only) {
-            if (!condition.holds(table, row)) {
-                return false;
-            }
-        }
-        return true;
     }
 
     /// Collects one series' rows.
@@ -122,8 +103,8 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
         private double[] xBar = new double[16];
         private double[] yBar = new double[16];
         private int[] rows = new int[16];
-        private final Rows setAside = new Rows();
-        private final Rows unusable = new Rows();
+        private final RowList setAside = new RowList();
+        private final RowList unusable = new RowList();
 
         void add(int row, boolean aside, double px, double py, double ex, double ey) {
             given++;
@@ -154,25 +135,10 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
             }
         }
 
-        SeriesPoints series(SeriesKey key, String label, Column xColumn, Column yColumn) {
+        SeriesPoints series(SeriesKey key, String label, Coordinate xOf, Coordinate yOf) {
             var points = new Points(Arrays.copyOf(x, size), Arrays.copyOf(y, size), Arrays.copyOf(rows, size),
                     Arrays.copyOf(xBar, hasXBar ? size : 0), Arrays.copyOf(yBar, hasYBar ? size : 0));
-            return new SeriesPoints(key, label, points, new RowUse(given, setAside.toArray(), unusable.toArray(), xColumn, yColumn));
-        }
-    }
-
-    /// A growing list of row numbers.
-    private static final class Rows {
-        private int[] rows = new int[4];
-        private int size;
-
-        void add(int row) {
-            rows = size == rows.length ? Arrays.copyOf(rows, size * 2) : rows;
-            rows[size++] = row;
-        }
-
-        int[] toArray() {
-            return Arrays.copyOf(rows, size);
+            return new SeriesPoints(key, label, points, new RowUse(given, setAside.toArray(), unusable.toArray(), xOf, yOf));
         }
     }
 }

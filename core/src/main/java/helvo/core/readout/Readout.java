@@ -1,5 +1,6 @@
 package helvo.core.readout;
 
+import helvo.core.analysis.Coordinate;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.RowUse;
 import helvo.core.analysis.SeriesAnalysis;
@@ -10,7 +11,6 @@ import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Quality;
 import helvo.core.number.NumberText;
 import helvo.core.number.ValueText;
-import helvo.core.table.Column;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
@@ -39,10 +39,10 @@ public record Readout(String series, String equation, String exact, String units
     }
 
     public static Readout of(FigureAnalysis figure, SeriesAnalysis series) {
-        Column x = figure.x();
-        Column y = figure.y(series);
+        Coordinate x = series.rows().x();
+        Coordinate y = series.rows().y();
         return switch (series.chosen()) {
-            case FitOutcome.Fitted(Fit fit) -> new Readout(series.label(), Equation.inNames(fit, x.name(), y.name()), Equation.exact(fit), units(x, y), lines(series, fit, x, y));
+            case FitOutcome.Fitted(Fit fit) -> new Readout(series.label(), Equation.inNames(fit, x.symbol(), y.symbol()), Equation.exact(fit), units(x, y), lines(series, fit, x, y));
             case FitOutcome.NotFitted(var curve, var reason) -> {
                 var lines = new ArrayList<Line>();
                 lines.add(new Line.Sentence(curve.name() + ": " + reason.sentence(), true));
@@ -80,13 +80,13 @@ public record Readout(String series, String equation, String exact, String units
     }
 
     /// "stretch in mm, load in N".
-    private static String units(Column x, Column y) {
-        String ofY = y.unit().isEmpty() ? "" : y.name() + " in " + y.unit();
-        String ofX = x.unit().isEmpty() ? "" : x.name() + " in " + x.unit();
+    private static String units(Coordinate x, Coordinate y) {
+        String ofY = y.unitSentence();
+        String ofX = x.unitSentence();
         return ofY.isEmpty() || ofX.isEmpty() ? ofY + ofX : ofY + ", " + ofX;
     }
 
-    private static List<Line> lines(SeriesAnalysis series, Fit fit, Column x, Column y) {
+    private static List<Line> lines(SeriesAnalysis series, Fit fit, Coordinate x, Coordinate y) {
         var lines = new ArrayList<Line>();
         Quality quality = fit.quality();
         for (Coefficient coefficient : fit.coefficients().reversed()) {
@@ -108,7 +108,7 @@ public record Readout(String series, String equation, String exact, String units
         return List.copyOf(lines);
     }
 
-    private static Line coefficient(Coefficient coefficient, Fit fit, Column x, Column y) {
+    private static Line coefficient(Coefficient coefficient, Fit fit, Coordinate x, Coordinate y) {
         int power = fit.curve().power(coefficient.name());
         String label = fit.curve().degree() > 1 ? coefficient.name() : power == 0 ? "intercept" : "slope";
         OptionalDouble error = Equation.standardError(coefficient);
@@ -127,7 +127,7 @@ public record Readout(String series, String equation, String exact, String units
     }
 
     /// Strength by |r| and significance by p, apart: neither is the other.
-    private static String strength(Correlation correlation, Fit fit, Column x, Column y) {
+    private static String strength(Correlation correlation, Fit fit, Coordinate x, Coordinate y) {
         double r = Math.abs(correlation.pearsonR());
         String word = r < 0.3 ? "Negligible" : r < 0.5 ? "Weak" : r < 0.7 ? "Moderate" : r < 0.9 ? "Strong" : "Very strong";
         String direction = correlation.pearsonR() >= 0 ? "rising" : "falling";
@@ -136,8 +136,8 @@ public record Readout(String series, String equation, String exact, String units
                 : word + " and " + direction + ", but not significant: chance alone could give such an r";
         OptionalDouble r2 = fit.quality().r2();
         boolean share = r2.isPresent() && fit.quality().about() == Quality.About.MEAN && r2.getAsDouble() >= 0;
-        return share ? "%s. The %s accounts for %s of the variation in %s.".formatted(judged, fit.curve().degree() == 1 ? "line on " + x.name() : "curve",
-                percent(r2.getAsDouble()), y.name()) : judged + ".";
+        return share ? "%s. The %s accounts for %s of the variation in %s.".formatted(judged, fit.curve().degree() == 1 ? "line on " + x.column().name() : "curve",
+                percent(r2.getAsDouble()), y.column().name()) : judged + ".";
     }
 
     private static String percent(double share) {

@@ -2,7 +2,7 @@ package helvo.core.study;
 
 /// One change of a study, by whatever gesture, command or script. The list of edits is the study's journal; its
 /// JSON form is in `helvo.files`.
-public sealed interface Edit permits StudyEdit, TableEdit, FigureEdit {
+public sealed interface Edit permits StudyEdit, TableChange, FigureEdit {
     /// The study after this change.
     ///
     /// @throws IllegalArgumentException when the study lacks what the edit is about

@@ -80,7 +80,7 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return conditions.isEmpty() ? "Use all rows" : "Use only some rows";
+            return conditions.isEmpty() ? "Use all rows" : "Use only rows where " + RowCondition.sentence(conditions, before.table(before.figure(figure).table()));
         }
     }
 }

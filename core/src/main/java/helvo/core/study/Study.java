@@ -1,5 +1,7 @@
 package helvo.core.study;
 
+import helvo.core.derive.Derivations;
+import helvo.core.derive.Summaries;
 import helvo.core.number.DecimalMark;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
@@ -73,15 +75,29 @@ public record Study(String name, List<Table> tables, List<Figure> figures) {
         return new Study(name, moreTables, moreFigures);
     }
 
+    /// Summaries of the table keep their values.
     public Study withoutTable(int id) {
         table(id);
-        return new Study(name, tables.stream().filter(table -> table.id() != id).toList(),
+        return new Study(name, tables.stream().filter(table -> table.id() != id).map(table -> summarises(table, id) ? Summaries.detached(table) : table).toList(),
                 figures.stream().filter(figure -> figure.table() != id).toList());
     }
 
+    /// Derived columns, and tables that summarise this one, follow the change.
     public Study withTable(int id, UnaryOperator<Table> change) {
-        table(id);
-        return new Study(name, tables.stream().map(table -> table.id() == id ? change.apply(table) : table).toList(), figures);
+        Table before = table(id);
+        Table changed = change.apply(before);
+        Table fresh = Derivations.refreshed(before, changed);
+        Study study = new Study(name, tables.stream().map(table -> table.id() == id ? fresh : table).toList(), figures);
+        for (Table table : tables) {
+            if (summarises(table, id)) {
+                study = study.withTable(table.id(), summary -> Summaries.refreshed(summary, fresh));
+            }
+        }
+        return study;
+    }
+
+    private static boolean summarises(Table table, int source) {
+        return table.summary().filter(summary -> summary.source() == source).isPresent();
     }
 
     public Study withFigure(int id, UnaryOperator<Figure> change) {

@@ -1,6 +1,10 @@
 package helvo.core.study;
 
+import helvo.core.derive.Summaries;
+import helvo.core.table.Statistics;
 import helvo.core.table.Table;
+import java.util.List;
+import java.util.stream.Collectors;
 
 /// Changes of the study as a whole.
 public sealed interface StudyEdit extends Edit {
@@ -72,6 +76,68 @@ public sealed interface StudyEdit extends Edit {
         public String sentence(Study before) {
             return before.table(table.id()).isBlank() ? "Add the table “%s” with %,d rows".formatted(table.name(), table.rows())
                     : "Read the table “" + table.name() + "” in another way";
+        }
+    }
+
+    record RenameTable(int table, String name) implements StudyEdit {
+        @Override
+        public Study apply(Study study) {
+            return study.withTable(table, old -> old.withName(name));
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "Call the table “" + before.table(table).name() + "” “" + name + "”";
+        }
+    }
+
+    /// A table of averages or other statistics over groups of a table's rows, with a figure over it; see [Summaries#of].
+    ///
+    /// @param by columns of the table to group by
+    /// @param of columns to summarise
+    record Summarise(int table, String name, List<Integer> by, List<Integer> of, List<Statistics> statistics) implements StudyEdit {
+        public Summarise {
+            by = List.copyOf(by);
+            of = List.copyOf(of);
+            statistics = List.copyOf(statistics);
+        }
+
+        @Override
+        public Study apply(Study study) {
+            int id = study.nextTableId();
+            return study.with(Summaries.of(id, name, study.table(table), by, of, statistics), Figure.of(study.nextFigureId(), id));
+        }
+
+        @Override
+        public String sentence(Study before) {
+            Table source = before.table(table);
+            return "Summarise %s by %s: %s".formatted(named(source, of), named(source, by),
+                    statistics.stream().map(Statistics::words).map(words -> words.replaceAll(" of$", "")).collect(Collectors.joining(", ")));
+        }
+
+        private static String named(Table table, List<Integer> columns) {
+            return columns.stream().map(id -> table.column(id).name()).collect(Collectors.joining(", "));
+        }
+    }
+
+    /// Several edits that are one step.
+    record Together(String says, List<Edit> edits) implements StudyEdit {
+        public Together {
+            edits = List.copyOf(edits);
+        }
+
+        @Override
+        public Study apply(Study study) {
+            Study after = study;
+            for (Edit edit : edits) {
+                after = edit.apply(after);
+            }
+            return after;
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return says;
         }
     }
 }

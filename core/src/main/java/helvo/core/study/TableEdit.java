@@ -5,9 +5,7 @@ import helvo.core.number.NumberText;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
-import helvo.core.table.Heading;
-import helvo.core.table.Kind;
-import helvo.core.table.Role;
+import helvo.core.table.RowCondition;
 import helvo.core.table.Table;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -18,25 +16,8 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
-/// Changes of one table.
-public sealed interface TableEdit extends Edit {
-    /// The table's id.
-    int table();
-
-    Table change(Table before);
-
-    String sentence(Table before);
-
-    @Override
-    default Study apply(Study study) {
-        return study.withTable(table(), this::change);
-    }
-
-    @Override
-    default String sentence(Study before) {
-        return sentence(before.table(table()));
-    }
-
+/// Changes of a table's cells and rows. Cells of derived columns follow their sources and are left alone.
+public sealed interface TableEdit extends TableChange {
     /// Types a text into a cell.
     ///
     /// @param row   0 is the first
@@ -44,11 +25,14 @@ public sealed interface TableEdit extends Edit {
     record SetCell(int table, int column, int row, String typed) implements TableEdit {
         @Override
         public Table change(Table before) {
-            Cell cell = Cell.of(typed, before.mark());
+            if (before.column(column).isDerived()) {
+                return before;
+            }
+            Cell cell = before.column(column).typed(typed, before.mark());
             int decimals = cell instanceof Cell.Number ? NumberText.decimals(typed.strip(), before.mark()) : 0;
-            return before.withColumn(column, old -> {
+            return DecisionEdit.undecided(before, column, row).withColumn(column, old -> {
                 Column changed = old.with(old.cells().with(row, cell));
-                return old.cells().size() == 0 ? changed.withDecimals(decimals) : changed;
+                return old.cells().size() == 0 ? changed.withDecimals(decimals) : changed.showing(typed);
             });
         }
 
@@ -59,49 +43,6 @@ public sealed interface TableEdit extends Edit {
             String shown = old.shown(row, before.mark());
             String was = shown.isEmpty() ? "an empty cell" : "“" + shown + "”";
             return place + (typed.isBlank() ? "empty" : "“" + typed.strip() + "”") + " instead of " + was;
-        }
-    }
-
-    /// Gives a column a role. Where only one column can have it, the one that had it gives it up; x and y change places.
-    record SetRole(int table, int column, Role role) implements TableEdit {
-        @Override
-        public Table change(Table before) {
-            Role was = before.column(column).role();
-            boolean changePlaces = role == Role.X && was == Role.Y || role == Role.Y && was == Role.X && before.all(Role.Y).size() == 1;
-            Role left = changePlaces ? was : Role.NONE;
-            return before.with(before.columns().stream().map(each -> {
-                if (each.id() == column) {
-                    return needsNumbers() ? new Column(each.id(), each.heading(), Kind.NUMBER, role, each.decimals(), each.cells()) : each.with(role);
-                }
-                boolean givesUp = each.role() == role && (single() || role == Role.Y && changePlaces);
-                return givesUp ? each.with(left) : each;
-            }).toList());
-        }
-
-        private boolean needsNumbers() {
-            return role != Role.BY && role != Role.NONE;
-        }
-
-        private boolean single() {
-            return role == Role.X || role == Role.X_BAR || role == Role.BY;
-        }
-
-        @Override
-        public String sentence(Table before) {
-            String name = before.column(column).name();
-            return role == Role.NONE ? "Take the role from " + name : "Use " + name + " as " + role.tag();
-        }
-    }
-
-    record SetHeading(int table, int column, Heading heading) implements TableEdit {
-        @Override
-        public Table change(Table before) {
-            return before.withColumn(column, old -> old.with(heading));
-        }
-
-        @Override
-        public String sentence(Table before) {
-            return "Call the column " + before.column(column).heading().text() + " “" + heading.text() + "”";
         }
     }
 
@@ -119,6 +60,24 @@ public sealed interface TableEdit extends Edit {
         @Override
         public String sentence(Table before) {
             return "Set aside " + named(rows) + (reason.isBlank() ? "" : ": " + reason);
+        }
+    }
+
+    /// Sets aside every row that meets the conditions.
+    record SetAsideWhere(int table, List<RowCondition> conditions, String reason) implements TableEdit {
+        public SetAsideWhere {
+            conditions = List.copyOf(conditions);
+        }
+
+        @Override
+        public Table change(Table before) {
+            var meets = RowCondition.all(conditions, before);
+            return before.with(before.setAside().with(IntStream.range(0, before.rows()).filter(meets).boxed().toList(), reason));
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Set aside rows where " + RowCondition.sentence(conditions, before) + (reason.isBlank() ? "" : ": " + reason);
         }
     }
 
@@ -153,10 +112,12 @@ public sealed interface TableEdit extends Edit {
             int width = block.stream().mapToInt(List::size).max().orElse(0);
             var columns = new ArrayList<>(before.columns());
             while (columns.size() < column + width) {
-                columns.add(blank(before.with(columns)));
+                columns.add(ColumnEdit.blank(before.with(columns)));
             }
             for (int c = 0; c < width; c++) {
-                columns.set(column + c, withTexts(columns.get(column + c), c, before));
+                if (!columns.get(column + c).isDerived()) {
+                    columns.set(column + c, withTexts(columns.get(column + c), c, before));
+                }
             }
             return before.with(columns);
         }
@@ -168,7 +129,7 @@ public sealed interface TableEdit extends Edit {
             for (int r = 0; r < end; r++) {
                 List<String> line = r < row || r >= row + block.size() ? List.of() : block.get(r - row);
                 if (c < line.size()) {
-                    Cell cell = Cell.of(line.get(c), before.mark());
+                    Cell cell = old.typed(line.get(c), before.mark());
                     cells.add(cell);
                     decimals = cell instanceof Cell.Number ? Math.max(decimals, NumberText.decimals(line.get(c).strip(), before.mark())) : decimals;
                 } else {
@@ -181,34 +142,6 @@ public sealed interface TableEdit extends Edit {
         @Override
         public String sentence(Table before) {
             return "Paste %,d × %,d cells from row %,d on".formatted(block.size(), block.stream().mapToInt(List::size).max().orElse(0), row + 1);
-        }
-    }
-
-    /// An empty column at the right end, without a role.
-    record AddColumn(int table) implements TableEdit {
-        @Override
-        public Table change(Table before) {
-            var columns = new ArrayList<>(before.columns());
-            columns.add(blank(before));
-            return before.with(columns);
-        }
-
-        @Override
-        public String sentence(Table before) {
-            return "Add a column";
-        }
-    }
-
-    record RemoveColumn(int table, int column) implements TableEdit {
-        @Override
-        public Table change(Table before) {
-            before.column(column);
-            return before.with(before.columns().stream().filter(each -> each.id() != column).toList());
-        }
-
-        @Override
-        public String sentence(Table before) {
-            return "Remove the column " + before.column(column).name();
         }
     }
 
@@ -244,6 +177,30 @@ public sealed interface TableEdit extends Edit {
         @Override
         public String sentence(Table before) {
             return "Remove " + named(rows);
+        }
+    }
+
+    /// Moves a run of rows up or down past others.
+    ///
+    /// @param row   the first of them, 0 is the first
+    /// @param count how many
+    /// @param by    places down; up where negative; no farther than the ends
+    record MoveRows(int table, int row, int count, int by) implements TableEdit {
+        @Override
+        public Table change(Table before) {
+            int rows = before.rows();
+            int n = Math.min(count, rows - row);
+            int to = Math.clamp((long) row + by, 0, Math.max(0, rows - n));
+            var order = new ArrayList<>(IntStream.range(0, rows).boxed().toList());
+            List<Integer> moved = new ArrayList<>(order.subList(row, row + n));
+            order.subList(row, row + n).clear();
+            order.addAll(to, moved);
+            return before.withRows(order.stream().mapToInt(Integer::intValue).toArray());
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Move " + named(IntStream.range(row, row + count).boxed().toList()) + (by < 0 ? " up" : " down");
         }
     }
 
@@ -287,7 +244,7 @@ public sealed interface TableEdit extends Edit {
         public Table change(Table before) {
             BigDecimal start = BigDecimal.valueOf(first);
             BigDecimal by = BigDecimal.valueOf(step);
-            return before.withColumn(column, old -> {
+            return before.column(column).isDerived() ? before : before.withColumn(column, old -> {
                 var cells = new Cells.Builder();
                 for (int r = 0; r < Math.max(old.cells().size(), row + count); r++) {
                     double value = start.add(by.multiply(BigDecimal.valueOf((long) r - row))).doubleValue();
@@ -308,12 +265,8 @@ public sealed interface TableEdit extends Edit {
         }
     }
 
-    private static Column blank(Table table) {
-        int id = table.nextColumnId();
-        return new Column(id, new Heading("Column " + id, ""), Kind.NUMBER, Role.NONE, 0, Cells.NONE);
-    }
-
-    private static String named(List<Integer> rows) {
+    /// "row 3", "rows 3, 5, 7 and 12 more".
+    static String named(List<Integer> rows) {
         String numbers = rows.stream().limit(8).map(row -> Integer.toString(row + 1)).collect(Collectors.joining(", "));
         return (rows.size() == 1 ? "row " : "rows ") + numbers + (rows.size() > 8 ? " and " + (rows.size() - 8) + " more" : "");
     }

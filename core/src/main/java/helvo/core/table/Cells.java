@@ -2,6 +2,7 @@ package helvo.core.table;
 
 import helvo.core.Require;
 import java.util.Arrays;
+import java.util.function.IntFunction;
 
 /// The cells of one column, immutable. Changing one copies only the block of 4,096 it lies in, so a study
 /// with a million rows can keep every earlier state for undo.
@@ -15,7 +16,22 @@ public final class Cells {
     private final int size;
 
     /// Numbers with NaN where a cell is no number; texts where it is text. `texts` is null when none is.
-    private record Block(double[] numbers, String[] texts) {}
+    ///
+    /// @param full whether every cell is a number
+    private record Block(double[] numbers, String[] texts, boolean full) {
+        Block(double[] numbers, String[] texts) {
+            this(numbers, texts, texts == null && isFull(numbers));
+        }
+
+        private static boolean isFull(double[] numbers) {
+            for (double number : numbers) {
+                if (Double.isNaN(number)) {
+                    return false;
+                }
+            }
+            return true;
+        }
+    }
 
     private Cells(Block[] blocks, int size) {
         this.blocks = blocks;
@@ -63,6 +79,17 @@ public final class Cells {
         return blocks[row >> SHIFT].texts == null;
     }
 
+    /// Every cell of the block that this row lies in is a number.
+    public boolean blockIsFull(int row) {
+        return blocks[row >> SHIFT].full;
+    }
+
+    /// The block that this row lies in is the very same in both: nothing in it can have changed.
+    public boolean sharesBlock(Cells other, int row) {
+        int block = row >> SHIFT;
+        return block < blocks.length && block < other.blocks.length && blocks[block] == other.blocks[block];
+    }
+
     /// The first row behind the block that this row lies in.
     public int blockEnd(int row) {
         return Math.min(size, (row | MASK) + 1);
@@ -88,6 +115,25 @@ public final class Cells {
         }
         copy[row >> SHIFT] = new Block(numbers, texts);
         return new Cells(copy, size);
+    }
+
+    /// A copy with many cells changed; blocks without any are shared.
+    ///
+    /// @param rows ascending, each below the size
+    public Cells with(int[] rows, IntFunction<Cell> cells) {
+        var builder = new Builder();
+        int next = 0;
+        for (int row = 0; row < size; row++) {
+            if ((row & MASK) == 0 && (next == rows.length || rows[next] >= blockEnd(row))) {
+                builder.addBlock(this, row);
+                row = blockEnd(row) - 1;
+            } else if (next < rows.length && rows[next] == row) {
+                builder.add(cells.apply(rows[next++]));
+            } else {
+                builder.add(cell(row));
+            }
+        }
+        return builder.build();
     }
 
     /// The cells of these rows, in this order; −1 stands for an empty cell.
@@ -152,6 +198,29 @@ public final class Cells {
             }
         }
 
+        /// All cells of another column's block, which is shared; only between whole blocks.
+        ///
+        /// @param row any row of the block; as many rows were added as lie before it
+        public void addBlock(Cells from, int row) {
+            Require.require(size() == (row & ~MASK), "a block begins at row %s, not %s", row, size());
+            Block block = from.blocks[row >> SHIFT];
+            if (block.numbers.length == BLOCK) {
+                flush();
+                place(block);
+            } else {
+                for (int r = row & ~MASK; r < from.size; r++) {
+                    add(from.cell(r));
+                }
+            }
+        }
+
+        private void place(Block block) {
+            if (full == blocks.length) {
+                blocks = Arrays.copyOf(blocks, full * 2);
+            }
+            blocks[full++] = block;
+        }
+
         /// @param number finite
         public void addNumber(double number) {
             Require.require(Double.isFinite(number), "a cell's number must be finite, not %s", number);
@@ -185,10 +254,13 @@ public final class Cells {
 
         private void room() {
             if (used == BLOCK) {
-                if (full == blocks.length) {
-                    blocks = Arrays.copyOf(blocks, full * 2);
-                }
-                blocks[full++] = new Block(numbers, texts);
+                flush();
+            }
+        }
+
+        private void flush() {
+            if (used > 0) {
+                place(new Block(numbers, texts));
                 numbers = new double[BLOCK];
                 texts = null;
                 used = 0;

@@ -1,16 +1,21 @@
 package helvo.core.table;
 
-import helvo.core.Require;
+import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
-import helvo.core.number.NumberText;
+import java.util.Optional;
 
 /// One column of a table.
 ///
-/// @param id       stays the same while the column is renamed or moved
-/// @param decimals digits behind the decimal mark in which its numbers were written; they are shown so
-public record Column(int id, Heading heading, Kind kind, Role role, int decimals, Cells cells) {
-    public Column {
-        Require.require(decimals >= 0, "decimals=%s must be >= 0", decimals);
+/// @param id         stays the same while the column is renamed or moved
+/// @param format     how its numbers are shown
+/// @param barMeaning what its lengths say where its role is a bar
+/// @param derivation what its cells follow; empty for cells that are typed or read
+public record Column(int id, Heading heading, Kind kind, Role role, Format format, BarMeaning barMeaning, Optional<Derivation> derivation, Cells cells) {
+    /// A column of typed or read cells.
+    ///
+    /// @param decimals digits behind the decimal mark in which its numbers were written; they are shown so
+    public Column(int id, Heading heading, Kind kind, Role role, int decimals, Cells cells) {
+        this(id, heading, kind, role, new Format.AsWritten(decimals), BarMeaning.guessed(heading.name()), Optional.empty(), cells);
     }
 
     public String name() {
@@ -21,25 +26,100 @@ public record Column(int id, Heading heading, Kind kind, Role role, int decimals
         return heading.unit();
     }
 
+    public boolean isDerived() {
+        return derivation.isPresent();
+    }
+
+    public Column withId(int newId) {
+        return new Column(newId, heading, kind, role, format, barMeaning, derivation, cells);
+    }
+
     public Column with(Role newRole) {
-        return new Column(id, heading, kind, newRole, decimals, cells);
+        return new Column(id, heading, kind, newRole, format, barMeaning, derivation, cells);
+    }
+
+    public Column with(Kind newKind) {
+        return new Column(id, heading, newKind, role, format, barMeaning, derivation, cells);
     }
 
     public Column with(Heading newHeading) {
-        return new Column(id, newHeading, kind, role, decimals, cells);
+        return new Column(id, newHeading, kind, role, format, barMeaning, derivation, cells);
+    }
+
+    public Column with(Format newFormat) {
+        return new Column(id, heading, kind, role, newFormat, barMeaning, derivation, cells);
+    }
+
+    public Column with(BarMeaning newMeaning) {
+        return new Column(id, heading, kind, role, format, newMeaning, derivation, cells);
     }
 
     public Column with(Cells newCells) {
-        return new Column(id, heading, kind, role, decimals, newCells);
+        return new Column(id, heading, kind, role, format, barMeaning, derivation, newCells);
     }
 
+    public Column withDerivation(Optional<Derivation> newDerivation) {
+        return new Column(id, heading, kind, role, format, barMeaning, newDerivation, cells);
+    }
+
+    /// Shows at least this many decimals, where numbers are shown as they were written.
     public Column withDecimals(int newDecimals) {
-        return new Column(id, heading, kind, role, newDecimals, cells);
+        return format instanceof Format.AsWritten ? with(new Format.AsWritten(newDecimals)) : this;
     }
 
-    /// As the table shows the cell: numbers with the column's decimals and the table's decimal mark.
+    /// Digits behind the decimal mark in which its numbers were written; 0 for another format.
+    public int decimals() {
+        return format instanceof Format.AsWritten(int decimals) ? decimals : 0;
+    }
+
+    /// The cell that a person means by typing this text here: in a column of dates a date may be meant.
+    public Cell typed(String text, DecimalMark mark) {
+        if (kind == Kind.DATE) {
+            return DateText.read(text, order()).map(moment -> (Cell) new Cell.Number(moment.seconds()))
+                    .orElseGet(() -> text.isBlank() ? Cell.EMPTY : new Cell.Text(text.strip()));
+        }
+        return Cell.of(text, mark);
+    }
+
+    /// A column of dates in a form that shows all of what was typed.
+    public Column showing(String typed) {
+        return DateColumn.showing(this, typed);
+    }
+
+    /// The same values as a column of its own: what a formula had no result for is empty.
+    public Column asTyped() {
+        return with(Cells.of(java.util.stream.IntStream.range(0, cells.size())
+                .mapToObj(row -> kind == Kind.NUMBER && cells.cell(row) instanceof Cell.Text ? Cell.EMPTY : cells.cell(row)).toList()));
+    }
+
+    DateText.Order order() {
+        return format instanceof Format.Dates(_, var order, _) ? order : DateText.Order.DAY_FIRST;
+    }
+
+    /// As the table shows the cell.
     public String shown(int row, DecimalMark mark) {
         double number = cells.number(row);
-        return Double.isNaN(number) ? cells.cell(row).exactText() : NumberText.withDecimals(number, decimals).replace('.', mark.sign());
+        return Double.isNaN(number) ? text(row) : format.shown(number, mark);
+    }
+
+    /// At full precision, in the table's decimal mark: what is copied, written to text files and edited.
+    public String exact(int row, DecimalMark mark) {
+        double number = cells.number(row);
+        return Double.isNaN(number) ? text(row) : exact(number, mark);
+    }
+
+    /// The text of a cell that is no number; nothing where a formula gave none, though the cell keeps the reason.
+    private String text(int row) {
+        boolean computed = derivation.filter(Derivation.Formula.class::isInstance).isPresent();
+        return computed ? "" : cells.cell(row).exactText();
+    }
+
+    private String exact(double number, DecimalMark mark) {
+        if (!(format instanceof Format.Dates(var form, _, _))) {
+            return new Cell.Number(number).exactText().replace('.', mark.sign());
+        }
+        String shown = DateText.shown(number, form);
+        boolean whole = DateText.read(shown, order()).map(read -> read.seconds() == number).orElse(form == DateText.Form.YEAR);
+        return whole ? shown : DateText.shown(number, DateText.Form.SECOND);
     }
 }

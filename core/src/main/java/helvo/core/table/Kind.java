@@ -1,4 +1,17 @@
 package helvo.core.table;
 
-/// What a column's cells are meant to be.
-public enum Kind { NUMBER, TEXT }
+/// What a column's cells are meant to be. Dates and times of day are numbers of seconds; see [helvo.core.number.DateText].
+public enum Kind {
+    NUMBER("numbers"), TEXT("text"), DATE("dates");
+
+    private final String plural;
+
+    Kind(String plural) {
+        this.plural = plural;
+    }
+
+    /// As the window and the command line call such cells.
+    public String plural() {
+        return plural;
+    }
+}

@@ -1,9 +1,92 @@
 package helvo.core.table;
 
+import helvo.core.number.DateText;
+import helvo.core.number.NumberText;
+import java.util.Arrays;
+import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.stream.Collectors;
 
-/// A cell of a number column that holds text, and so needs a look.
+/// Cells that need a look, all of one column and for the same reason.
 ///
-/// @param row          0 is the first
-/// @param numberInside the one number in the text, which may be what was meant
-public record Problem(int row, Column column, String text, OptionalDouble numberInside) {}
+/// @param column its id; 0 where whole rows need the look
+/// @param text   what they all say; empty where they say nothing, or not the same
+/// @param rows   ascending, 0 is the first; not to be changed
+public record Problem(Sort sort, int column, String text, int[] rows) {
+    /// Why a cell needs a look, the gravest first.
+    public enum Sort { NOT_A_NUMBER, NOT_A_DATE, NO_RESULT, BLANK, FAR, REPEATED }
+
+    private static final int NAMED = 5;
+
+    public int count() {
+        return rows.length;
+    }
+
+    public int row() {
+        return rows[0];
+    }
+
+    /// The one number in the text, which may be what was meant; none in a date.
+    public OptionalDouble numberInside() {
+        return sort == Sort.NOT_A_NUMBER && !isDate() ? NumberText.numberInside(text) : OptionalDouble.empty();
+    }
+
+    /// Text among numbers that is a date.
+    public boolean isDate() {
+        return sort == Sort.NOT_A_NUMBER && DateText.read(text, DateText.Order.DAY_FIRST).isPresent();
+    }
+
+    /// The same for one of its rows alone.
+    public Problem only(int row) {
+        return new Problem(sort, column, text, new int[] {row});
+    }
+
+    /// Where it is: "row 7, Stretch", "rows 3, 5, 8 and 12 more, Mass".
+    public String place(Table table) {
+        String first = Arrays.stream(rows).limit(NAMED).mapToObj(row -> "%,d".formatted(row + 1)).collect(Collectors.joining(", "));
+        String place = (count() == 1 ? "row " : "rows ") + first + (count() > NAMED ? " and %,d more".formatted(count() - NAMED) : "");
+        return place + in(table).map(each -> ", " + each.name()).orElse("");
+    }
+
+    /// What is odd, without the place: "“about 7.6” is not a number".
+    public String why(Table table) {
+        return switch (sort) {
+            case NOT_A_NUMBER -> "“" + text + "” is " + (isDate() ? "a date among numbers" : "not a number");
+            case NOT_A_DATE -> "“" + text + "” is not a date";
+            case NO_RESULT -> text;
+            case BLANK -> count() == 1 ? "empty" : "empty cells";
+            case FAR -> (count() == 1 ? "%s lies" : "from %s on, %d values lie").formatted(shown(table), count())
+                    + " far from the rest";
+            case REPEATED -> count() == 1 ? "repeats row %d in every cell".formatted(original(table) + 1) : "repeat an earlier row in every cell";
+        };
+    }
+
+    private String shown(Table table) {
+        return table.column(column).shown(row(), table.mark());
+    }
+
+    private int original(Table table) {
+        for (int row = 0; row < row(); row++) {
+            int earlier = row;
+            if (table.columns().stream().allMatch(each -> each.cells().cell(earlier).equals(each.cells().cell(row())))) {
+                return row;
+            }
+        }
+        return row();
+    }
+
+    public Optional<Column> in(Table table) {
+        return table.columns().stream().filter(each -> each.id() == column).findFirst();
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Problem problem && problem.sort == sort && problem.column == column && problem.text.equals(text)
+                && Arrays.equals(problem.rows, rows);
+    }
+
+    @Override
+    public int hashCode() {
+        return 31 * sort.hashCode() + Arrays.hashCode(rows);
+    }
+}

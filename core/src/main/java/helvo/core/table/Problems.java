@@ -1,48 +1,248 @@
 package helvo.core.table;
 
-import helvo.core.number.NumberText;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.IntPredicate;
 
-/// The cells of a table that are not what their column says.
-///
-/// @param count how many there are
-/// @param first the first of them, column by column and row by row; [#LISTED] at most
-public record Problems(int count, List<Problem> first) {
-    /// A person looks at hundreds of cells one by one, not at more.
-    public static final int LISTED = 500;
+/// All that needs a look in a table, alike cells together, the gravest first.
+public record Problems(List<Problem> groups) {
+    public static final Problems NONE = new Problems(List.of());
+    /// Fewer values than these have no rest to be far from.
+    private static final int FEWEST_TO_JUDGE = 8;
+    /// Beyond the quartiles by so many interquartile ranges a value is "far out" (Tukey 1977, Exploratory Data Analysis, §2D).
+    private static final double FAR_OUT = 3;
+    /// Quartiles of more values than this are those of every so-manieth.
+    private static final int ENOUGH_FOR_QUARTILES = 20_000;
+    /// More far values than this are one group.
+    private static final int FAR_ONE_BY_ONE = 5;
 
-    /// Rows set aside are decided already and not counted.
-    public static Problems in(Table table) {
-        var found = new ArrayList<Problem>();
-        int count = 0;
-        for (Column column : table.columns()) {
-            if (column.kind() == Kind.NUMBER) {
-                count += collect(column, table.setAside(), found);
-            }
-        }
-        found.sort(Comparator.comparingInt(Problem::row));
-        return new Problems(count, List.copyOf(found));
+    public Problems {
+        groups = List.copyOf(groups);
     }
 
-    private static int collect(Column column, SetAside setAside, List<Problem> found) {
-        Cells cells = column.cells();
-        int count = 0;
-        int row = 0;
-        while (row < cells.size()) {
-            if (cells.blockIsNumbersOnly(row)) {
-                row = cells.blockEnd(row);
-                continue;
+    /// How many cells or rows need a look.
+    public int count() {
+        return groups.stream().mapToInt(Problem::count).sum();
+    }
+
+    /// Rows set aside, and places decided about, are left out.
+    public static Problems in(Table table) {
+        return new Finder(table).found();
+    }
+
+    private static final class Finder {
+        private final Table table;
+        private final Set<Long> decided = new HashSet<>();
+        private final List<Problem> groups = new ArrayList<>();
+
+        Finder(Table table) {
+            this.table = table;
+            table.decisions().forEach(decision -> decided.add(place(decision.row(), decision.column())));
+        }
+
+        Problems found() {
+            table.columns().forEach(this::texts);
+            table.columns().forEach(this::noResults);
+            blanks();
+            table.columns().stream().filter(column -> column.kind() == Kind.NUMBER && !column.isDerived() && isMeasured(column)).forEach(this::far);
+            if (table.summary().isEmpty()) {
+                repeats();
             }
-            if (cells.cell(row) instanceof Cell.Text(String text) && !setAside.has(row)) {
-                count++;
-                if (found.size() < LISTED) {
-                    found.add(new Problem(row, column, text, NumberText.numberInside(text)));
+            groups.sort(Comparator.comparing(Problem::sort).thenComparing(Problem::row));
+            return new Problems(groups);
+        }
+
+        private static long place(int row, int column) {
+            return (long) column << 32 | row;
+        }
+
+        private boolean isOpen(int row, int column) {
+            return !table.setAside().has(row) && (decided.isEmpty() || !decided.contains(place(row, column)));
+        }
+
+        private static boolean isMeasured(Column column) {
+            return column.role() != Role.NONE && column.role() != Role.BY;
+        }
+
+        private void texts(Column column) {
+            if (column.kind() == Kind.TEXT || column.isDerived()) {
+                return;
+            }
+            Cells cells = column.cells();
+            Map<String, RowList> alike = new LinkedHashMap<>();
+            for (int row = 0; row < cells.size(); row++) {
+                if (cells.blockIsNumbersOnly(row)) {
+                    row = cells.blockEnd(row) - 1;
+                } else if (cells.cell(row) instanceof Cell.Text(String text) && isOpen(row, column.id())) {
+                    alike.computeIfAbsent(text, _ -> new RowList()).add(row);
                 }
             }
-            row++;
+            var sort = column.kind() == Kind.DATE ? Problem.Sort.NOT_A_DATE : Problem.Sort.NOT_A_NUMBER;
+            alike.forEach((text, rows) -> groups.add(new Problem(sort, column.id(), text, rows.toArray())));
         }
-        return count;
+
+        /// Derived columns keep, as text, why a row gives no number.
+        private void noResults(Column column) {
+            if (column.derivation().filter(Derivation.Formula.class::isInstance).isPresent()) {
+                Map<String, RowList> alike = new LinkedHashMap<>();
+                emptyRows(column.cells(), row -> {
+                    if (column.cells().cell(row) instanceof Cell.Text(String why) && isOpen(row, column.id())) {
+                        alike.computeIfAbsent(why, _ -> new RowList()).add(row);
+                    }
+                    return true;
+                });
+                alike.forEach((why, rows) -> groups.add(new Problem(Problem.Sort.NO_RESULT, column.id(), why, rows.toArray())));
+            }
+        }
+
+        private static void emptyRows(Cells cells, IntPredicate visit) {
+            for (int row = 0; row < cells.size(); row++) {
+                if (cells.blockIsFull(row)) {
+                    row = cells.blockEnd(row) - 1;
+                } else if (Double.isNaN(cells.number(row))) {
+                    visit.test(row);
+                }
+            }
+        }
+
+        /// Empty cells in x and y where the row has others, but for the last row, which is still being typed.
+        private void blanks() {
+            List<Column> measured = table.columns().stream().filter(c -> (c.role() == Role.X || c.role() == Role.Y) && !c.isDerived()).toList();
+            int last = table.rows() - 1;
+            for (Column column : measured) {
+                var rows = new RowList();
+                IntPredicate gather = row -> {
+                    boolean others = measured.stream().anyMatch(other -> other != column && !(other.cells().cell(row) instanceof Cell.Empty));
+                    if (row < last && others && column.cells().cell(row) instanceof Cell.Empty && isOpen(row, column.id())) {
+                        rows.add(row);
+                    }
+                    return true;
+                };
+                emptyRows(column.cells(), gather);
+                for (int row = column.cells().size(); row < last && column.cells().size() > 0; row++) {
+                    gather.test(row);
+                }
+                if (rows.size() > 0) {
+                    groups.add(new Problem(Problem.Sort.BLANK, column.id(), "", rows.toArray()));
+                }
+            }
+        }
+
+        /// Values far out by both the values themselves and, where all are of one sign, their logarithms, so that a
+        /// doubling series such as 1, 2, 4 … has none.
+        private void far(Column column) {
+            Optional<Fences> fences = Fences.of(column.cells(), table.setAside());
+            if (fences.isEmpty()) {
+                return;
+            }
+            Cells cells = column.cells();
+            var rows = new RowList();
+            for (int row = 0; row < cells.size(); row++) {
+                double value = cells.number(row);
+                if (fences.get().outside(value) && isOpen(row, column.id())) {
+                    rows.add(row);
+                }
+            }
+            if (rows.size() > FAR_ONE_BY_ONE) {
+                groups.add(new Problem(Problem.Sort.FAR, column.id(), "", rows.toArray()));
+            } else {
+                Arrays.stream(rows.toArray()).forEach(row -> groups.add(new Problem(Problem.Sort.FAR, column.id(), "", new int[] {row})));
+            }
+        }
+
+        /// Rows that are the same as an earlier one in every cell. Rows are told apart by a hash first.
+        private void repeats() {
+            int rows = table.rows();
+            List<Column> columns = table.columns().stream().filter(column -> !column.isDerived()).toList();
+            if (columns.size() < 2 || rows < 2) {
+                return;
+            }
+            long[] hashes = new long[rows];
+            for (Column column : columns) {
+                Cells cells = column.cells();
+                for (int row = 0; row < rows; row++) {
+                    double number = cells.number(row);
+                    long bits = Double.isNaN(number) ? row < cells.size() ? cells.cell(row).hashCode() : 1 : Double.doubleToLongBits(number) * 0x9E3779B97F4A7C15L;
+                    hashes[row] = (hashes[row] ^ bits ^ bits >>> 29) * 0xBF58476D1CE4E5B9L;
+                }
+            }
+            long[] sorted = hashes.clone();
+            Arrays.parallelSort(sorted);
+            Set<Long> shared = new HashSet<>();
+            for (int i = 1; i < rows; i++) {
+                if (sorted[i] == sorted[i - 1]) {
+                    shared.add(sorted[i]);
+                }
+            }
+            if (!shared.isEmpty()) {
+                confirm(columns, hashes, shared);
+            }
+        }
+
+        private void confirm(List<Column> columns, long[] hashes, Set<Long> shared) {
+            Map<List<Cell>, Integer> seen = new HashMap<>();
+            var repeated = new RowList();
+            for (int row = 0; row < hashes.length; row++) {
+                int at = row;
+                if (shared.contains(hashes[row]) && !table.setAside().has(row)) {
+                    List<Cell> cells = columns.stream().map(column -> column.cells().cell(at)).toList();
+                    boolean blank = cells.stream().allMatch(Cell.Empty.class::isInstance);
+                    if (!blank && seen.putIfAbsent(cells, row) != null && isOpen(row, 0)) {
+                        repeated.add(row);
+                    }
+                }
+            }
+            if (repeated.size() > 0) {
+                groups.add(new Problem(Problem.Sort.REPEATED, 0, "", repeated.toArray()));
+            }
+        }
+    }
+
+    /// Between which values, and between which logarithms of them, nothing is far out.
+    private record Fences(double low, double high, double lowLog, double highLog, boolean logs) {
+        static Optional<Fences> of(Cells cells, SetAside setAside) {
+            int stride = Math.max(1, cells.size() / ENOUGH_FOR_QUARTILES);
+            double[] values = new double[cells.size() / stride + 1];
+            int n = 0;
+            boolean positive = true;
+            for (int row = 0; row < cells.size(); row += stride) {
+                double value = cells.number(row);
+                if (!Double.isNaN(value) && !setAside.has(row)) {
+                    values[n++] = value;
+                    positive &= value > 0;
+                }
+            }
+            if (n < FEWEST_TO_JUDGE) {
+                return Optional.empty();
+            }
+            double[] sorted = Arrays.copyOf(values, n);
+            Arrays.sort(sorted);
+            double[] plain = fences(sorted);
+            if (!(plain[0] < plain[1])) {
+                return Optional.empty();
+            }
+            double[] logs = positive ? fences(Arrays.stream(sorted).map(Math::log).toArray()) : plain;
+            return Optional.of(new Fences(plain[0], plain[1], logs[0], logs[1], positive));
+        }
+
+        private static double[] fences(double[] sorted) {
+            double lower = sorted[(sorted.length - 1) / 4];
+            double upper = sorted[sorted.length - 1 - (sorted.length - 1) / 4];
+            double reach = FAR_OUT * (upper - lower);
+            return new double[] {lower - reach, upper + reach};
+        }
+
+        boolean outside(double value) {
+            boolean far = value < low || value > high;
+            return far && (!logs || value <= 0 || Math.log(value) < lowLog || Math.log(value) > highLog);
+        }
     }
 }

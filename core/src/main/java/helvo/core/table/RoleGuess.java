@@ -15,7 +15,7 @@ public final class RoleGuess {
 
     private RoleGuess() {}
 
-    /// The first column of numbers is x, the second y; a column named as an uncertainty is the bar of the one
+    /// The first column of numbers or dates is x, the next of numbers y; a column named as an uncertainty is the bar of the one
     /// it names, else of y; a column of few, repeated words splits the rows.
     public static List<Column> guessed(List<Column> columns) {
         var guessed = new ArrayList<Column>();
@@ -27,6 +27,9 @@ public final class RoleGuess {
             if (column.kind() == Kind.TEXT) {
                 role = !split && splits(column) ? Role.BY : Role.NONE;
                 split |= role == Role.BY;
+            } else if (column.kind() == Kind.DATE) {
+                role = x == null ? Role.X : Role.NONE;
+                x = x == null ? column : x;
             } else if (BAR.matcher(column.name()).matches()) {
                 boolean ofX = x != null && (y == null || names(column, x) && !names(column, y));
                 role = ofX ? Role.X_BAR : Role.Y_BAR;

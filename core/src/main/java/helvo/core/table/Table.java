@@ -7,24 +7,48 @@ import java.util.function.UnaryOperator;
 
 /// A table of measurements. All columns have cells for the same rows; those of a shorter one read as empty.
 ///
-/// @param id   stays the same while the table is renamed
-/// @param mark   the decimal mark that people type and read in this table
-/// @param source the file it was read from, and how; empty for a table that was typed
-public record Table(int id, String name, DecimalMark mark, Optional<Source> source, List<Column> columns, SetAside setAside) {
-    /// A text file and how it was read.
-    ///
-    /// @param file      its path
-    /// @param charset   by its usual name
-    /// @param delimiter between fields
-    /// @param headings  the first line held the headings
-    public record Source(String file, String charset, char delimiter, boolean headings) {}
+/// @param id        stays the same while the table is renamed
+/// @param mark      the decimal mark that people type and read in this table
+/// @param source    the file it was read from, and how; empty for a table that was typed
+/// @param decisions about cells that needed a look
+/// @param summary   the table whose rows this one summarises; empty for rows of its own
+public record Table(int id, String name, DecimalMark mark, Optional<Source> source, List<Column> columns, SetAside setAside,
+        List<Decision> decisions, Optional<Summary> summary) {
+    /// The file that a table was read from, and how.
+    public sealed interface Source {
+        /// Its path.
+        String file();
+
+        /// A text file.
+        ///
+        /// @param charset   by its usual name
+        /// @param delimiter between fields
+        /// @param headings  the first line held the headings
+        record Text(String file, String charset, char delimiter, boolean headings) implements Source {}
+
+        /// A sheet of a workbook.
+        record Sheet(String file, String sheet) implements Source {}
+    }
 
     public Table {
         columns = List.copyOf(columns);
+        decisions = List.copyOf(decisions);
+    }
+
+    /// A table of typed or read rows.
+    public Table(int id, String name, DecimalMark mark, Optional<Source> source, List<Column> columns, SetAside setAside) {
+        this(id, name, mark, source, columns, setAside, List.of(), Optional.empty());
     }
 
     public int rows() {
         return columns.stream().mapToInt(column -> column.cells().size()).max().orElse(0);
+    }
+
+    /// Rows by the columns that follow no others of this table.
+    public int rowsTyped() {
+        return columns.stream().filter(column -> !(column.derivation().orElse(null) instanceof Derivation.Formula
+                || column.derivation().orElse(null) instanceof Derivation.Carried || column.derivation().orElse(null) instanceof Derivation.Membership))
+                .mapToInt(column -> column.cells().size()).max().orElse(0);
     }
 
     /// @throws IllegalArgumentException when the table has no such column
@@ -42,19 +66,65 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
     }
 
     public Table with(List<Column> newColumns) {
-        return new Table(id, name, mark, source, newColumns, setAside);
+        return new Table(id, name, mark, source, newColumns, setAside, decisions, summary);
     }
 
     public Table with(SetAside rows) {
-        return new Table(id, name, mark, source, columns, rows);
+        return new Table(id, name, mark, source, columns, rows, decisions, summary);
     }
 
     public Table withSource(Source newSource) {
-        return new Table(id, name, mark, Optional.of(newSource), columns, setAside);
+        return new Table(id, name, mark, Optional.of(newSource), columns, setAside, decisions, summary);
     }
 
     public Table withId(int newId) {
-        return new Table(newId, name, mark, source, columns, setAside);
+        return new Table(newId, name, mark, source, columns, setAside, decisions, summary);
+    }
+
+    public Table withName(String newName) {
+        return new Table(id, newName, mark, source, columns, setAside, decisions, summary);
+    }
+
+    public Table withDecisions(List<Decision> newDecisions) {
+        return new Table(id, name, mark, source, columns, setAside, newDecisions, summary);
+    }
+
+    public Table withSummary(Optional<Summary> newSummary) {
+        return new Table(id, name, mark, source, columns, setAside, decisions, newSummary);
+    }
+
+    /// The bars of a column: the ± column behind it, before another x or y comes; a table's only ± x or ± y belongs to its only
+    /// x or y wherever it stands.
+    public Optional<Column> barOf(Column of) {
+        Role bar = of.role() == Role.X ? Role.X_BAR : of.role() == Role.Y ? Role.Y_BAR : Role.NONE;
+        if (bar == Role.NONE) {
+            return columns.stream().filter(column -> column.derivation().orElse(null) instanceof Derivation.Carried(int carriedOf, _) && carriedOf == of.id()).findFirst();
+        }
+        List<Column> bars = all(bar);
+        if (all(of.role()).size() == 1 || bars.isEmpty()) {
+            return bars.stream().findFirst();
+        }
+        boolean behind = false;
+        for (Column column : columns) {
+            if (column.role() == of.role()) {
+                behind = column.id() == of.id();
+            } else if (behind && column.role() == bar) {
+                return Optional.of(column);
+            }
+        }
+        return Optional.empty();
+    }
+
+    /// The x that a y is plotted over: the nearest x column at its left, else the first of all.
+    public Optional<Column> xOf(Column y) {
+        Optional<Column> x = first(Role.X);
+        for (Column column : columns) {
+            if (column.id() == y.id()) {
+                break;
+            }
+            x = column.role() == Role.X ? Optional.of(column) : x;
+        }
+        return x;
     }
 
     /// Whether nothing was ever typed into it.
@@ -66,10 +136,14 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
         return columns.stream().mapToInt(Column::id).max().orElse(0) + 1;
     }
 
-    /// The rows in another order, with some left out or empty ones among them; rows set aside stay so.
+    /// The rows in another order, with some left out or empty ones among them; rows set aside stay so. Those of a summary
+    /// follow its source and stay as they are.
     ///
     /// @param sources for each row to come, the row that it was; −1 for an empty one
     public Table withRows(int[] sources) {
+        if (summary.isPresent()) {
+            return this;
+        }
         var aside = new java.util.HashMap<Integer, String>();
         if (!setAside.reasons().isEmpty()) {
             for (int row = 0; row < sources.length; row++) {
@@ -79,7 +153,18 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
             }
         }
         List<Column> moved = columns.stream().map(column -> column.with(column.cells().at(sources))).toList();
-        return new Table(id, name, mark, source, moved, SetAside.of(aside));
+        return new Table(id, name, mark, source, moved, SetAside.of(aside), moved(decisions, sources), summary);
+    }
+
+    private static List<Decision> moved(List<Decision> decisions, int[] sources) {
+        if (decisions.isEmpty()) {
+            return decisions;
+        }
+        var places = new java.util.HashMap<Integer, Integer>();
+        for (int row = 0; row < sources.length; row++) {
+            places.put(sources[row], row);
+        }
+        return decisions.stream().flatMap(decision -> decision.inRow(places.getOrDefault(decision.row(), -1)).stream()).toList();
     }
 
     public Table withColumn(int columnId, UnaryOperator<Column> change) {

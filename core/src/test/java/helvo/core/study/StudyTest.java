@@ -69,13 +69,13 @@ class StudyTest {
 
     @Test
     void xAndYChangePlacesAndOtherRolesMove() {
-        Study swapped = new TableEdit.SetRole(1, 3, Role.X).apply(STUDY);
+        Study swapped = new ColumnEdit.SetRole(1, 3, Role.X).apply(STUDY);
         assertThat(swapped.table(1).columns()).extracting(Column::role).containsExactly(Role.BY, Role.Y, Role.X, Role.Y_BAR);
-        Study moved = new TableEdit.SetRole(1, 4, Role.X).apply(STUDY);
+        Study moved = new ColumnEdit.SetRole(1, 4, Role.X).apply(STUDY);
         assertThat(moved.table(1).columns()).extracting(Column::role).containsExactly(Role.BY, Role.NONE, Role.Y, Role.X);
-        Study several = new TableEdit.SetRole(1, 4, Role.Y).apply(STUDY);
+        Study several = new ColumnEdit.SetRole(1, 4, Role.Y).apply(STUDY);
         assertThat(figure(several).series()).extracting(SeriesAnalysis::label).startsWith("Stretch, dry").contains("±, salt");
-        Study text = new TableEdit.SetRole(1, 1, Role.Y).apply(STUDY);
+        Study text = new ColumnEdit.SetRole(1, 1, Role.Y).apply(STUDY);
         assertThat(text.table(1).column(1).kind()).isEqualTo(Kind.NUMBER);
     }
 
@@ -87,8 +87,8 @@ class StudyTest {
 
     @Test
     void saysWhatIsMissing() {
-        assertThat(figure(new TableEdit.SetRole(1, 2, Role.NONE).apply(STUDY)).missing().orElseThrow()).contains("No column is x");
-        assertThat(figure(new TableEdit.SetRole(1, 3, Role.NONE).apply(STUDY)).missing().orElseThrow()).contains("No column is y");
+        assertThat(figure(new ColumnEdit.SetRole(1, 2, Role.NONE).apply(STUDY)).missing().orElseThrow()).contains("No column is x");
+        assertThat(figure(new ColumnEdit.SetRole(1, 3, Role.NONE).apply(STUDY)).missing().orElseThrow()).contains("No column is y");
     }
 
     /// An analysis that starts from an earlier one is the same as one from nothing.
@@ -112,7 +112,7 @@ class StudyTest {
 
     @Test
     void theReadoutSpeaksInTheColumnsNames() {
-        Study exact = new TableEdit.SetRole(1, 1, Role.NONE).apply(new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(1, new Cell.Text("salt")))).apply(STUDY));
+        Study exact = new ColumnEdit.SetRole(1, 1, Role.NONE).apply(new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(1, new Cell.Text("salt")))).apply(STUDY));
         FigureAnalysis figure = figure(exact);
         Readout readout = Readout.of(figure, figure.series().getFirst());
         assertThat(readout.equation()).isEqualTo("Stretch = 3 Load + 0");
@@ -168,7 +168,7 @@ class StudyTest {
         Study typed = new TableEdit.SetCell(1, 1, 0, "1").apply(new TableEdit.SetCell(1, 2, 1, "2").apply(blank));
         assertThat(typed.isBlank()).isFalse();
         assertThat(typed.table(1).rows()).isEqualTo(2);
-        Study wider = new TableEdit.RemoveColumn(1, 3).apply(new TableEdit.AddColumn(1).apply(typed));
+        Study wider = new ColumnEdit.RemoveColumn(1, 3).apply(new ColumnEdit.AddColumn(1).apply(typed));
         assertThat(wider).isEqualTo(typed);
     }
 
@@ -198,12 +198,12 @@ class StudyTest {
         int row = random.nextInt(8);
         return switch (random.nextInt(12)) {
             case 0 -> new TableEdit.SetCell(1, column, row, Integer.toString(random.nextInt(9)));
-            case 1 -> new TableEdit.SetRole(1, column, Role.values()[random.nextInt(Role.values().length)]);
+            case 1 -> new ColumnEdit.SetRole(1, column, Role.values()[random.nextInt(Role.values().length)]);
             case 2 -> new TableEdit.SetRowsAside(1, List.of(row), "doubtful");
             case 3 -> new TableEdit.BringRowsBack(1, List.of(row));
             case 4 -> new FigureEdit.Show(1, Layer.values()[random.nextInt(Layer.values().length)], random.nextBoolean());
             case 5 -> new FigureEdit.ChooseCurve(1, new SeriesKey(3, "dry"), random.nextBoolean() ? new Line() : new Polynomial(2));
-            case 6 -> new TableEdit.SetHeading(1, column, new Heading("H" + row, "u"));
+            case 6 -> new ColumnEdit.SetHeading(1, column, new Heading("H" + row, "u"));
             case 7 -> new TableEdit.InsertRows(1, row, 1 + random.nextInt(2));
             case 8 -> new TableEdit.RemoveRows(1, List.of(row));
             case 9 -> new TableEdit.Sort(1, column, random.nextBoolean());

@@ -33,10 +33,11 @@ public final class FitJson {
     /// @param readAt the x to read each curve at
     public static String report(FigureAnalysis figure, List<Double> readAt) {
         ObjectNode report = NODES.objectNode();
-        report.set("x", column(figure.x()));
+        report.set("x", column(figure.xs().getFirst()));
+        figure.xTime().ifPresent(time -> report.putObject("time").put("since", time.originText()).put("per", time.per().word()));
         report.set("y", column(figure.series().isEmpty() ? figure.table().first(helvo.core.table.Role.Y).orElseThrow() : figure.y(figure.series().getFirst())));
         ArrayNode fits = report.putArray("fits");
-        figure.series().forEach(series -> fits.add(fit(figure, series, readAt)));
+        figure.series().forEach(series -> fits.add(fit(series, readAt)));
         report.putNull("comparison");
         return MAPPER.writeValueAsString(report);
     }
@@ -45,7 +46,7 @@ public final class FitJson {
         return NODES.objectNode().put("name", column.name()).put("unit", column.unit());
     }
 
-    private static ObjectNode fit(FigureAnalysis figure, SeriesAnalysis series, List<Double> readAt) {
+    private static ObjectNode fit(SeriesAnalysis series, List<Double> readAt) {
         ObjectNode node = NODES.objectNode();
         node.put("group", series.key().group().isEmpty() ? null : series.key().group());
         node.put("curve", series.chosen().curve().keyword());
@@ -54,7 +55,7 @@ public final class FitJson {
         node.set("rows", rows(series.rows()));
         switch (series.chosen()) {
             case FitOutcome.NotFitted(_, var reason) -> node.put("problem", reason.sentence());
-            case FitOutcome.Fitted(Fit fit) -> report(node, figure, series, fit, readAt);
+            case FitOutcome.Fitted(Fit fit) -> report(node, series, fit, readAt);
         }
         return node;
     }
@@ -72,9 +73,9 @@ public final class FitJson {
         return node;
     }
 
-    private static void report(ObjectNode node, FigureAnalysis figure, SeriesAnalysis series, Fit fit, List<Double> readAt) {
+    private static void report(ObjectNode node, SeriesAnalysis series, Fit fit, List<Double> readAt) {
         Quality quality = fit.quality();
-        node.put("equation", Equation.inNames(fit, figure.x().name(), figure.y(series).name()));
+        node.put("equation", Equation.inNames(fit, series.rows().x().symbol(), series.rows().y().symbol()));
         ArrayNode coefficients = node.putArray("coefficients");
         fit.coefficients().forEach(coefficient -> coefficients.add(coefficient(coefficient)));
         put(node, "r2", quality.r2());

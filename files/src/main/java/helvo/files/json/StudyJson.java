@@ -7,14 +7,19 @@ import helvo.core.curve.Curve;
 import helvo.core.curve.FixedInterceptLine;
 import helvo.core.curve.Line;
 import helvo.core.curve.Polynomial;
+import helvo.core.study.ColumnEdit;
+import helvo.core.study.DecisionEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
+import helvo.core.table.Derivation;
+import helvo.core.table.Format;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SetAside;
+import helvo.core.table.Table;
 import java.util.Map;
 import java.util.TreeMap;
 import tools.jackson.core.JacksonException;
@@ -38,13 +43,28 @@ public final class StudyJson {
             Map.entry("remove table", StudyEdit.RemoveTable.class),
             Map.entry("replace table", StudyEdit.ReplaceTable.class),
             Map.entry("set cell", TableEdit.SetCell.class),
-            Map.entry("set role", TableEdit.SetRole.class),
-            Map.entry("set heading", TableEdit.SetHeading.class),
+            Map.entry("set aside where", TableEdit.SetAsideWhere.class),
+            Map.entry("move rows", TableEdit.MoveRows.class),
+            Map.entry("set role", ColumnEdit.SetRole.class),
+            Map.entry("use as further x", ColumnEdit.UseAsFurtherX.class),
+            Map.entry("set heading", ColumnEdit.SetHeading.class),
+            Map.entry("set kind", ColumnEdit.SetKind.class),
+            Map.entry("set format", ColumnEdit.SetFormat.class),
+            Map.entry("set bar meaning", ColumnEdit.SetBarMeaning.class),
+            Map.entry("move column", ColumnEdit.MoveColumn.class),
+            Map.entry("derive", ColumnEdit.Derive.class),
+            Map.entry("set formula", ColumnEdit.SetFormula.class),
+            Map.entry("name set", ColumnEdit.NameSet.class),
+            Map.entry("decide", DecisionEdit.Decide.class),
+            Map.entry("take back", DecisionEdit.TakeBack.class),
+            Map.entry("rename table", StudyEdit.RenameTable.class),
+            Map.entry("summarise", StudyEdit.Summarise.class),
+            Map.entry("together", StudyEdit.Together.class),
             Map.entry("set rows aside", TableEdit.SetRowsAside.class),
             Map.entry("bring rows back", TableEdit.BringRowsBack.class),
             Map.entry("set block", TableEdit.SetBlock.class),
-            Map.entry("add column", TableEdit.AddColumn.class),
-            Map.entry("remove column", TableEdit.RemoveColumn.class),
+            Map.entry("add column", ColumnEdit.AddColumn.class),
+            Map.entry("remove column", ColumnEdit.RemoveColumn.class),
             Map.entry("insert rows", TableEdit.InsertRows.class),
             Map.entry("remove rows", TableEdit.RemoveRows.class),
             Map.entry("sort", TableEdit.Sort.class),
@@ -55,7 +75,19 @@ public final class StudyJson {
             Map.entry("resize", FigureEdit.Resize.class),
             Map.entry("use only", FigureEdit.UseOnly.class),
             Map.entry("is", RowCondition.Is.class),
-            Map.entry("between", RowCondition.Between.class)));
+            Map.entry("is one of", RowCondition.OneOf.class),
+            Map.entry("between", RowCondition.Between.class),
+            Map.entry("as written", Format.AsWritten.class),
+            Map.entry("rounded", Format.Rounded.class),
+            Map.entry("significant", Format.Significant.class),
+            Map.entry("dates", Format.Dates.class),
+            Map.entry("text file", Table.Source.Text.class),
+            Map.entry("sheet", Table.Source.Sheet.class),
+            Map.entry("formula", Derivation.Formula.class),
+            Map.entry("carried", Derivation.Carried.class),
+            Map.entry("set", Derivation.Membership.class),
+            Map.entry("group", Derivation.Group.class),
+            Map.entry("statistic", Derivation.Statistic.class)));
     private static final JsonMapper MAPPER = mapper();
 
     private StudyJson() {}
@@ -79,6 +111,14 @@ public final class StudyJson {
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "rows where")
     private interface NamedCondition {}
 
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "shown")
+    private interface NamedFormat {}
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "from")
+    private interface NamedSource {}
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "follows")
+    private interface NamedDerivation {}
 
     private static JsonMapper mapper() {
         var values = new SimpleModule("helvo");
@@ -93,7 +133,10 @@ public final class StudyJson {
         var builder = JsonMapper.builder().addModule(values)
                 .changeDefaultVisibility(visibility -> visibility.withVisibility(PropertyAccessor.IS_GETTER, Visibility.NONE))
                 .addMixIn(Edit.class, NamedEdit.class)
-                .addMixIn(RowCondition.class, NamedCondition.class);
+                .addMixIn(RowCondition.class, NamedCondition.class)
+                .addMixIn(Format.class, NamedFormat.class)
+                .addMixIn(Table.Source.class, NamedSource.class)
+                .addMixIn(Derivation.class, NamedDerivation.class);
         NAMES.forEach((name, type) -> builder.registerSubtypes(new NamedType(type, name)));
         return builder.build();
     }

@@ -5,29 +5,35 @@ import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.DateColumn;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.RoleGuess;
 import helvo.core.table.SetAside;
 import helvo.core.table.Table;
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /// Makes a table of fields that come one by one, row by row. Rows of differing length are padded with empty cells; a row
 /// of empty fields only counts when a fuller one follows it.
-final class TableBuilder {
+public final class TableBuilder {
     /// More columns than this are a wrong delimiter or no table.
-    static final int MOST_COLUMNS = 1000;
+    public static final int MOST_COLUMNS = 1000;
     /// Decimals beyond these are shown where a cell has them, not padded to.
     private static final int MOST_DECIMALS = 10;
+    /// A stored number with more decimals was computed, not written.
+    private static final int MOST_COMPUTED_DECIMALS = 6;
     /// Different texts of one column that are kept once each, as group names are.
     private static final int MOST_SHARED_TEXTS = 4096;
 
     private final DecimalMark mark;
     private final List<ColumnBuilder> columns = new ArrayList<>();
+    private final List<String> notices = new ArrayList<>();
     private int rows;
     private int emptyRows;
     private int fieldsInRow;
@@ -41,6 +47,18 @@ final class TableBuilder {
         int texts;
         int decimals;
 
+        void number(double number, int written) {
+            cells.addNumber(number);
+            numbers++;
+            decimals = Math.max(decimals, Math.min(MOST_DECIMALS, written));
+        }
+
+        void text(String text) {
+            String kept = shared.size() < MOST_SHARED_TEXTS ? shared.putIfAbsent(text, text) : null;
+            cells.addText(kept == null ? text : kept);
+            texts++;
+        }
+
         void padTo(int rows) {
             while (cells.size() < rows) {
                 cells.addEmpty();
@@ -48,20 +66,20 @@ final class TableBuilder {
         }
     }
 
-    TableBuilder(DecimalMark mark) {
+    public TableBuilder(DecimalMark mark) {
         this.mark = mark;
     }
 
-    int rows() {
+    public int rows() {
         return rows;
     }
 
-    void beginRow() {
+    public void beginRow() {
         fieldsInRow = 0;
         rowHasValue = false;
     }
 
-    void endRow() {
+    public void endRow() {
         if (rowHasValue) {
             rows++;
         } else {
@@ -78,21 +96,43 @@ final class TableBuilder {
         while (to > from && Character.isWhitespace(buffer[to - 1])) {
             to--;
         }
-        int index = fieldsInRow++;
-        if (index == columns.size()) {
+        if (from == to) {
+            empty();
+        } else {
+            value(next(), buffer, from, to - from);
+        }
+    }
+
+    /// An empty field.
+    public void empty() {
+        if (fieldsInRow++ == columns.size()) {
             columns.add(new ColumnBuilder());
         }
-        if (from == to) {
-            return;
-        }
+    }
+
+    /// A field that is known to be a number.
+    public void number(double number) {
+        ColumnBuilder column = next();
+        int decimals = Math.max(0, new BigDecimal(Double.toString(number)).stripTrailingZeros().scale());
+        column.number(number, decimals > MOST_COMPUTED_DECIMALS ? 0 : decimals);
+    }
+
+    /// A field that is known to be text, not blank.
+    public void text(String text) {
+        next().text(text);
+    }
+
+    /// The column of the next field, which has a value.
+    private ColumnBuilder next() {
+        empty();
         if (!rowHasValue) {
             rowHasValue = true;
             rows += emptyRows;
             emptyRows = 0;
         }
-        ColumnBuilder column = columns.get(index);
+        ColumnBuilder column = columns.get(fieldsInRow - 1);
         column.padTo(rows);
-        value(column, buffer, from, to - from);
+        return column;
     }
 
     private void value(ColumnBuilder column, char[] buffer, int from, int length) {
@@ -103,17 +143,9 @@ final class TableBuilder {
             decimals = 0;
         }
         if (Double.isFinite(number)) {
-            column.cells.addNumber(number);
-            column.numbers++;
-            column.decimals = Math.max(column.decimals, Math.min(MOST_DECIMALS, decimals));
+            column.number(number, decimals);
         } else {
-            String text = new String(buffer, from, length);
-            if (column.shared.size() < MOST_SHARED_TEXTS) {
-                String known = column.shared.putIfAbsent(text, text);
-                text = known == null ? text : known;
-            }
-            column.cells.addText(text);
-            column.texts++;
+            column.text(new String(buffer, from, length));
         }
     }
 
@@ -147,8 +179,18 @@ final class TableBuilder {
         return markAt < 0 || power >= 0 ? 0 : length - markAt - 1;
     }
 
+    /// What a person should know of how the columns were understood.
+    public List<String> notices() {
+        return List.copyOf(notices);
+    }
+
     /// @param headings as the file has them; missing ones are made up
-    Table table(String name, List<String> headings) {
+    public Table table(String name, List<String> headings) {
+        return tableOf(name, headings.stream().map(heading -> heading.isBlank() ? null : Heading.of(heading)).toList());
+    }
+
+    /// @param headings null for those to be made up
+    public Table tableOf(String name, List<Heading> headings) {
         while (columns.size() < headings.size()) {
             columns.add(new ColumnBuilder());
         }
@@ -156,11 +198,22 @@ final class TableBuilder {
         var made = new ArrayList<Column>();
         for (int i = 0; i < columns.size(); i++) {
             ColumnBuilder column = columns.get(i);
-            String heading = i < headings.size() && !headings.get(i).isBlank() ? headings.get(i) : pair ? i == 0 ? "x" : "y" : "Column " + (i + 1);
-            Kind kind = column.numbers >= column.texts ? Kind.NUMBER : Kind.TEXT;
+            Heading heading = i < headings.size() && headings.get(i) != null ? headings.get(i) : new Heading(pair ? i == 0 ? "x" : "y" : "Column " + (i + 1), "");
             column.padTo(rows);
-            made.add(new Column(i + 1, Heading.of(heading), kind, Role.NONE, column.decimals, column.cells.build()));
+            made.add(made(i + 1, heading, column));
         }
-        return new Table(0, name, mark, java.util.Optional.empty(), RoleGuess.guessed(made), SetAside.NONE);
+        return new Table(0, name, mark, Optional.empty(), RoleGuess.guessed(made), SetAside.NONE);
+    }
+
+    private Column made(int id, Heading heading, ColumnBuilder built) {
+        Kind kind = built.numbers >= built.texts ? Kind.NUMBER : Kind.TEXT;
+        Column column = new Column(id, heading, kind, Role.NONE, built.decimals, built.cells.build());
+        if (kind == Kind.NUMBER || !DateColumn.looksLike(column.cells())) {
+            return column;
+        }
+        if (DateColumn.isAmbiguous(column.cells())) {
+            notices.add("In “%s” the day was taken to come before the month; its tag changes that.".formatted(heading.name()));
+        }
+        return DateColumn.dated(column, DateColumn.order(column.cells()));
     }
 }

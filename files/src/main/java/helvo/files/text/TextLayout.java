@@ -20,12 +20,12 @@ public record TextLayout(Charset charset, Delimiter delimiter, DecimalMark mark,
     }
 
     /// As a table remembers it.
-    Table.Source source(Path file) {
-        return new Table.Source(file.toAbsolutePath().toString(), charset.name(), delimiter.sign(), headings);
+    Table.Source.Text source(Path file) {
+        return new Table.Source.Text(file.toAbsolutePath().toString(), charset.name(), delimiter.sign(), headings);
     }
 
     /// The layout that a table was read by.
-    public static TextLayout of(Table table, Table.Source source) {
+    public static TextLayout of(Table table, Table.Source.Text source) {
         Delimiter delimiter = Arrays.stream(Delimiter.values()).filter(d -> d.sign() == source.delimiter()).findFirst().orElse(Delimiter.COMMA);
         return new TextLayout(Charset.forName(source.charset()), delimiter, table.mark(), source.headings());
     }

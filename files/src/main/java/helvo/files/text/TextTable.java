@@ -47,16 +47,8 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
     /// @param layout how to read it; empty to guess
     /// @throws CannotRead with a sentence for a person
     public static TextTable read(Path file, Optional<TextLayout> layout, Progress progress) throws CannotRead {
+        CannotRead.unlessReadable(file);
         String name = String.valueOf(file.getFileName());
-        if (!Files.exists(file)) {
-            throw new CannotRead("There is no file “" + file + "”: check the name and the folder.");
-        }
-        if (Files.isDirectory(file)) {
-            throw new CannotRead("“" + name + "” is a folder: choose a file in it.");
-        }
-        if (!Files.isReadable(file)) {
-            throw new CannotRead("“" + name + "” may not be read: ask for the right to read it, or copy it.");
-        }
         TextTable read = read(new Source() {
             @Override
             public InputStream open() throws IOException {
@@ -261,7 +253,9 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
                         .formatted(ragged, ragged == 1 ? "line has" : "lines have", firstRagged));
             }
             int dot = file.lastIndexOf('.');
-            return new TextTable(builder.table(dot > 0 ? file.substring(0, dot) : file, headings), layout, List.copyOf(notices));
+            Table table = builder.table(dot > 0 ? file.substring(0, dot) : file, headings);
+            notices.addAll(builder.notices());
+            return new TextTable(table, layout, List.copyOf(notices));
         }
     }
 

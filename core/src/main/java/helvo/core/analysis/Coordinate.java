@@ -1,0 +1,53 @@
+package helvo.core.analysis;
+
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.Format;
+import helvo.core.table.Kind;
+import java.util.Optional;
+
+/// A column as x or y of points: its numbers as they are, dates as time since the day of the earliest one.
+///
+/// @param time how dates are counted; empty for numbers
+public record Coordinate(Column column, Optional<TimeAxis> time) {
+    /// @param origin of the time axis where the column holds dates
+    static Coordinate of(Column column, double origin) {
+        return new Coordinate(column, column.kind() == Kind.DATE && column.format() instanceof Format.Dates(_, _, var per)
+                ? Optional.of(new TimeAxis(origin, per)) : Optional.empty());
+    }
+
+    /// Midnight before the earliest date of the columns; 0 for those of other kinds.
+    static double origin(Iterable<Column> columns) {
+        double least = Double.POSITIVE_INFINITY;
+        for (Column column : columns) {
+            Cells cells = column.cells();
+            for (int row = 0; column.kind() == Kind.DATE && row < cells.size(); row++) {
+                double seconds = cells.number(row);
+                least = seconds < least ? seconds : least;
+            }
+        }
+        return Double.isInfinite(least) ? 0 : Math.floor(least / TimeAxis.DAY) * TimeAxis.DAY;
+    }
+
+    /// NaN where the cell is no number.
+    public double at(int row) {
+        double number = column.cells().number(row);
+        return time.isPresent() ? time.get().coordinate(number) : number;
+    }
+
+    /// As an equation names it: dates are "t".
+    public String symbol() {
+        return time.isPresent() ? "t" : column.name();
+    }
+
+    /// The unit of the points' numbers.
+    public String unit() {
+        return time.map(axis -> axis.per().symbol()).orElse(column.unit());
+    }
+
+    /// "Load in N", "t in days since 2026-01-05"; empty without a unit.
+    public String unitSentence() {
+        return time.map(axis -> "t in " + axis.per().word() + "s since " + axis.originText())
+                .orElseGet(() -> column.unit().isEmpty() ? "" : column.name() + " in " + column.unit());
+    }
+}

@@ -1,0 +1,137 @@
+package helvo.core.derive;
+
+import helvo.core.table.BarMeaning;
+import helvo.core.table.Cell;
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.Decision;
+import helvo.core.table.Derivation;
+import helvo.core.table.Format;
+import helvo.core.table.Kind;
+import helvo.core.table.Role;
+import helvo.core.table.RowList;
+import helvo.core.table.SetAside;
+import helvo.core.table.Statistics;
+import helvo.core.table.Summary;
+import helvo.core.table.Table;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/// Tables whose rows summarise groups of another table's rows, and that follow it.
+public final class Summaries {
+    private Summaries() {}
+
+    /// A new summary. The first grouping column of numbers is its x (or, where a text column groups too, that is its `by`),
+    /// the first middle its y, and a spread of the same column the bars of that.
+    ///
+    /// @param id         of the new table
+    /// @param by         columns of the source to group by
+    /// @param of         columns of the source to summarise
+    /// @param statistics of each of them
+    public static Table of(int id, String name, Table source, List<Integer> by, List<Integer> of, List<Statistics> statistics) {
+        var columns = new ArrayList<Column>();
+        for (int group : by) {
+            Column column = source.column(group);
+            Role role = column.kind() == Kind.TEXT ? Role.BY : Role.X;
+            Role free = columns.stream().anyMatch(each -> each.role() == role) ? Role.NONE : role;
+            columns.add(new Column(columns.size() + 1, column.heading(), column.kind(), free, column.format(), column.barMeaning(),
+                    Optional.of(new Derivation.Group(group)), Cells.NONE));
+        }
+        for (int value : of) {
+            boolean hasMiddle = false;
+            for (Statistics statistic : statistics) {
+                Role role = statistic.isSpread() ? columns.getLast().role() == Role.Y ? Role.Y_BAR : Role.NONE
+                        : value == of.getFirst() && !hasMiddle && statistic != Statistics.COUNT ? Role.Y : Role.NONE;
+                hasMiddle |= role == Role.Y;
+                columns.add(column(columns.size() + 1, source.column(value), statistic, role));
+            }
+        }
+        var empty = new Table(id, name, source.mark(), Optional.empty(), columns, SetAside.NONE, List.of(), Optional.of(new Summary(source.id(), by)));
+        return refreshed(empty, source);
+    }
+
+    private static Column column(int id, Column of, Statistics statistic, Role role) {
+        BarMeaning meaning = statistic.isSpread() ? statistic.barMeaning() : of.barMeaning();
+        Format format = statistic == Statistics.COUNT ? new Format.AsWritten(0) : new Format.Significant(6);
+        return new Column(id, statistic.heading(of.heading()), Kind.NUMBER, role, format, meaning, Optional.of(new Derivation.Statistic(statistic, of.id())), Cells.NONE);
+    }
+
+    /// The summary computed again of its source; rows set aside stay so by their group. Columns of a source column that is gone
+    /// keep their values and follow no more.
+    public static Table refreshed(Table summary, Table source) {
+        List<Integer> by = summary.summary().orElseThrow().by();
+        boolean whole = by.stream().allMatch(id -> has(source, id));
+        if (!whole) {
+            return detached(summary);
+        }
+        Map<List<Cell>, RowList> groups = groups(source, by);
+        Table fresh = summary.with(summary.columns().stream().map(column -> switch (column.derivation().orElse(null)) {
+            case Derivation.Group(int of) -> has(source, of) ? column.with(keys(groups, by.indexOf(of))) : column.withDerivation(Optional.empty());
+            case Derivation.Statistic(Statistics statistic, int of) -> has(source, of) ? column.with(values(groups, source.column(of).cells(), statistic))
+                    : column.withDerivation(Optional.empty());
+            case null, default -> column;
+        }).toList());
+        return following(summary, fresh, by);
+    }
+
+    /// The same values as a table of its own.
+    public static Table detached(Table summary) {
+        return summary.withSummary(Optional.empty()).with(summary.columns().stream()
+                .map(column -> column.derivation().orElse(null) instanceof Derivation.Group || column.derivation().orElse(null) instanceof Derivation.Statistic
+                        ? column.withDerivation(Optional.empty()) : column).toList());
+    }
+
+    private static boolean has(Table table, int column) {
+        return table.columns().stream().anyMatch(each -> each.id() == column);
+    }
+
+    /// Rows that are not set aside and whose grouping cells are not all empty, by those cells.
+    private static Map<List<Cell>, RowList> groups(Table source, List<Integer> by) {
+        List<Cells> keys = by.stream().map(id -> source.column(id).cells()).toList();
+        var groups = new LinkedHashMap<List<Cell>, RowList>();
+        for (int row = 0; row < source.rows(); row++) {
+            int at = row;
+            List<Cell> key = keys.stream().map(cells -> cells.cell(at)).toList();
+            if (!source.setAside().has(row) && !key.stream().allMatch(Cell.Empty.class::isInstance)) {
+                groups.computeIfAbsent(key, _ -> new RowList()).add(row);
+            }
+        }
+        return groups;
+    }
+
+    private static Cells keys(Map<List<Cell>, RowList> groups, int place) {
+        return Cells.of(groups.keySet().stream().map(key -> key.get(place)).toList());
+    }
+
+    private static Cells values(Map<List<Cell>, RowList> groups, Cells of, Statistics statistic) {
+        return Cells.of(groups.values().stream().map(rows -> {
+            double value = statistic.of(Arrays.stream(rows.toArray()).mapToDouble(of::number).filter(Double::isFinite).toArray());
+            return Double.isFinite(value) ? new Cell.Number(value) : Cell.EMPTY;
+        }).toList());
+    }
+
+    private static Table following(Table old, Table fresh, List<Integer> by) {
+        if (old.setAside().reasons().isEmpty() && old.decisions().isEmpty()) {
+            return fresh;
+        }
+        Map<List<Cell>, Integer> places = new HashMap<>();
+        for (int row = 0; row < fresh.rows(); row++) {
+            places.put(key(fresh, row, by), row);
+        }
+        var aside = new HashMap<Integer, String>();
+        old.setAside().reasons().forEach((row, reason) -> Optional.ofNullable(places.get(key(old, row, by))).ifPresent(place -> aside.put(place, reason)));
+        List<Decision> decisions = old.decisions().stream().flatMap(decision -> Optional.ofNullable(places.get(key(old, decision.row(), by)))
+                .map(place -> new Decision(place, decision.column(), decision.was(), decision.about(), decision.choice())).stream()).toList();
+        return fresh.with(SetAside.of(aside)).withDecisions(decisions);
+    }
+
+    private static List<Cell> key(Table summary, int row, List<Integer> by) {
+        return by.stream().map(id -> summary.columns().stream().filter(column -> column.derivation().equals(Optional.of(new Derivation.Group(id)))).findFirst()
+                .map(column -> column.cells().cell(row)).orElse(Cell.EMPTY)).toList();
+    }
+}

@@ -1,0 +1,339 @@
+package helvo.core.formula;
+
+import helvo.core.formula.Expression.Applied;
+import helvo.core.formula.Expression.ColumnValue;
+import helvo.core.formula.Expression.Constant;
+import helvo.core.formula.Expression.Joined;
+import helvo.core.formula.Expression.Operator;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberText;
+import helvo.core.table.Column;
+import helvo.core.table.Kind;
+import helvo.core.table.Table;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.OptionalDouble;
+import java.util.stream.Collectors;
+
+/// Reads formulas by recursive descent.
+///
+/// Sums and differences of products and quotients of powers; `-x^2` is −(x²), `2^3^2` is 2^(3^2); a raised digit is a power;
+/// a number, name or bracket right after another is a product (`2 Load`, `2(Load + 1)`), which binds like `*`. Bars are a size,
+/// √ a root. A function takes what is in the brackets behind it, or the one name or number (`ln Mass`). Names of columns may
+/// hold blanks and signs: the longest that fits is taken, letter-cased first. In quotation marks any name can stand.
+final class Parser {
+    private static final String RAISED = "\u2070\u00b9\u00b2\u00b3\u2074\u2075\u2076\u2077\u2078\u2079";
+    /// Deeper nesting is no formula that a person writes.
+    private static final int DEEPEST = 200;
+    private static final int LONGEST = 2000;
+
+    private final String text;
+    private final Table table;
+    private final List<Column> byLength;
+    private final StringBuilder kept = new StringBuilder();
+    private int keptTo;
+    private int at;
+    private int depth;
+
+    private static final class Wrong extends RuntimeException {
+        private final Formula.Reading.Wrong place;
+
+        Wrong(int from, int to, String sentence) {
+            super(sentence, null, false, false);
+            place = new Formula.Reading.Wrong(from, to, sentence);
+        }
+    }
+
+    private Parser(String text, Table table) {
+        this.text = text;
+        this.table = table;
+        this.byLength = table.columns().stream().sorted(Comparator.comparingInt(column -> -column.name().length())).toList();
+    }
+
+    static Formula.Reading read(String text, Table table) {
+        if (text.isBlank()) {
+            return new Formula.Reading.Wrong(0, text.length(), "Write a formula, such as " + example(table) + ".");
+        }
+        if (text.length() > LONGEST) {
+            return new Formula.Reading.Wrong(LONGEST, text.length(), "A formula has no more than " + LONGEST + " signs.");
+        }
+        var parser = new Parser(text, table);
+        try {
+            Expression expression = parser.sum();
+            parser.blanks();
+            if (parser.at < text.length()) {
+                throw parser.unexpected();
+            }
+            return new Formula.Reading.Read(new Formula(expression), parser.kept.append(text, parser.keptTo, text.length()).toString());
+        } catch (Wrong wrong) {
+            return wrong.place;
+        }
+    }
+
+    /// As a formula has to name a column so that it is found again.
+    static String nameFor(Column column, Table table) {
+        String name = column.name();
+        boolean plain = name.matches("\\p{L}[\\p{L}\\p{N}_]*( [\\p{L}\\p{N}_]+)*") && Function.named(name.toLowerCase(Locale.ROOT)).isEmpty()
+                && table.columns().stream().filter(each -> each.name().startsWith(name)).count() == 1;
+        return plain ? name : "“" + name + "”";
+    }
+
+    private static String example(Table table) {
+        return table.columns().stream().filter(column -> column.kind() == Kind.NUMBER).findFirst().map(column -> nameFor(column, table) + "^2").orElse("2 + 3");
+    }
+
+    private Expression sum() {
+        if (++depth > DEEPEST) {
+            throw new Wrong(at, at + 1, "The brackets go too deep.");
+        }
+        Expression left = product();
+        while (true) {
+            if (take("+")) {
+                left = new Joined(Operator.PLUS, left, product());
+            } else if (take("-") || take("\u2212")) {
+                left = new Joined(Operator.MINUS, left, product());
+            } else {
+                depth--;
+                return left;
+            }
+        }
+    }
+
+    private Expression product() {
+        Expression left = signed();
+        while (true) {
+            if (take("*") || take("·") || take("×") || take("⋅")) {
+                left = new Joined(Operator.TIMES, left, signed());
+            } else if (take("/") || take("÷")) {
+                left = new Joined(Operator.OVER, left, signed());
+            } else if (beginsFactor()) {
+                left = new Joined(Operator.TIMES, left, power());
+            } else {
+                return left;
+            }
+        }
+    }
+
+    private Expression signed() {
+        if (++depth > DEEPEST) {
+            throw new Wrong(at, at + 1, "The signs go on for too long.");
+        }
+        try {
+            if (take("-") || take("\u2212")) {
+                return new Joined(Operator.MINUS, new Constant(0), signed());
+            }
+            return take("+") ? signed() : power();
+        } finally {
+            depth--;
+        }
+    }
+
+    private Expression power() {
+        Expression base = raised(primary());
+        return take("^") ? new Joined(Operator.POWER, base, signed()) : base;
+    }
+
+    private Expression raised(Expression base) {
+        int digits = 0;
+        int from = at;
+        boolean minus = at < text.length() && text.charAt(at) == '\u207b';
+        at += minus ? 1 : 0;
+        while (at < text.length() && RAISED.indexOf(text.charAt(at)) >= 0 && at - from < 4) {
+            digits = 10 * digits + RAISED.indexOf(text.charAt(at++));
+        }
+        if (at == from) {
+            return base;
+        }
+        if (minus && at == from + 1) {
+            throw new Wrong(from, at, "After a raised minus a raised digit must follow.");
+        }
+        return new Joined(Operator.POWER, base, new Constant(minus ? -digits : digits));
+    }
+
+    private Expression primary() {
+        blanks();
+        if (at == text.length()) {
+            throw new Wrong(at, at, "The formula ends where a number, a column or a bracket must come.");
+        }
+        int from = at;
+        if (take("(")) {
+            return closed(sum(), ")", from);
+        }
+        if (take("|")) {
+            return new Applied(Function.ABS, closed(sum(), "|", from));
+        }
+        if (take("√")) {
+            return new Applied(Function.SQRT, primary());
+        }
+        char c = text.charAt(at);
+        if (c >= '0' && c <= '9' || c == '.' || c == table.mark().sign()) {
+            return number();
+        }
+        if (c == '{') {
+            return keptColumn();
+        }
+        if (c == '“' || c == '"') {
+            return quoted();
+        }
+        Column column = columnHere();
+        return column != null ? use(column, at, at + column.name().length()) : word();
+    }
+
+    private Expression closed(Expression inside, String bracket, int from) {
+        if (!take(bracket)) {
+            if (at >= text.length()) {
+                throw new Wrong(from, from + 1, "This “" + text.charAt(from) + "” has no “" + bracket + "” to match.");
+            }
+            throw unexpected();
+        }
+        return inside;
+    }
+
+    private Expression number() {
+        int from = at;
+        while (at < text.length() && (Character.isDigit(text.charAt(at)) || text.charAt(at) == '.' || text.charAt(at) == table.mark().sign())) {
+            at++;
+        }
+        int digits = at;
+        if (at + 1 < text.length() && (text.charAt(at) == 'e' || text.charAt(at) == 'E')) {
+            int power = at + 1;
+            power += "+-\u2212".indexOf(text.charAt(power)) >= 0 ? 1 : 0;
+            int end = power;
+            while (end < text.length() && Character.isDigit(text.charAt(end))) {
+                end++;
+            }
+            at = end > power && (end == text.length() || !Character.isLetter(text.charAt(end))) ? end : digits;
+        }
+        String written = text.substring(from, at);
+        OptionalDouble value = NumberText.number(written, table.mark());
+        value = value.isPresent() ? value : NumberText.number(written, DecimalMark.POINT);
+        return new Constant(value.orElseThrow(() -> new Wrong(from, at, "“" + written + "” is no number" + (written.indexOf(',') >= 0 ? ": this table writes decimals with a point." : "."))));
+    }
+
+    private Expression keptColumn() {
+        int from = at;
+        int end = text.indexOf('}', at);
+        String id = end < 0 ? "" : text.substring(at + 1, end);
+        if (!id.matches("\\d{1,9}")) {
+            throw new Wrong(from, from + 1, "“{” has no meaning in a formula.");
+        }
+        return use(table.columns().stream().filter(column -> column.id() == Integer.parseInt(id)).findFirst()
+                .orElseThrow(() -> new Wrong(from, end + 1, "The column that stood here was removed.")), from, end + 1);
+    }
+
+    private Expression quoted() {
+        int from = at;
+        int end = text.indexOf(text.charAt(at) == '“' ? '”' : '"', at + 1);
+        if (end < 0) {
+            throw new Wrong(from, from + 1, "This quotation mark has none to match.");
+        }
+        String name = text.substring(from + 1, end);
+        return use(table.columns().stream().filter(column -> column.name().equals(name)).findFirst()
+                .or(() -> table.columns().stream().filter(column -> column.name().equalsIgnoreCase(name)).findFirst())
+                .orElseThrow(() -> new Wrong(from, end + 1, noColumn(name))), from, end + 1);
+    }
+
+    private Expression use(Column column, int from, int to) {
+        if (column.kind() == Kind.TEXT) {
+            throw new Wrong(from, to, "“" + column.name() + "” holds text: a formula takes numbers.");
+        }
+        boolean kept = text.charAt(from) == '{';
+        if (!kept && table.columns().stream().filter(each -> each.name().equals(column.name())).count() > 1) {
+            throw new Wrong(from, to, "Several columns are called “" + column.name() + "”: rename one first.");
+        }
+        this.kept.append(text, keptTo, from).append('{').append(column.id()).append('}');
+        keptTo = to;
+        at = to;
+        return new ColumnValue(column.id());
+    }
+
+    /// The longest name that stands here, with its letters' case first.
+    private Column columnHere() {
+        for (boolean anyCase : new boolean[] {false, true}) {
+            for (Column column : byLength) {
+                String name = column.name();
+                boolean fits = !name.isEmpty() && text.regionMatches(anyCase, at, name, 0, name.length()) && endsWord(at + name.length(), name);
+                if (fits && !(followedByBracket(at + name.length()) && Function.named(name).isPresent())) {
+                    return column;
+                }
+            }
+        }
+        return null;
+    }
+
+    private boolean endsWord(int end, String name) {
+        return end >= text.length() || !isWordSign(name.charAt(name.length() - 1)) || !isWordSign(text.charAt(end));
+    }
+
+    private static boolean isWordSign(char c) {
+        return RAISED.indexOf(c) < 0 && (Character.isLetterOrDigit(c) || c == '_');
+    }
+
+    private boolean followedByBracket(int end) {
+        return end < text.length() && text.charAt(end) == '(';
+    }
+
+    private Expression word() {
+        int from = at;
+        int end = at;
+        while (end < text.length() && isWordSign(text.charAt(end))) {
+            end++;
+        }
+        String word = text.substring(from, end);
+        if (word.equals("π") || word.equalsIgnoreCase("pi")) {
+            at = end;
+            return new Constant(Math.PI);
+        }
+        if (word.equals("e")) {
+            at = end;
+            return new Constant(Math.E);
+        }
+        Function function = Function.named(word.toLowerCase(Locale.ROOT)).orElse(null);
+        if (function == null) {
+            throw end == from ? unexpected() : new Wrong(from, end, noColumn(word));
+        }
+        at = end;
+        blanks();
+        if (at == text.length() || !beginsFactor()) {
+            throw new Wrong(from, end, "“" + function.word() + "” must be followed by what it is taken of, in brackets.");
+        }
+        return new Applied(function, primary());
+    }
+
+    private String noColumn(String name) {
+        String near = table.columns().stream().filter(column -> column.kind() != Kind.TEXT).map(column -> nameFor(column, table)).limit(6).collect(Collectors.joining(", "));
+        return "No column or function is called “" + name + "”. Columns: " + (near.isEmpty() ? "none of numbers" : near) + ".";
+    }
+
+    private boolean beginsFactor() {
+        blanks();
+        if (at >= text.length()) {
+            return false;
+        }
+        char c = text.charAt(at);
+        return Character.isLetterOrDigit(c) && RAISED.indexOf(c) < 0 || "({√“\"π".indexOf(c) >= 0 || columnHere() != null && "+-\u2212*/^·×|)".indexOf(c) < 0;
+    }
+
+    private boolean take(String sign) {
+        blanks();
+        if (text.startsWith(sign, at)) {
+            at += sign.length();
+            return true;
+        }
+        return false;
+    }
+
+    private void blanks() {
+        while (at < text.length() && Character.isWhitespace(text.charAt(at))) {
+            at++;
+        }
+    }
+
+    private Wrong unexpected() {
+        char c = text.charAt(at);
+        return new Wrong(at, at + 1, c == ')' ? "This “)” has no “(” to match."
+                : c == '=' ? "Leave out “=”: the name goes above, the formula here."
+                : c == ',' ? "A comma has no place here: decimals are written with a point." : "“" + c + "” has no place here.");
+    }
+}

@@ -1,0 +1,31 @@
+package helvo.core.formula;
+
+import helvo.core.table.Column;
+import helvo.core.table.Derivation;
+import helvo.core.table.Table;
+import java.util.ArrayList;
+import java.util.List;
+
+/// Which columns of its own table a derived column follows.
+public final class Sources {
+    private Sources() {}
+
+    /// Ids; none for a column of its own, or one that follows another table.
+    public static List<Integer> of(Column column, Table table) {
+        return switch (column.derivation().orElse(null)) {
+            case null -> List.of();
+            case Derivation.Formula kept -> Formula.of(kept, table).map(Formula::columns).orElse(List.of());
+            case Derivation.Carried carried -> carried(carried, table);
+            case Derivation.Membership membership -> List.of(membership.of());
+            case Derivation.Group _, Derivation.Statistic _ -> List.of();
+        };
+    }
+
+    /// The column whose uncertainty is carried, its sources, and their bars.
+    private static List<Integer> carried(Derivation.Carried carried, Table table) {
+        var sources = new ArrayList<>(List.of(carried.of()));
+        table.columns().stream().filter(each -> each.id() == carried.of()).forEach(each -> sources.addAll(of(each, table)));
+        carried.bars().forEach(bar -> sources.add(bar.column()));
+        return sources;
+    }
+}

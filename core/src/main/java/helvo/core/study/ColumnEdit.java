@@ -1,0 +1,245 @@
+package helvo.core.study;
+
+import helvo.core.derive.Derivations;
+import helvo.core.formula.Formula;
+import helvo.core.formula.Sources;
+import helvo.core.number.DateText;
+import helvo.core.table.BarMeaning;
+import helvo.core.table.Cell;
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.DateColumn;
+import helvo.core.table.Derivation;
+import helvo.core.table.Format;
+import helvo.core.table.Heading;
+import helvo.core.table.Kind;
+import helvo.core.table.Role;
+import helvo.core.table.Table;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+
+/// Changes of a table's columns.
+public sealed interface ColumnEdit extends TableChange {
+    /// Gives a column a role. Where only one column can have it, the one that had it gives it up; x and y change places.
+    record SetRole(int table, int column, Role role) implements ColumnEdit {
+        @Override
+        public Table change(Table before) {
+            Role was = before.column(column).role();
+            boolean changePlaces = role == Role.X && was == Role.Y || role == Role.Y && was == Role.X && before.all(Role.Y).size() == 1;
+            Role left = changePlaces ? was : Role.NONE;
+            return before.with(before.columns().stream().map(each -> {
+                if (each.id() == column) {
+                    return needsNumbers() && each.kind() == Kind.TEXT ? each.with(Kind.NUMBER).with(role) : each.with(role);
+                }
+                boolean givesUp = each.role() == role && (single() || role == Role.Y && changePlaces);
+                return givesUp ? each.with(left) : each;
+            }).toList());
+        }
+
+        private boolean needsNumbers() {
+            return role != Role.BY && role != Role.NONE;
+        }
+
+        private boolean single() {
+            return role == Role.X || role == Role.X_BAR || role == Role.BY;
+        }
+
+        @Override
+        public String sentence(Table before) {
+            String name = before.column(column).name();
+            return role == Role.NONE ? "Take the role from " + name : "Use " + name + " as " + role.tag();
+        }
+    }
+
+    record SetHeading(int table, int column, Heading heading) implements ColumnEdit {
+        @Override
+        public Table change(Table before) {
+            return before.withColumn(column, old -> old.with(heading));
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Call the column " + before.column(column).heading().text() + " “" + heading.text() + "”";
+        }
+    }
+
+    /// A column more that is x: the y columns at its right are plotted over it.
+    record UseAsFurtherX(int table, int column) implements ColumnEdit {
+        @Override
+        public Table change(Table before) {
+            return before.withColumn(column, old -> (old.kind() == Kind.TEXT ? old.with(Kind.NUMBER) : old).with(Role.X));
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Use " + before.column(column).name() + " as a further x";
+        }
+    }
+
+    /// Says what a column's cells are meant to be. Texts that are dates become dates, and the other way round; what is not of
+    /// the kind stays and needs a look.
+    ///
+    /// @param order of day and month in dates that leave it open
+    record SetKind(int table, int column, Kind kind, DateText.Order order) implements ColumnEdit {
+        @Override
+        public Table change(Table before) {
+            return before.column(column).isDerived() ? before : before.withColumn(column, old -> {
+                Column changed = kind == Kind.DATE ? DateColumn.dated(old, order) : DateColumn.undated(old, kind);
+                return kind == Kind.TEXT && old.role() != Role.BY ? changed.with(Role.NONE) : changed;
+            });
+        }
+
+        @Override
+        public String sentence(Table before) {
+            String ordered = kind != Kind.DATE ? "" : order == DateText.Order.DAY_FIRST ? ", day before month" : ", month before day";
+            return "Take " + before.column(column).name() + " as " + kind.plural() + ordered;
+        }
+    }
+
+    record SetFormat(int table, int column, Format format) implements ColumnEdit {
+        @Override
+        public Table change(Table before) {
+            return before.withColumn(column, old -> (old.kind() == Kind.DATE) == (format instanceof Format.Dates) ? old.with(format) : old);
+        }
+
+        @Override
+        public String sentence(Table before) {
+            String name = before.column(column).name();
+            return switch (format) {
+                case Format.AsWritten _ -> "Show " + name + " as written";
+                case Format.Rounded(int decimals) -> "Show " + name + " with " + decimals + " decimals";
+                case Format.Significant(int digits) -> "Show " + name + " with " + digits + " digits";
+                case Format.Dates(_, _, var per) -> "Count " + name + " by the " + per.word();
+            };
+        }
+    }
+
+    record SetBarMeaning(int table, int column, BarMeaning meaning) implements ColumnEdit {
+        @Override
+        public Table change(Table before) {
+            return before.withColumn(column, old -> old.with(meaning));
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "A bar of " + before.column(column).name() + " is " + meaning.words();
+        }
+    }
+
+    /// @param place among the columns, 0 is the first
+    record MoveColumn(int table, int column, int place) implements ColumnEdit {
+        @Override
+        public Table change(Table before) {
+            var columns = new ArrayList<>(before.columns());
+            Column moved = before.column(column);
+            columns.remove(moved);
+            columns.add(Math.clamp(place, 0, columns.size()), moved);
+            return before.with(columns);
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Move the column " + before.column(column).name() + (before.columns().indexOf(before.column(column)) > place ? " left" : " right");
+        }
+    }
+
+    /// A column that follows a formula, and one of its uncertainty where a source has bars; see [Derivations#with].
+    ///
+    /// @param formula with `{id}` for the names of columns
+    /// @param instead whether columns that were y give it up to this one
+    record Derive(int table, Heading heading, String formula, Role role, boolean instead) implements ColumnEdit {
+        @Override
+        public Table change(Table before) {
+            return Derivations.with(before, heading, new Derivation.Formula(formula), role, instead);
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Derive " + heading.text() + " = " + Formula.written(new Derivation.Formula(formula), before);
+        }
+    }
+
+    /// Another formula for a derived column.
+    ///
+    /// @param formula with `{id}` for the names of columns; none that follows this column
+    record SetFormula(int table, int column, Heading heading, String formula) implements ColumnEdit {
+        @Override
+        public Table change(Table before) {
+            var kept = new Derivation.Formula(formula);
+            Formula read = Formula.of(kept, before).orElseThrow(() -> new IllegalArgumentException("“" + formula + "” is no formula over the table " + before.name()));
+            if (read.columns().stream().anyMatch(Formula.followersOf(column, before)::contains)) {
+                throw new IllegalArgumentException("“" + formula + "” follows itself");
+            }
+            return before.withColumn(column, old -> old.with(heading).withDerivation(Optional.of(kept)));
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Derive " + heading.text() + " = " + Formula.written(new Derivation.Formula(formula), before) + " instead";
+        }
+    }
+
+    /// A column that tells rows with some values of another one, which get a name as a set, from all others, and splits by it.
+    ///
+    /// @param name   of the set
+    /// @param others what all other rows are called
+    record NameSet(int table, int column, String name, List<Cell> values, String others) implements ColumnEdit {
+        public NameSet {
+            values = List.copyOf(values);
+        }
+
+        @Override
+        public Table change(Table before) {
+            var columns = new ArrayList<>(before.columns().stream().map(each -> each.role() == Role.BY ? each.with(Role.NONE) : each).toList());
+            int place = columns.stream().map(Column::id).toList().indexOf(column);
+            columns.add(place + 1, new Column(before.nextColumnId(), new Heading(name, ""), Kind.TEXT, Role.BY, new Format.AsWritten(0), BarMeaning.HALF_RANGE,
+                    Optional.of(new Derivation.Membership(column, name, values, others)), Cells.NONE));
+            return before.with(columns);
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Call rows with %s %s “%s” and split by it".formatted(before.column(column).name(),
+                    values.stream().limit(4).map(Cell::exactText).collect(Collectors.joining(", ")) + (values.size() > 4 ? " …" : ""), name);
+        }
+    }
+
+    /// An empty column at the right end, without a role.
+    record AddColumn(int table) implements ColumnEdit {
+        @Override
+        public Table change(Table before) {
+            var columns = new ArrayList<>(before.columns());
+            columns.add(blank(before));
+            return before.with(columns);
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Add a column";
+        }
+    }
+
+    /// Columns that follow it keep their values and follow no more.
+    record RemoveColumn(int table, int column) implements ColumnEdit {
+        @Override
+        public Table change(Table before) {
+            before.column(column);
+            return before.with(before.columns().stream().filter(each -> each.id() != column)
+                    .map(each -> Sources.of(each, before).contains(column) ? each.withDerivation(Optional.empty()).asTyped() : each).toList());
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Remove the column " + before.column(column).name();
+        }
+    }
+
+    /// An empty column that the table may get.
+    static Column blank(Table table) {
+        int id = table.nextColumnId();
+        return new Column(id, new Heading("Column " + id, ""), Kind.NUMBER, Role.NONE, 0, Cells.NONE);
+    }
+
+}

@@ -1,0 +1,95 @@
+package helvo.core.study;
+
+import helvo.core.number.NumberText;
+import helvo.core.table.Cell;
+import helvo.core.table.Column;
+import helvo.core.table.Decision;
+import helvo.core.table.Decision.Choice;
+import helvo.core.table.Problem;
+import helvo.core.table.Table;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+
+/// Decisions about cells that needed a look, and their undoing.
+public sealed interface DecisionEdit extends TableChange {
+    /// Decides about alike cells of one column at once.
+    ///
+    /// @param column its id; 0 for whole rows
+    /// @param rows   ascending, 0 is the first
+    /// @param reason for setting rows aside
+    record Decide(int table, int column, List<Integer> rows, Problem.Sort about, Choice choice, String reason) implements DecisionEdit {
+        public Decide {
+            rows = List.copyOf(rows);
+        }
+
+        @Override
+        public Table change(Table before) {
+            var kept = new ArrayList<>(before.decisions());
+            var places = new HashSet<>(rows);
+            kept.removeIf(decision -> decision.column() == column && places.contains(decision.row()));
+            rows.forEach(row -> kept.add(new Decision(row, column, column == 0 ? Cell.EMPTY : before.column(column).cells().cell(row), about, choice)));
+            Table decided = before.withDecisions(kept);
+            int[] at = rows.stream().mapToInt(Integer::intValue).toArray();
+            return switch (choice) {
+                case NUMBER_USED -> decided.withColumn(column, old -> old.with(old.cells().with(at, row -> inside(old.cells().cell(row)))));
+                case MISSING -> decided.withColumn(column, old -> old.with(old.cells().with(at, _ -> Cell.EMPTY)));
+                case SET_ASIDE -> decided.with(decided.setAside().with(rows, reason));
+                case KEPT -> decided;
+            };
+        }
+
+        private static Cell inside(Cell cell) {
+            var number = NumberText.numberInside(cell.exactText());
+            return number.isPresent() ? new Cell.Number(number.getAsDouble()) : cell;
+        }
+
+        @Override
+        public String sentence(Table before) {
+            String place = TableEdit.named(rows) + (column == 0 ? "" : ", " + before.column(column).name());
+            String was = column == 0 || rows.isEmpty() ? "" : before.column(column).shown(rows.getFirst(), before.mark());
+            return place.substring(0, 1).toUpperCase() + place.substring(1) + ": " + (was.isEmpty() ? "" : "“" + was + "” ") + choice.words()
+                    + (choice == Choice.SET_ASIDE && !reason.isBlank() ? " (" + reason + ")" : "");
+        }
+    }
+
+    /// Takes decisions back: cells hold again what they held, rows that were set aside count again.
+    ///
+    /// @param column its id; 0 for whole rows
+    record TakeBack(int table, int column, List<Integer> rows) implements DecisionEdit {
+        public TakeBack {
+            rows = List.copyOf(rows);
+        }
+
+        @Override
+        public Table change(Table before) {
+            Set<Integer> places = Set.copyOf(rows);
+            List<Decision> back = before.decisions().stream().filter(decision -> decision.column() == column && places.contains(decision.row())).toList();
+            var kept = new ArrayList<>(before.decisions());
+            kept.removeAll(Set.copyOf(back));
+            Table open = before.withDecisions(kept).with(before.setAside().without(back.stream().filter(d -> d.choice() == Choice.SET_ASIDE).map(Decision::row).toList()));
+            Map<Integer, Cell> was = back.stream().filter(d -> d.choice() == Choice.NUMBER_USED || d.choice() == Choice.MISSING)
+                    .collect(Collectors.toMap(Decision::row, Decision::was));
+            if (was.isEmpty()) {
+                return open;
+            }
+            Function<Column, Column> restored = old -> old.with(old.cells().with(was.keySet().stream().mapToInt(Integer::intValue).sorted().toArray(), was::get));
+            return open.withColumn(column, restored::apply);
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Take back what was decided about " + TableEdit.named(rows) + (column == 0 ? "" : ", " + before.column(column).name());
+        }
+    }
+
+    /// The table without a decision about a cell that is typed over.
+    static Table undecided(Table table, int column, int row) {
+        return table.decisions().stream().noneMatch(each -> each.column() == column && each.row() == row) ? table
+                : table.withDecisions(table.decisions().stream().filter(each -> each.column() != column || each.row() != row).toList());
+    }
+}

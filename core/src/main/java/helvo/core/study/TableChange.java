@@ -1,0 +1,23 @@
+package helvo.core.study;
+
+import helvo.core.table.Table;
+
+/// A change of one table.
+public sealed interface TableChange extends Edit permits TableEdit, ColumnEdit, DecisionEdit {
+    /// The table's id.
+    int table();
+
+    Table change(Table before);
+
+    String sentence(Table before);
+
+    @Override
+    default Study apply(Study study) {
+        return study.withTable(table(), this::change);
+    }
+
+    @Override
+    default String sentence(Study before) {
+        return sentence(before.table(table()));
+    }
+}

@@ -1,0 +1,43 @@
+package helvo.core.table;
+
+import static helvo.core.Require.require;
+
+import java.util.List;
+
+/// Where the cells of a column come from that follows others. The ids are of columns of the same table, but for those of a
+/// [Summary], which are of its source.
+public sealed interface Derivation {
+    /// @param text the formula with `{3}` for the column with id 3, so that it survives a change of names; see
+    ///             `helvo.core.formula`
+    record Formula(String text) implements Derivation {}
+
+    /// The uncertainty of a column with a formula, carried over to first order from the bars of its sources.
+    ///
+    /// @param of   the column with the formula
+    /// @param bars of its sources; a source without one counts as exact
+    record Carried(int of, List<Bar> bars) implements Derivation {
+        public Carried {
+            bars = List.copyOf(bars);
+        }
+    }
+
+    /// The column that holds the half lengths of another one's bars.
+    record Bar(int of, int column) {}
+
+    /// Whether a cell is among some values that have a name as a set.
+    ///
+    /// @param name   of the set: the cell's text for a row in it
+    /// @param others the text for all other rows
+    record Membership(int of, String name, List<Cell> values, String others) implements Derivation {
+        public Membership {
+            values = List.copyOf(values);
+            require(!values.isEmpty(), "a set needs a value");
+        }
+    }
+
+    /// In a summary: the value that a row's group has in a column of the source.
+    record Group(int of) implements Derivation {}
+
+    /// In a summary: a statistic over a group's cells in a column of the source.
+    record Statistic(Statistics statistic, int of) implements Derivation {}
+}

@@ -1,0 +1,61 @@
+package helvo.core.table;
+
+import static helvo.core.Require.require;
+
+import helvo.core.number.DateText;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberText;
+import helvo.core.number.ValueText;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+
+/// How a column's numbers are shown. What is kept, copied and computed with is always the full number.
+public sealed interface Format {
+    int MOST_DECIMALS = 15;
+
+    String shown(double number, DecimalMark mark);
+
+    /// As they were written: padded to this many decimals, and never rounded.
+    record AsWritten(int decimals) implements Format {
+        public AsWritten {
+            require(decimals >= 0, "decimals=%s must be >= 0", decimals);
+        }
+
+        @Override
+        public String shown(double number, DecimalMark mark) {
+            return NumberText.withDecimals(number, decimals).replace('.', mark.sign());
+        }
+    }
+
+    /// Rounded to this many decimals.
+    record Rounded(int decimals) implements Format {
+        public Rounded {
+            require(decimals >= 0 && decimals <= MOST_DECIMALS, "decimals=%s must be 0 to %s", decimals, MOST_DECIMALS);
+        }
+
+        @Override
+        public String shown(double number, DecimalMark mark) {
+            return new BigDecimal(number).setScale(decimals, RoundingMode.HALF_EVEN).toPlainString().replace('.', mark.sign());
+        }
+    }
+
+    /// Rounded to this many significant digits, with a power of ten where that is shorter.
+    record Significant(int digits) implements Format {
+        public Significant {
+            require(digits >= 1 && digits <= MOST_DECIMALS, "digits=%s must be 1 to %s", digits, MOST_DECIMALS);
+        }
+
+        @Override
+        public String shown(double number, DecimalMark mark) {
+            return ValueText.significant(number, digits).replace('.', mark.sign());
+        }
+    }
+
+    /// Dates, and the time that a slope over them is counted by.
+    record Dates(DateText.Form form, DateText.Order order, TimeUnit per) implements Format {
+        @Override
+        public String shown(double number, DecimalMark mark) {
+            return DateText.shown(number, form);
+        }
+    }
+}

@@ -1,0 +1,43 @@
+package helvo.files;
+
+import helvo.core.Progress;
+import helvo.core.table.Table;
+import helvo.files.book.Book;
+import helvo.files.text.TextTable;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+
+/// A table read from a file of any kind that Helvo opens.
+///
+/// @param how     it was read, in words
+/// @param notices what a person should know of the reading
+public record ReadTable(Table table, String how, List<String> notices) {
+    /// @param sheet of a workbook; empty for the first with something in it
+    /// @throws CannotRead with a sentence for a person
+    public static ReadTable read(Path file, Optional<String> sheet, Progress progress) throws CannotRead {
+        if (Book.isBook(file)) {
+            try (Book book = Book.open(file)) {
+                Book.SheetTable read = book.read(sheet, progress);
+                String name = ((Table.Source.Sheet) read.table().source().orElseThrow()).sheet();
+                return new ReadTable(read.table(), "sheet “" + name + "”" + (read.sheets().size() > 1 ? " of " + String.join(", ", read.sheets()) : ""), read.notices());
+            }
+        }
+        if (sheet.isPresent()) {
+            CannotRead.unlessReadable(file);
+            throw new CannotRead("“" + file.getFileName() + "” is a text file and has no sheets.");
+        }
+        TextTable read = TextTable.read(file, progress);
+        return new ReadTable(read.table(), read.layout().sentence(), read.notices());
+    }
+
+    /// The sheets of a workbook with something in them; none for a text file.
+    public static List<String> sheets(Path file) throws CannotRead {
+        if (!Book.isBook(file)) {
+            return List.of();
+        }
+        try (Book book = Book.open(file)) {
+            return book.sheets();
+        }
+    }
+}

@@ -1,0 +1,132 @@
+package helvo.files.book;
+
+import com.github.miachm.sods.Sheet;
+import com.github.miachm.sods.SpreadSheet;
+import helvo.core.Progress;
+import helvo.core.number.DateText;
+import helvo.core.table.Cell;
+import helvo.core.table.Column;
+import helvo.core.table.Format;
+import helvo.core.table.Kind;
+import helvo.core.table.Table;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDateTime;
+import java.util.List;
+import org.apache.poi.ss.usermodel.CellStyle;
+import org.apache.poi.ss.usermodel.Row;
+import org.apache.poi.ss.util.WorkbookUtil;
+import org.apache.poi.xssf.streaming.SXSSFSheet;
+import org.apache.poi.xssf.streaming.SXSSFWorkbook;
+
+/// A table as a workbook with one sheet: headings above, numbers as numbers at full precision, dates as dates.
+public final class BookFile {
+    /// Rows that a sheet of either format has (ECMA-376, §18.3.1.73).
+    public static final int MOST_ROWS = 1_048_576;
+
+    private BookFile() {}
+
+    public static void writeXlsx(Path file, Table table, Progress progress) throws IOException {
+        refuseTooLong(table);
+        try (var book = new SXSSFWorkbook(100); OutputStream out = Files.newOutputStream(file)) {
+            SXSSFSheet sheet = book.createSheet(WorkbookUtil.createSafeSheetName(table.name()));
+            sheet.createFreezePane(0, 1);
+            var bold = book.createFont();
+            bold.setBold(true);
+            CellStyle heading = book.createCellStyle();
+            heading.setFont(bold);
+            Row first = sheet.createRow(0);
+            List<CellStyle> styles = table.columns().stream().map(column -> style(book, column)).toList();
+            for (int c = 0; c < table.columns().size(); c++) {
+                var cell = first.createCell(c);
+                cell.setCellValue(table.columns().get(c).heading().text());
+                cell.setCellStyle(heading);
+            }
+            for (int r = 0; r < table.rows(); r++) {
+                told(progress, r, table);
+                Row row = sheet.createRow(r + 1);
+                for (int c = 0; c < table.columns().size(); c++) {
+                    Object value = value(table.columns().get(c), r);
+                    if (value != null) {
+                        var cell = row.createCell(c);
+                        cell.setCellStyle(styles.get(c));
+                        switch (value) {
+                            case Double number -> cell.setCellValue(number);
+                            case LocalDateTime moment -> cell.setCellValue(moment);
+                            default -> cell.setCellValue(value.toString());
+                        }
+                    }
+                }
+            }
+            book.write(out);
+        }
+    }
+
+    public static void writeOds(Path file, Table table, Progress progress) throws IOException {
+        refuseTooLong(table);
+        var sheet = new Sheet(table.name().replaceAll("[\\[\\]*?:/\\\\']", " "), table.rows() + 1, Math.max(1, table.columns().size()));
+        for (int c = 0; c < table.columns().size(); c++) {
+            sheet.getRange(0, c).setValue(table.columns().get(c).heading().text());
+            for (int r = 0; r < table.rows(); r++) {
+                told(progress, r, table);
+                Object value = value(table.columns().get(c), r);
+                if (value != null) {
+                    sheet.getRange(r + 1, c).setValue(value instanceof LocalDateTime moment && DateText.seconds(moment) % 86_400 == 0 ? moment.toLocalDate() : value);
+                }
+            }
+        }
+        var book = new SpreadSheet();
+        book.appendSheet(sheet);
+        try (OutputStream out = Files.newOutputStream(file)) {
+            book.save(out);
+        }
+    }
+
+    private static void refuseTooLong(Table table) throws IOException {
+        if (table.rows() >= MOST_ROWS) {
+            throw new IOException("a sheet has no room for more than %,d rows; save it as CSV".formatted(MOST_ROWS - 1));
+        }
+    }
+
+    private static void told(Progress progress, int row, Table table) {
+        if ((row & 0xff) == 0) {
+            progress.reached((double) row / table.rows());
+        }
+    }
+
+    private static CellStyle style(SXSSFWorkbook book, Column column) {
+        CellStyle style = book.createCellStyle();
+        String pattern = switch (column.format()) {
+            case Format.Dates(var form, _, _) -> switch (form) {
+                case YEAR -> "yyyy";
+                case MONTH -> "yyyy-mm";
+                case DAY -> "yyyy-mm-dd";
+                case MINUTE -> "yyyy-mm-dd hh:mm";
+                case SECOND -> "yyyy-mm-dd hh:mm:ss";
+                case TIME -> "hh:mm";
+                case TIME_WITH_SECONDS -> "hh:mm:ss";
+            };
+            case Format.AsWritten(int decimals) -> decimals(decimals);
+            case Format.Rounded(int decimals) -> decimals(decimals);
+            case Format.Significant _ -> "General";
+        };
+        style.setDataFormat(book.createDataFormat().getFormat(pattern));
+        return style;
+    }
+
+    private static String decimals(int decimals) {
+        return decimals == 0 ? "General" : "0." + "0".repeat(decimals);
+    }
+
+    /// A [Double], a [LocalDateTime], a [String], or null for an empty cell.
+    private static Object value(Column column, int row) {
+        return switch (column.cells().cell(row)) {
+            case Cell.Number(double number) -> column.kind() == Kind.DATE ? column.format() instanceof Format.Dates(var form, _, _) && form.ordinal() >= DateText.Form.TIME.ordinal()
+                    ? DateText.shown(number, form) : DateText.moment(number) : (Object) number;
+            case Cell.Text _ -> column.shown(row, helvo.core.number.DecimalMark.POINT).isEmpty() ? null : column.cells().cell(row).exactText();
+            case Cell.Empty _ -> null;
+        };
+    }
+}

@@ -1,0 +1,203 @@
+package helvo.files.book;
+
+import helvo.core.Progress;
+import helvo.core.number.DateText;
+import helvo.files.CannotRead;
+import helvo.files.text.TableBuilder;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.List;
+import javax.xml.stream.XMLStreamConstants;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamReader;
+
+/// A workbook in ODS, read from its content as a stream (OpenDocument 1.3, part 3, §9 and §19.385).
+final class OdsBook extends Book {
+    /// A row or cell with a value that claims to stand more often is made to fill memory.
+    private static final int MOST_REPEATS = 1_048_576;
+    private static final int MOST_REPEATED_CELLS = TableBuilder.MOST_COLUMNS + 1;
+    private static final String TABLE = "urn:oasis:names:tc:opendocument:xmlns:table:1.0";
+    private static final String OFFICE = "urn:oasis:names:tc:opendocument:xmlns:office:1.0";
+
+    private final GuardedZip zip;
+
+    OdsBook(Path file, GuardedZip zip) throws CannotRead {
+        super(file);
+        this.zip = zip;
+        try {
+            zip.refuseBombs();
+            refuseEncrypted();
+        } catch (CannotRead refused) {
+            zip.close();
+            throw refused;
+        }
+    }
+
+    private void refuseEncrypted() throws CannotRead {
+        if (!zip.has("META-INF/manifest.xml")) {
+            return;
+        }
+        try {
+            XMLStreamReader xml = zip.xml("META-INF/manifest.xml", Progress.NONE);
+            while (xml.hasNext()) {
+                if (xml.next() == XMLStreamConstants.START_ELEMENT && xml.getLocalName().equals("encryption-data")) {
+                    throw new CannotRead("“" + fileName() + "” is protected by a password: save it without one and open that.");
+                }
+            }
+        } catch (IOException | XMLStreamException e) {
+            throw damaged("its list of parts", e);
+        }
+    }
+
+    @Override
+    List<String> names() throws CannotRead {
+        var names = new ArrayList<String>();
+        try {
+            XMLStreamReader xml = zip.xml("content.xml", Progress.NONE);
+            while (xml.hasNext()) {
+                if (xml.next() == XMLStreamConstants.START_ELEMENT && is(xml, "table") && xml.getAttributeValue(TABLE, "name") != null) {
+                    names.add(xml.getAttributeValue(TABLE, "name"));
+                }
+            }
+        } catch (IOException | XMLStreamException e) {
+            if (names.isEmpty()) {
+                throw damaged("its content", e);
+            }
+        }
+        return names;
+    }
+
+    @Override
+    List<String> notices() {
+        return List.of();
+    }
+
+    @Override
+    void visit(String sheet, Visitor visitor, Progress progress) throws CannotRead {
+        try {
+            XMLStreamReader xml = zip.xml("content.xml", progress);
+            while (xml.hasNext()) {
+                if (xml.next() == XMLStreamConstants.START_ELEMENT && is(xml, "table") && sheet.equals(xml.getAttributeValue(TABLE, "name"))) {
+                    rows(xml, visitor);
+                    return;
+                }
+            }
+        } catch (IOException | XMLStreamException | IllegalArgumentException e) {
+            throw damaged("the sheet “" + sheet + "”", e);
+        }
+    }
+
+    private static boolean is(XMLStreamReader xml, String name) {
+        return TABLE.equals(xml.getNamespaceURI()) && xml.getLocalName().equals(name);
+    }
+
+    private void rows(XMLStreamReader xml, Visitor visitor) throws XMLStreamException, CannotRead {
+        int row = 0;
+        while (xml.hasNext()) {
+            int event = xml.next();
+            if (event == XMLStreamConstants.END_ELEMENT && is(xml, "table")) {
+                return;
+            }
+            if (event == XMLStreamConstants.START_ELEMENT && is(xml, "table-row")) {
+                int repeated = number(xml, "number-rows-repeated");
+                List<Placed> cells = cells(xml);
+                for (int i = 0; i < repeated && !cells.isEmpty(); i++) {
+                    for (Placed cell : cells) {
+                        visitor.cell(row + i, cell.column, cell.value, cell.columns, cell.rows);
+                    }
+                }
+                row = Math.min(row + repeated, Integer.MAX_VALUE / 2);
+            }
+        }
+    }
+
+    private record Placed(int column, Object value, int columns, int rows) {}
+
+    private List<Placed> cells(XMLStreamReader xml) throws XMLStreamException {
+        var cells = new ArrayList<Placed>();
+        int column = 0;
+        while (true) {
+            int event = xml.next();
+            if (event == XMLStreamConstants.END_ELEMENT && is(xml, "table-row")) {
+                return cells;
+            }
+            if (event == XMLStreamConstants.START_ELEMENT && (is(xml, "table-cell") || is(xml, "covered-table-cell"))) {
+                int repeated = number(xml, "number-columns-repeated");
+                int columns = number(xml, "number-columns-spanned");
+                int rows = number(xml, "number-rows-spanned");
+                boolean covered = is(xml, "covered-table-cell");
+                Object value = value(xml);
+                int times = columns > 1 ? 1 : Math.min(repeated, MOST_REPEATED_CELLS); // some writers repeat a cell that spans
+                for (int i = 0; i < times && value != null && !covered; i++) {
+                    cells.add(new Placed(column + i, value, columns, rows));
+                }
+                column = Math.min(column + repeated, MOST_REPEATS);
+            }
+        }
+    }
+
+    private static int number(XMLStreamReader xml, String attribute) {
+        String text = xml.getAttributeValue(TABLE, attribute);
+        return text == null ? 1 : Math.clamp(Long.parseLong(text), 1, MOST_REPEATS);
+    }
+
+    /// The value of the cell whose start was just read; null for none. Reads to its end.
+    private Object value(XMLStreamReader xml) throws XMLStreamException {
+        String type = String.valueOf(xml.getAttributeValue(OFFICE, "value-type"));
+        String number = xml.getAttributeValue(OFFICE, "value");
+        String date = xml.getAttributeValue(OFFICE, "date-value");
+        String time = xml.getAttributeValue(OFFICE, "time-value");
+        String cell = xml.getLocalName();
+        String text = text(xml, cell);
+        return switch (type) {
+            case "float", "percentage", "currency" -> number == null ? text : finite(Double.parseDouble(number));
+            case "date" -> DateText.read(String.valueOf(date), DateText.Order.DAY_FIRST).<Object>map(moment -> moment(moment.seconds(), false)).orElse(text);
+            case "time" -> time(time, text);
+            default -> text;
+        };
+    }
+
+    private static Object finite(double number) {
+        return Double.isFinite(number) ? number : null;
+    }
+
+    private static Object time(String time, String text) {
+        try {
+            return time == null ? text : moment(Duration.parse(time).toMillis() / 1000.0, true);
+        } catch (DateTimeParseException e) {
+            return text;
+        }
+    }
+
+    /// The cell's paragraphs; notes on it are left out.
+    private static String text(XMLStreamReader xml, String cell) throws XMLStreamException {
+        var text = new StringBuilder();
+        int notes = 0;
+        while (true) {
+            int event = xml.next();
+            if (event == XMLStreamConstants.START_ELEMENT) {
+                notes += xml.getLocalName().equals("annotation") || notes > 0 ? 1 : 0;
+                if (notes == 0 && xml.getLocalName().equals("p") && !text.isEmpty()) {
+                    text.append(' ');
+                } else if (notes == 0 && xml.getLocalName().equals("s")) {
+                    text.append(' ');
+                }
+            } else if (event == XMLStreamConstants.CHARACTERS && notes == 0) {
+                text.append(xml.getText());
+            } else if (event == XMLStreamConstants.END_ELEMENT) {
+                if (notes == 0 && is(xml, cell)) {
+                    return text.toString().isBlank() ? null : text.toString().strip();
+                }
+                notes -= notes > 0 ? 1 : 0;
+            }
+        }
+    }
+
+    @Override
+    public void close() {
+        zip.close();
+    }
+}

@@ -1,0 +1,204 @@
+package helvo.files.book;
+
+import helvo.core.Progress;
+import helvo.core.number.DateText;
+import helvo.files.CannotRead;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import javax.xml.stream.XMLStreamConstants;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamReader;
+import org.apache.poi.openxml4j.exceptions.OpenXML4JException;
+import org.apache.poi.openxml4j.opc.OPCPackage;
+import org.apache.poi.openxml4j.opc.PackageAccess;
+import org.apache.poi.openxml4j.opc.PackagePart;
+import org.apache.poi.ss.usermodel.DateUtil;
+import org.apache.poi.ss.util.CellRangeAddress;
+import org.apache.poi.ss.util.CellReference;
+import org.apache.poi.xssf.eventusermodel.ReadOnlySharedStringsTable;
+import org.apache.poi.xssf.eventusermodel.XSSFReader;
+import org.apache.poi.xssf.model.StylesTable;
+import org.xml.sax.SAXException;
+
+/// A workbook in XLSX. The package, its strings and its styles are read by Apache POI, the sheets' cells here, as a stream.
+final class XlsxBook extends Book {
+    private final GuardedZip zip;
+    private final OPCPackage opened;
+    private final Map<String, String> parts = new LinkedHashMap<>();
+    private final ReadOnlySharedStringsTable strings;
+    private final StylesTable styles;
+    private final boolean since1904;
+    private int formulasWithoutValue;
+
+    private XlsxBook(Path file, GuardedZip zip, OPCPackage opened) throws IOException, SAXException, OpenXML4JException, XMLStreamException {
+        super(file);
+        this.zip = zip;
+        this.opened = opened;
+        strings = new ReadOnlySharedStringsTable(opened, false);
+        var reader = new XSSFReader(opened);
+        styles = reader.getStylesTable();
+        since1904 = since1904();
+        var sheets = (XSSFReader.SheetIterator) reader.getSheetsData();
+        while (sheets.hasNext()) {
+            try (InputStream unread = sheets.next()) {
+                PackagePart part = sheets.getSheetPart();
+                parts.put(sheets.getSheetName(), part.getPartName().getName().substring(1));
+            }
+        }
+    }
+
+    static XlsxBook of(Path file, GuardedZip zip) throws CannotRead {
+        OPCPackage opened = null;
+        try {
+            zip.refuseBombs();
+            opened = OPCPackage.open(file.toFile(), PackageAccess.READ);
+            return new XlsxBook(file, zip, opened);
+        } catch (CannotRead | IOException | OpenXML4JException | SAXException | XMLStreamException | RuntimeException e) {
+            zip.close();
+            if (opened != null) {
+                opened.revert();
+            }
+            throw e instanceof CannotRead known ? known
+                    : new CannotRead("“" + file.getFileName() + "” is damaged or no XLSX workbook: open it in the program it comes from and save it again.", e);
+        }
+    }
+
+    private boolean since1904() throws IOException, XMLStreamException {
+        if (!zip.has("xl/workbook.xml")) {
+            return false;
+        }
+        XMLStreamReader xml = zip.xml("xl/workbook.xml", Progress.NONE);
+        while (xml.hasNext()) {
+            if (xml.next() == XMLStreamConstants.START_ELEMENT && xml.getLocalName().equals("workbookPr")) {
+                String flag = xml.getAttributeValue(null, "date1904");
+                return "1".equals(flag) || "true".equals(flag);
+            }
+        }
+        return false;
+    }
+
+    @Override
+    List<String> names() {
+        return List.copyOf(parts.keySet());
+    }
+
+    @Override
+    List<String> notices() {
+        return formulasWithoutValue == 0 ? List.of() : List.of(("%,d %s no stored result and %s left empty: open the workbook in the program it comes from and save it "
+                + "there.").formatted(formulasWithoutValue, formulasWithoutValue == 1 ? "formula has" : "formulas have", formulasWithoutValue == 1 ? "was" : "were"));
+    }
+
+    @Override
+    void visit(String sheet, Visitor visitor, Progress progress) throws CannotRead {
+        formulasWithoutValue = 0;
+        String part = parts.get(sheet);
+        try {
+            Map<Long, CellRangeAddress> merged = merged(part);
+            XMLStreamReader xml = zip.xml(part, progress);
+            int row = -1;
+            int column = -1;
+            while (xml.hasNext()) {
+                if (xml.next() != XMLStreamConstants.START_ELEMENT) {
+                    continue;
+                }
+                String at = xml.getAttributeValue(null, "r");
+                if (xml.getLocalName().equals("row")) {
+                    row = at == null ? row + 1 : Integer.parseInt(at) - 1;
+                    column = -1;
+                } else if (xml.getLocalName().equals("c")) {
+                    column = at == null ? column + 1 : new CellReference(at).getCol();
+                    Object value = value(xml);
+                    if (value != null) {
+                        CellRangeAddress span = merged.get(place(row, column));
+                        visitor.cell(row, column, value, span == null ? 1 : span.getLastColumn() - column + 1, span == null ? 1 : span.getLastRow() - row + 1);
+                    }
+                }
+            }
+        } catch (IOException | XMLStreamException | IllegalArgumentException | IndexOutOfBoundsException e) {
+            throw damaged("the sheet “" + sheet + "”", e);
+        }
+    }
+
+    private static long place(int row, int column) {
+        return (long) row << 32 | column;
+    }
+
+    /// Spans by their first cell; a sheet lists them behind its cells.
+    private Map<Long, CellRangeAddress> merged(String part) throws IOException, XMLStreamException {
+        var merged = new TreeMap<Long, CellRangeAddress>();
+        XMLStreamReader xml = zip.xml(part, Progress.NONE);
+        while (xml.hasNext()) {
+            if (xml.next() == XMLStreamConstants.START_ELEMENT && xml.getLocalName().equals("mergeCell")) {
+                CellRangeAddress span = CellRangeAddress.valueOf(xml.getAttributeValue(null, "ref"));
+                merged.put(place(span.getFirstRow(), span.getFirstColumn()), span);
+            }
+        }
+        return merged;
+    }
+
+    /// The value of the cell whose start was just read; null for none.
+    private Object value(XMLStreamReader xml) throws XMLStreamException {
+        String type = xml.getAttributeValue(null, "t");
+        String style = xml.getAttributeValue(null, "s");
+        String stored = null;
+        boolean formula = false;
+        var inline = new StringBuilder();
+        while (!(xml.next() == XMLStreamConstants.END_ELEMENT && xml.getLocalName().equals("c"))) {
+            if (xml.getEventType() == XMLStreamConstants.START_ELEMENT) {
+                switch (xml.getLocalName()) {
+                    case "v" -> stored = xml.getElementText();
+                    case "t" -> inline.append(xml.getElementText());
+                    case "f" -> formula = true;
+                    default -> {
+                    }
+                }
+            }
+        }
+        if (stored == null || stored.isEmpty()) {
+            formulasWithoutValue += formula && inline.isEmpty() ? 1 : 0;
+            return text(inline.toString());
+        }
+        return switch (type == null ? "n" : type) {
+            case "s" -> text(strings.getItemAt(Integer.parseInt(stored)).getString());
+            case "b" -> stored.equals("0") ? "FALSE" : "TRUE";
+            case "d" -> DateText.read(stored, DateText.Order.DAY_FIRST).<Object>map(moment -> moment).orElse(stored);
+            case "n" -> number(Double.parseDouble(stored), style);
+            default -> text(stored);
+        };
+    }
+
+    private static String text(String text) {
+        return text.isBlank() ? null : text.strip();
+    }
+
+    private Object number(double number, String style) {
+        if (!Double.isFinite(number)) {
+            return null;
+        }
+        if (style == null || number < 0 || !isDate(Integer.parseInt(style))) {
+            return number;
+        }
+        boolean timeOnly = number < 1;
+        return timeOnly ? moment(number * 86_400, true) : moment(DateText.seconds(DateUtil.getLocalDateTime(number, since1904, false)), false);
+    }
+
+    private boolean isDate(int style) {
+        if (style < 0 || style >= styles.getNumCellStyles()) {
+            return false;
+        }
+        var cellStyle = styles.getStyleAt(style);
+        return DateUtil.isADateFormat(cellStyle.getDataFormat(), cellStyle.getDataFormatString());
+    }
+
+    @Override
+    public void close() {
+        opened.revert();
+        zip.close();
+    }
+}
