@@ -18,6 +18,9 @@ public class MakeSamples {
         Files.createDirectories(FOLDER);
         write("stretch.csv", stretch(new Random(14)));
         write("creep.csv", creep(new Random(1440)));
+        write("pluck.csv", pluck(new Random(440)));
+        write("pulls.csv", pulls(new Random(10)));
+        write("stock.csv", stock(new Random(2025)));
     }
 
     /// Stretch of a 3 mm cord laid from dune grass under load, dry and soaked in salt water, read off a rule to ± 0.35 mm.
@@ -44,6 +47,41 @@ public class MakeSamples {
         for (int time : new int[] {1, 2, 4, 7, 12, 20, 35, 60, 100, 170, 290, 480, 800, 1100, 1440}) {
             double creep = 0.42 + 0.31 * Math.log(time) + 0.025 * random.nextGaussian();
             lines.add(time + "," + String.format(Locale.ROOT, "%.2f", creep) + ",0.05");
+        }
+        return lines;
+    }
+
+    /// Frequency of a plucked cord of 0.8 m under tension: straight only when the frequency is squared, f² = T / (4 L² μ).
+    private static List<String> pluck(Random random) {
+        var lines = new ArrayList<String>();
+        lines.add("Tension (N),Frequency (Hz),± (Hz)");
+        for (int tension : new int[] {10, 15, 20, 30, 40, 50, 60, 80, 100, 120}) {
+            double frequency = Math.sqrt(tension / (4 * 0.8 * 0.8 * 0.0031)) + 0.35 * random.nextGaussian();
+            lines.add(tension + "," + String.format(Locale.ROOT, "%.1f", frequency) + ",0.5");
+        }
+        return lines;
+    }
+
+    /// Ten pulls of each of five loads: their averages and their spread make the figure.
+    private static List<String> pulls(Random random) {
+        var lines = new ArrayList<String>();
+        lines.add("Pull,Load (N),Stretch (mm)");
+        for (int load : new int[] {10, 20, 30, 40, 50}) {
+            for (int pull = 1; pull <= 10; pull++) {
+                double stretch = 0.31 + 0.2043 * load + (0.06 + 0.004 * load) * random.nextGaussian();
+                lines.add(pull + "," + load + "," + String.format(Locale.ROOT, "%.2f", stretch));
+            }
+        }
+        return lines;
+    }
+
+    /// Metres of cord in store at each month's end, over two years.
+    private static List<String> stock(Random random) {
+        var lines = new ArrayList<String>();
+        lines.add("Month,Stock (m)");
+        for (int month = 0; month < 24; month++) {
+            double stock = 1840 - 38.5 * month + 45 * random.nextGaussian();
+            lines.add("%d-%02d,%.0f".formatted(2024 + month / 12, month % 12 + 1, stock));
         }
         return lines;
     }

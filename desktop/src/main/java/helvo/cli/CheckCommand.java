@@ -47,7 +47,7 @@ final class CheckCommand implements Callable<Integer> {
                     column.kind().plural(), column.role().tag().equals("none") ? "" : column.role().tag());
         }
         Problems problems = Problems.in(table);
-        out.println(problems.count() == 0 ? "No cell needs a look." : "%,d %s a look:".formatted(problems.count(), problems.count() == 1 ? "needs" : "need"));
+        out.println(problems.count() == 0 ? "Nothing needs a look." : "%,d %s a look:".formatted(problems.count(), problems.count() == 1 ? "place needs" : "places need"));
         problems.groups().stream().limit(LISTED).forEach(problem -> out.println("  " + sentence(problem, table)));
         if (problems.groups().size() > LISTED) {
             out.printf("  and %,d more%n", problems.groups().stream().skip(LISTED).mapToInt(Problem::count).sum());

@@ -10,20 +10,19 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
-import javafx.scene.layout.VBox;
 
 /// Find anything to do: every command by name, chosen with the arrows and Enter.
-final class CommandFinder extends VBox {
+final class CommandFinder extends Panel {
     private final TextField typed = new TextField();
     private final ListView<Commands.Command> found = new ListView<>();
     private final Commands commands;
     private final Runnable close;
 
-    CommandFinder(Commands commands, Runnable close) {
+    CommandFinder(Session session, Commands commands, Runnable close) {
+        super(session, "finder", "", 460);
         this.commands = commands;
         this.close = close;
-        getStyleClass().add("finder");
-        setMaxSize(460, Region.USE_PREF_SIZE);
+        getStyleClass().setAll("finder");
         typed.setPromptText("Find anything to do");
         typed.setAccessibleText("Find anything to do: type a part of its name");
         typed.setId("finder-text");
@@ -38,6 +37,7 @@ final class CommandFinder extends VBox {
         getChildren().addAll(typed, found);
     }
 
+    @Override
     void begin() {
         typed.clear();
         list("");

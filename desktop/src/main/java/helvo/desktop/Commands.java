@@ -1,9 +1,11 @@
 package helvo.desktop;
 
+import helvo.core.Require;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
+import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
 
 /// Everything that can be done by name: for the finder and for keys.
@@ -15,6 +17,7 @@ final class Commands {
 
     void add(String name, String keys, BooleanSupplier possible, Runnable action) {
         Optional<KeyCombination> combination = keys.isEmpty() ? Optional.empty() : Optional.of(KeyCombination.keyCombination(keys));
+        Require.require(combination.isEmpty() || combination.get() instanceof KeyCodeCombination, "“%s” names no key", keys);
         commands.add(new Command(name, combination, possible, action));
     }
 

@@ -3,13 +3,10 @@ package helvo.desktop;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
-import helvo.core.fit.Points;
 import helvo.core.fit.Quality;
 import helvo.core.number.ValueText;
 import java.util.OptionalDouble;
 import javafx.geometry.Insets;
-import javafx.scene.canvas.Canvas;
-import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.BorderPane;
@@ -22,8 +19,6 @@ import javafx.scene.shape.Rectangle;
 final class CurveCard extends ToggleButton {
     private static final double WIDTH = 140;
     private static final double HEIGHT = 46;
-    /// Points enough for a picture of this size.
-    private static final int MOST_POINTS = 150;
 
     CurveCard(SeriesAnalysis series, FitOutcome outcome, OptionalDouble weight, String color) {
         getStyleClass().setAll("toggle-button", "curve-card");
@@ -41,7 +36,7 @@ final class CurveCard extends ToggleButton {
             case FitOutcome.Fitted(Fit fit) -> {
                 String value = fit.quality().r2().isPresent() ? ValueText.share(fit.quality().r2().getAsDouble()) : "–";
                 r2.setText(value);
-                Canvas picture = picture(series.points(), fit, color);
+                var picture = new FitPicture(series.points(), fit, color, WIDTH, HEIGHT);
                 if (fit.quality().about() == Quality.About.ZERO) {
                     var about = new Label("R² about zero");
                     about.getStyleClass().add("small");
@@ -66,49 +61,6 @@ final class CurveCard extends ToggleButton {
         }
         card.setPadding(new Insets(6, 9, 7, 9));
         setGraphic(card);
-    }
-
-    private static Canvas picture(Points points, Fit fit, String color) {
-        var canvas = new Canvas(WIDTH, HEIGHT);
-        double minX = Double.POSITIVE_INFINITY;
-        double maxX = Double.NEGATIVE_INFINITY;
-        double minY = Double.POSITIVE_INFINITY;
-        double maxY = Double.NEGATIVE_INFINITY;
-        for (int i = 0; i < points.size(); i++) {
-            minX = Math.min(minX, points.x()[i]);
-            maxX = Math.max(maxX, points.x()[i]);
-            minY = Math.min(minY, points.y()[i]);
-            maxY = Math.max(maxY, points.y()[i]);
-        }
-        GraphicsContext g = canvas.getGraphicsContext2D();
-        g.setFill(Color.web("#A9A5B1"));
-        int step = Math.max(1, points.size() / MOST_POINTS);
-        for (int i = 0; i < points.size(); i += step) {
-            g.fillOval(across(points.x()[i], minX, maxX) - 2, up(points.y()[i], minY, maxY) - 2, 4, 4);
-        }
-        g.setStroke(Color.web(color));
-        g.setLineWidth(1.5);
-        g.beginPath();
-        int steps = fit.curve().degree() == 1 ? 1 : 70;
-        for (int i = 0; i <= steps; i++) {
-            double x = minX + (maxX - minX) * i / steps;
-            double y = Math.clamp(up(fit.function().at(x), minY, maxY), -HEIGHT, 2 * HEIGHT);
-            if (i == 0) {
-                g.moveTo(across(x, minX, maxX), y);
-            } else {
-                g.lineTo(across(x, minX, maxX), y);
-            }
-        }
-        g.stroke();
-        return canvas;
-    }
-
-    private static double across(double x, double min, double max) {
-        return 4 + (WIDTH - 8) * (max > min ? (x / 2 - min / 2) / (max / 2 - min / 2) : 0.5);
-    }
-
-    private static double up(double y, double min, double max) {
-        return HEIGHT - 5 - (HEIGHT - 10) * (max > min ? (y / 2 - min / 2) / (max / 2 - min / 2) : 0.5);
     }
 
     private static StackPane evidence(OptionalDouble weight, String color) {

@@ -1,6 +1,7 @@
 package helvo.desktop;
 
 import helvo.figure.FigureFormat;
+import helvo.files.TableFile;
 import java.io.File;
 import java.nio.file.Path;
 import java.util.List;
@@ -15,7 +16,7 @@ interface FileDialogs {
 
     Optional<Path> figure(Window owner, FigureFormat format, String suggestedName);
 
-    Optional<Path> table(Window owner, String suggestedName);
+    Optional<Path> table(Window owner, TableFile.Format format, String suggestedName);
 
     /// The system's own dialogs.
     final class OfSystem implements FileDialogs {
@@ -23,20 +24,20 @@ interface FileDialogs {
         public List<Path> tables(Window owner) {
             var chooser = new FileChooser();
             chooser.setTitle("Open tables");
-            chooser.getExtensionFilters().addAll(new FileChooser.ExtensionFilter("Tables as text (CSV, TSV)", "*.csv", "*.tsv", "*.txt", "*.dat"),
+            chooser.getExtensionFilters().addAll(new FileChooser.ExtensionFilter("Tables (CSV, TSV, XLSX, ODS)", "*.csv", "*.tsv", "*.txt", "*.dat", "*.xlsx", "*.xlsm", "*.ods"),
                     new FileChooser.ExtensionFilter("All files", "*"));
             List<File> chosen = chooser.showOpenMultipleDialog(owner);
             return chosen == null ? List.of() : chosen.stream().map(File::toPath).toList();
         }
 
         @Override
-        public Optional<Path> table(Window owner, String suggestedName) {
+        public Optional<Path> table(Window owner, TableFile.Format format, String suggestedName) {
             var chooser = new FileChooser();
-            chooser.setTitle("Save the table as CSV");
+            chooser.setTitle("Save the table as " + format.title());
             chooser.setInitialFileName(suggestedName);
-            chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("CSV, table as text", "*.csv"));
+            chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(format.title() + ", " + format.purpose(), "*." + format.ending()));
             return Optional.ofNullable(chooser.showSaveDialog(owner)).map(File::toPath)
-                    .map(path -> path.toString().contains(".") ? path : path.resolveSibling(path.getFileName() + ".csv"));
+                    .map(path -> path.toString().toLowerCase().endsWith("." + format.ending()) ? path : path.resolveSibling(path.getFileName() + "." + format.ending()));
         }
 
         @Override

@@ -10,7 +10,7 @@ import helvo.core.study.Study;
 import helvo.figure.FigureFile;
 import helvo.figure.FigureFormat;
 import helvo.figure.Raster;
-import helvo.files.text.TableFile;
+import helvo.files.TableFile;
 import java.io.IOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.NoSuchFileException;
@@ -18,7 +18,6 @@ import java.nio.file.Path;
 import java.util.OptionalDouble;
 import java.util.stream.Collectors;
 import javafx.application.Platform;
-import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.image.WritableImage;
@@ -26,28 +25,17 @@ import javafx.scene.input.Clipboard;
 import javafx.scene.input.ClipboardContent;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
-import javafx.scene.layout.Region;
-import javafx.scene.layout.VBox;
 
 /// Hand over: the figure's size on paper, saving it, and copying figure and readout.
-final class HandOver extends VBox {
-    private final Session session;
+final class HandOver extends Panel {
     private final FileDialogs dialogs;
-    private final TextField width = number("hand-over-width", "Width of the figure in millimetres");
-    private final TextField height = number("hand-over-height", "Height of the figure in millimetres");
-    private final TextField resolution = number("hand-over-dpi", "Resolution of a PNG in dots per inch");
-    private final Label wrong = new Label();
+    private final TextField width = field("hand-over-width", "Width of the figure in millimetres", 5);
+    private final TextField height = field("hand-over-height", "Height of the figure in millimetres", 5);
+    private final TextField resolution = field("hand-over-dpi", "Resolution of a PNG in dots per inch", 5);
 
     HandOver(Session session, FileDialogs dialogs) {
-        this.session = session;
+        super(session, "hand-over-panel", "Hand over", 370);
         this.dialogs = dialogs;
-        getStyleClass().add("hand-over");
-        setId("hand-over-panel");
-        setMaxSize(370, Region.USE_PREF_SIZE);
-        var heading = new Label("Hand over");
-        heading.getStyleClass().add("region-heading");
-        wrong.getStyleClass().add("warning");
-        wrong.setWrapText(true);
         var grid = new GridPane(8, 8);
         grid.addRow(0, new Label("Width"), width, new Label("mm"));
         grid.addRow(1, new Label("Height"), height, new Label("mm"));
@@ -57,27 +45,26 @@ final class HandOver extends VBox {
         height.setOnAction(_ -> resize());
         var saves = new FlowPane(8, 8);
         for (FigureFormat format : FigureFormat.values()) {
-            saves.getChildren().add(button("Save as " + format.name(), "save-" + format.ending(), () -> save(format)));
+            saves.getChildren().add(button("save-" + format.ending(), "Save as " + format.name(), () -> save(format)));
         }
-        var copies = new FlowPane(8, 8, button("Copy figure", "copy-figure", this::copyFigure), button("Copy readout", "copy-readout", this::copyReadout));
-        getChildren().addAll(heading, part("Size on paper"), grid, wrong, part("Save the figure"), saves,
-                part("Save the table"), button("Save as CSV", "save-csv", this::saveTable), part("To the clipboard"), copies);
-        begin();
+        var tables = new FlowPane(8, 8);
+        for (TableFile.Format format : TableFile.Format.values()) {
+            tables.getChildren().add(button("save-" + format.ending(), "Save as " + format.title(), () -> saveTable(format)));
+        }
+        var copies = new FlowPane(8, 8, button("copy-figure", "Copy figure", this::copyFigure), button("copy-readout", "Copy readout", this::copyReadout));
+        getChildren().addAll(heading, strong("Size on paper"), grid, wrong, strong("Save the figure"), saves,
+                strong("Save the table"), tables, strong("To the clipboard"), copies);
     }
 
     /// Shows what the figure is now.
+    @Override
     void begin() {
-        wrong.setText("");
-        wrong.setManaged(false);
+        say("");
         session.table().map(table -> session.study().figureOver(table.id())).ifPresent(figure -> {
             width.setText(NumberText.shortest(figure.widthMm()));
             height.setText(NumberText.shortest(figure.heightMm()));
         });
-    }
-
-    /// Where Tab begins.
-    TextField first() {
-        return width;
+        width.requestFocus();
     }
 
     /// Takes the sizes typed; says beside them what is wrong and keeps the old ones.
@@ -87,8 +74,7 @@ final class HandOver extends VBox {
         if (h.isEmpty()) {
             return false;
         }
-        wrong.setManaged(false);
-        wrong.setText("");
+        say("");
         session.figure().ifPresent(figure -> session.perform(new FigureEdit.Resize(figure.figure().id(), w.getAsDouble(), h.getAsDouble())));
         return true;
     }
@@ -102,8 +88,7 @@ final class HandOver extends VBox {
         if (value.isPresent() && value.getAsDouble() >= least && value.getAsDouble() <= most) {
             return value;
         }
-        wrong.setText("%s must be a number from %.0f to %.0f %s; “%s” is not.".formatted(name, least, most, unit, field.getText()));
-        wrong.setManaged(true);
+        say("%s must be a number from %.0f to %.0f %s; “%s” is not.".formatted(name, least, most, unit, field.getText()));
         field.requestFocus();
         field.selectAll();
         return OptionalDouble.empty();
@@ -135,11 +120,11 @@ final class HandOver extends VBox {
         }, () -> {});
     }
 
-    void saveTable() {
+    void saveTable(TableFile.Format format) {
         Study study = session.study();
-        session.table().ifPresent(table -> dialogs.table(getScene() == null ? null : getScene().getWindow(), table.name() + ".csv")
+        session.table().ifPresent(table -> dialogs.table(getScene() == null ? null : getScene().getWindow(), format, table.name() + "." + format.ending())
                 .ifPresent(path -> session.away("Saving " + path.getFileName() + " …", progress -> {
-                    written(path, () -> TableFile.write(path, table, progress));
+                    written(path, () -> TableFile.write(path, format, table, progress));
                     return "Saved “" + path.getFileName() + "” in " + path.toAbsolutePath().getParent() + ".";
                 }, () -> session.tableSaved(study))));
     }
@@ -179,26 +164,5 @@ final class HandOver extends VBox {
             session.copy(figure.series().stream().map(series -> Readout.of(figure, series).copied()).collect(Collectors.joining("\n")));
             session.say("The readout is on the clipboard, at full precision.", false);
         });
-    }
-
-    private static Label part(String text) {
-        var label = new Label(text);
-        label.getStyleClass().add("strong");
-        return label;
-    }
-
-    private static TextField number(String id, String accessible) {
-        var field = new TextField();
-        field.setId(id);
-        field.setPrefColumnCount(5);
-        field.setAccessibleText(accessible);
-        return field;
-    }
-
-    private static Button button(String text, String id, Runnable action) {
-        var button = new Button(text);
-        button.setId(id);
-        button.setOnAction(_ -> action.run());
-        return button;
     }
 }

@@ -2,7 +2,13 @@ package helvo.desktop;
 
 import atlantafx.base.theme.PrimerLight;
 import helvo.core.readout.Readout;
+import helvo.core.study.ColumnEdit;
 import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.table.Column;
+import helvo.core.table.Heading;
+import helvo.core.table.Role;
+import helvo.core.table.Statistics;
 import helvo.figure.Typeface;
 import helvo.files.samples.SampleStudy;
 import java.awt.image.BufferedImage;
@@ -30,7 +36,7 @@ public final class HelvoWindow {
     private HelvoWindow() {}
 
     /// What a picture of the window shows.
-    public enum View { MAIN, CREEP, HAND_OVER, FINDER }
+    public enum View { MAIN, CREEP, HAND_OVER, FINDER, FORMULA, STRAIGHTEN, AVERAGES, DATES, STEPS }
 
     /// What to open.
     ///
@@ -95,7 +101,22 @@ public final class HelvoWindow {
             switch (start.view()) {
                 case MAIN -> {
                 }
-                case CREEP -> session.show(session.study().tables().getLast().id());
+                case CREEP -> show(session, "Creep");
+                case DATES -> show(session, "Stock");
+                case FORMULA -> {
+                    derived(session);
+                    view.showFormula(session.table().orElseThrow().columns().stream().filter(Column::isDerived).findFirst());
+                }
+                case STRAIGHTEN -> {
+                    show(session, "Pluck");
+                    straighten(session, view);
+                }
+                case AVERAGES -> averages(session);
+                case STEPS -> {
+                    derived(session);
+                    averages(session);
+                    view.showSteps();
+                }
                 case HAND_OVER -> view.showHandOver();
                 case FINDER -> view.showFinder();
             }
@@ -107,6 +128,31 @@ public final class HelvoWindow {
         });
         await(finished);
         return code.get();
+    }
+
+    private static void show(Session session, String table) {
+        session.study().tables().stream().filter(each -> each.name().equals(table)).findFirst().ifPresent(each -> session.show(each.id()));
+    }
+
+    /// The sample's plucked cord with its frequency squared.
+    private static void derived(Session session) {
+        show(session, "Pluck");
+        session.perform(new ColumnEdit.Derive(session.tableId().get(), new Heading("Frequency²", "Hz²"), "{2}^2", Role.Y, true));
+    }
+
+    /// Once the points to transform are there.
+    private static void straighten(Session session, MainView view) {
+        session.analysis().subscribe(analysis -> {
+            if (analysis.study() == session.study()) {
+                Platform.runLater(view::showStraighten);
+            }
+        });
+    }
+
+    private static void averages(Session session) {
+        show(session, "Pulls");
+        session.perform(new StudyEdit.Summarise(session.tableId().get(), "Pulls by Load", List.of(2), List.of(3), List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION, Statistics.COUNT)));
+        session.show(session.study().tables().getLast().id());
     }
 
     /// Runs once all work is done and drawn, a few frames later.

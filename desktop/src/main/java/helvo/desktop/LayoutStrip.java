@@ -6,9 +6,11 @@ import helvo.files.text.Delimiter;
 import helvo.files.text.TextLayout;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.util.List;
 import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 
 /// Says how the table's file was read; pressing it reads the file in another way.
@@ -26,28 +28,41 @@ final class LayoutStrip extends MenuButton {
         setVisible(table.source().isPresent());
         setManaged(table.source().isPresent());
         getItems().clear();
-        table.source().ifPresent(source -> {
-            TextLayout layout = TextLayout.of(table, source);
-            String sentence = layout.sentence();
-            setText(sentence.substring(0, 1).toUpperCase() + sentence.substring(1));
-            setAccessibleText("Read by " + sentence + "; press to read the file in another way");
-            for (Delimiter delimiter : Delimiter.values()) {
-                item("Fields parted by " + delimiter.plural(), delimiter == layout.delimiter(), table, source, layout.with(delimiter));
+        switch (table.source().orElse(null)) {
+            case null -> {
             }
-            getItems().add(new SeparatorMenuItem());
-            item("Decimal point", layout.mark() == DecimalMark.POINT, table, source, layout.with(DecimalMark.POINT));
-            item("Decimal comma", layout.mark() == DecimalMark.COMMA, table, source, layout.with(DecimalMark.COMMA));
-            getItems().add(new SeparatorMenuItem());
-            item("Headings in the first line", layout.headings(), table, source, layout.withHeadings(true));
-            item("No headings", !layout.headings(), table, source, layout.withHeadings(false));
-            getItems().add(new SeparatorMenuItem());
-            for (Charset charset : List.of(StandardCharsets.UTF_8, TextLayout.WINDOWS, StandardCharsets.UTF_16)) {
-                item("Text in " + TextLayout.charsetName(charset), charset.equals(layout.charset()), table, source, layout.with(charset));
+            case Table.Source.Text source -> text(table, source);
+            case Table.Source.Sheet(String file, String sheet) -> {
+                setText("Sheet “" + sheet + "” of " + Path.of(file).getFileName());
+                var other = new MenuItem("Open other sheets of it …");
+                other.setId("other-sheets");
+                other.setOnAction(_ -> session.open(List.of(Path.of(file))));
+                getItems().add(other);
             }
-        });
+        }
+        setAccessibleText("Read by " + getText() + "; press to read the file in another way");
     }
 
-    private void item(String text, boolean chosen, Table table, Table.Source source, TextLayout layout) {
+    private void text(Table table, Table.Source.Text source) {
+        TextLayout layout = TextLayout.of(table, source);
+        String sentence = layout.sentence();
+        setText(sentence.substring(0, 1).toUpperCase() + sentence.substring(1));
+        for (Delimiter delimiter : Delimiter.values()) {
+            item("Fields parted by " + delimiter.plural(), delimiter == layout.delimiter(), table, source, layout.with(delimiter));
+        }
+        getItems().add(new SeparatorMenuItem());
+        item("Decimal point", layout.mark() == DecimalMark.POINT, table, source, layout.with(DecimalMark.POINT));
+        item("Decimal comma", layout.mark() == DecimalMark.COMMA, table, source, layout.with(DecimalMark.COMMA));
+        getItems().add(new SeparatorMenuItem());
+        item("Headings in the first line", layout.headings(), table, source, layout.withHeadings(true));
+        item("No headings", !layout.headings(), table, source, layout.withHeadings(false));
+        getItems().add(new SeparatorMenuItem());
+        for (Charset charset : List.of(StandardCharsets.UTF_8, TextLayout.WINDOWS, StandardCharsets.UTF_16)) {
+            item("Text in " + TextLayout.charsetName(charset), charset.equals(layout.charset()), table, source, layout.with(charset));
+        }
+    }
+
+    private void item(String text, boolean chosen, Table table, Table.Source.Text source, TextLayout layout) {
         var item = new CheckMenuItem(text);
         item.setSelected(chosen);
         item.setOnAction(_ -> session.reread(table, source, layout));

@@ -5,10 +5,15 @@ import helvo.core.curve.Curves;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
 import helvo.core.study.StudyEdit;
+import helvo.core.table.Column;
+import helvo.core.table.Derivation;
 import helvo.figure.FigureFile;
 import helvo.figure.FigureFormat;
+import helvo.files.TableFile;
 import helvo.files.samples.SampleStudy;
 import java.io.File;
+import java.util.List;
+import java.util.Optional;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -20,7 +25,6 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 
@@ -38,6 +42,14 @@ final class MainView extends StackPane {
     private final CommandFinder finder;
     private final HandOver handOver;
     private final SeriesPanel series;
+    private final DerivePanel derive;
+    private final StraightenPanel straighten;
+    private final SummaryPanel summary;
+    private final SetPanel set;
+    private final FilterPanel filter;
+    private final StepsPanel steps;
+    private final OpenPanel opening;
+    private final List<Panel> panels;
     private final BorderPane regions = new BorderPane();
     private final VBox start;
     private Node focusedBefore;
@@ -46,37 +58,51 @@ final class MainView extends StackPane {
         this.session = session;
         this.dialogs = dialogs;
         getStyleClass().add("main-view");
-        measurements = new MeasurementsPane(session, this::showSeries);
+        measurements = new MeasurementsPane(session, new MeasurementsPane.Asks(() -> show(panel(SeriesPanel.class)), this::showFormula, () -> show(panel(FilterPanel.class)),
+                () -> show(panel(SummaryPanel.class)), () -> show(panel(SetPanel.class))));
         figure = new FigurePane(session);
         readout = new ReadoutPane(session);
-        finder = new CommandFinder(commands, () -> hide(finder()));
+        finder = new CommandFinder(session, commands, this::hidePanel);
         handOver = new HandOver(session, dialogs);
-        series = new SeriesPanel(session, measurements.grid(), this::hideSeries);
+        series = new SeriesPanel(session, measurements.grid(), this::hidePanel);
+        derive = new DerivePanel(session, this::hidePanel);
+        straighten = new StraightenPanel(session, this::hidePanel);
+        summary = new SummaryPanel(session, this::hidePanel);
+        set = new SetPanel(session, this::hidePanel);
+        filter = new FilterPanel(session, this::hidePanel);
+        steps = new StepsPanel(session);
+        opening = new OpenPanel(session, this::hidePanel);
+        panels = List.of(finder, handOver, series, derive, straighten, summary, set, filter, steps, opening);
         start = start();
         regions.setLeft(measurements);
         regions.setRight(readout);
         regions.setBottom(new CurvesStrip(session));
         var frame = new BorderPane(regions);
-        frame.setTop(new TopBar(session, this::open, this::paste, () -> show(finder), () -> show(handOver)));
+        frame.setTop(new TopBar(session, this::open, this::paste, () -> show(finder), () -> show(handOver), () -> show(steps)));
         var messages = new MessageLine(session);
-        getChildren().addAll(frame, messages, finder, handOver, series);
-        StackPane.setAlignment(series, Pos.TOP_LEFT);
-        StackPane.setMargin(series, new Insets(120, 0, 0, 340));
+        getChildren().addAll(frame, messages);
+        getChildren().addAll(panels);
+        panels.forEach(panel -> {
+            StackPane.setAlignment(panel, Pos.TOP_LEFT);
+            StackPane.setMargin(panel, new Insets(96, 0, 0, 340));
+        });
         StackPane.setAlignment(messages, Pos.BOTTOM_CENTER);
         StackPane.setMargin(messages, new Insets(0, 0, 128, 0));
         StackPane.setAlignment(finder, Pos.TOP_CENTER);
         StackPane.setMargin(finder, new Insets(52, 0, 0, 0));
         StackPane.setAlignment(handOver, Pos.TOP_RIGHT);
         StackPane.setMargin(handOver, new Insets(52, 16, 0, 0));
-        finder.setVisible(false);
-        handOver.setVisible(false);
-        series.setVisible(false);
+        for (Panel panel : List.of(steps, opening, straighten)) {
+            StackPane.setAlignment(panel, Pos.TOP_CENTER);
+            StackPane.setMargin(panel, new Insets(60, 0, 0, 0));
+        }
         fillCommands();
         addEventFilter(KeyEvent.KEY_PRESSED, this::key);
         setOnDragOver(this::dragged);
         setOnDragDropped(this::dropped);
         widthProperty().subscribe(width -> fold(width.doubleValue()));
         session.history().subscribe(_ -> update());
+        session.question().subscribe(asked -> asked.ifPresent(_ -> show(opening)));
     }
 
     FigureView figureView() {
@@ -96,8 +122,22 @@ final class MainView extends StackPane {
         show(finder);
     }
 
-    private CommandFinder finder() {
-        return finder;
+    /// A panel, also where it is asked for before all are made.
+    private <P extends Panel> P panel(Class<P> kind) {
+        return panels.stream().filter(kind::isInstance).map(kind::cast).findFirst().orElseThrow();
+    }
+
+    void showFormula(Optional<Column> column) {
+        panel(DerivePanel.class).about(column);
+        show(panel(DerivePanel.class));
+    }
+
+    void showSteps() {
+        show(steps);
+    }
+
+    void showStraighten() {
+        show(straighten);
     }
 
     private void update() {
@@ -118,7 +158,7 @@ final class MainView extends StackPane {
     private VBox start() {
         var heading = new Label("Plot measured pairs, fit a curve, say how sure it is");
         heading.getStyleClass().add("start-heading");
-        var hint = new Label("Type pairs into the table, paste them, open a file (CSV or TSV), or drop one on this window.");
+        var hint = new Label("Type pairs into the table, paste them, open a file (CSV, XLSX, ODS), or drop one on this window.");
         var open = new Button("Open a table");
         open.setId("start-open");
         open.getStyleClass().add("main-action");
@@ -150,23 +190,33 @@ final class MainView extends StackPane {
         }
     }
 
-    private void showSeries() {
-        show(series);
-    }
-
-    private void hideSeries() {
-        hide(series);
-    }
-
     private void fillCommands() {
         commands.add("Open a table", "Shortcut+O", () -> true, this::open);
         commands.add("Paste as a new table", "Shortcut+Shift+V", () -> true, () -> session.pasteTable(Clipboard.getSystemClipboard().getString()));
         commands.add("Copy the table with its headings", "", this::hasTable, () -> session.copy(measurements.grid().copiedTable()));
-        commands.add("Fill a regular series …", "Shortcut+E", this::hasTable, this::showSeries);
+        commands.add("Fill a regular series …", "Shortcut+E", this::hasTable, () -> show(series));
         commands.add("Insert a row before the chosen one", "Shortcut+I", this::hasTable, measurements::insertRow);
-        commands.add("Remove the chosen rows", "Shortcut+DELETE", this::hasTable, measurements::removeRows);
+        commands.add("Remove the chosen rows", "Shortcut+Delete", this::hasTable, measurements::removeRows);
         commands.add("Sort the rows by the chosen column, rising", "", this::hasTable, () -> measurements.sort(true));
         commands.add("Sort the rows by the chosen column, falling", "", this::hasTable, () -> measurements.sort(false));
+        commands.add("A column by formula …", "Shortcut+Shift+F", this::hasTable, () -> showFormula(Optional.empty()));
+        commands.add("Change the formula of the chosen column …", "", () -> measurements.grid().chosenColumn().filter(column -> column.derivation().orElse(null) instanceof Derivation.Formula).isPresent(),
+                () -> showFormula(measurements.grid().chosenColumn()));
+        commands.add("Make it straight: square, root, reciprocal, logarithm …", "Shortcut+Shift+L", () -> session.series().isPresent(), this::showStraighten);
+        commands.add("Averages of repeats: mean, sum, spread by group …", "Shortcut+Shift+A", this::hasTable, () -> show(summary));
+        commands.add("A set of values against all others …", "", this::hasTable, () -> show(set));
+        commands.add("Only these rows: filter by value or range …", "Shortcut+Shift+O", this::hasTable, () -> show(filter));
+        commands.add("Set rows aside by condition …", "", this::hasTable, () -> show(filter));
+        commands.add("Steps: everything that was done", "Shortcut+Shift+S", () -> true, () -> show(steps));
+        commands.add("Go to what needs a look", "Shortcut+2", () -> measurements.firstLook().isPresent(), () -> measurements.firstLook().ifPresent(Node::requestFocus));
+        commands.add("Role, kind and format of the chosen column", "Shortcut+Shift+K", () -> measurements.chosenTag().isPresent(), () -> measurements.chosenTag().ifPresent(tag -> {
+            tag.requestFocus();
+            tag.show();
+        }));
+        commands.add("Move the chosen rows up", "Alt+Up", this::hasTable, () -> measurements.moveRows(-1));
+        commands.add("Move the chosen rows down", "Alt+Down", this::hasTable, () -> measurements.moveRows(1));
+        commands.add("Move the chosen column left", "Alt+Left", this::hasTable, () -> measurements.moveColumn(-1));
+        commands.add("Move the chosen column right", "Alt+Right", this::hasTable, () -> measurements.moveColumn(1));
         commands.add("Add a column", "", this::hasTable, measurements::addColumn);
         commands.add("Remove the chosen column", "", this::hasTable, measurements::removeColumn);
         commands.add("Undo", "Shortcut+Z", () -> session.history().get().undoable().isPresent(), session::undo);
@@ -184,11 +234,13 @@ final class MainView extends StackPane {
         for (FigureFormat format : FigureFormat.values()) {
             commands.add("Save the figure as " + format.name(), "", this::hasTable, () -> handOver.saveAs(format, FigureFile.USUAL_DPI));
         }
-        commands.add("Save the table as CSV", "Shortcut+S", this::hasTable, handOver::saveTable);
+        for (TableFile.Format format : TableFile.Format.values()) {
+            commands.add("Save the table as " + format.title(), format == TableFile.Format.CSV ? "Shortcut+S" : "", this::hasTable, () -> handOver.saveTable(format));
+        }
         commands.add("Copy the figure", "Shortcut+Shift+C", this::hasTable, handOver::copyFigure);
         commands.add("Copy the readout", "Shortcut+Shift+R", this::hasTable, handOver::copyReadout);
-        commands.add("Show the next series", "Shortcut+PAGE_DOWN", this::severalSeries, () -> nextSeries(1));
-        commands.add("Show the next table", "Shortcut+PAGE_UP", () -> session.study().tables().size() > 1, this::nextTable);
+        commands.add("Show the next series", "Shortcut+Page Down", this::severalSeries, () -> nextSeries(1));
+        commands.add("Show the next table", "Shortcut+Page Up", () -> session.study().tables().size() > 1, this::nextTable);
         commands.add("Remove this table from the study", "", this::hasTable,
                 () -> session.perform(new StudyEdit.RemoveTable(session.tableId().get())));
     }
@@ -216,10 +268,10 @@ final class MainView extends StackPane {
     }
 
     private void key(KeyEvent event) {
-        if (event.getCode() == KeyCode.ESCAPE && (finder.isVisible() || handOver.isVisible() || series.isVisible())) {
-            hide(finder.isVisible() ? finder : handOver.isVisible() ? handOver : series);
+        if (event.getCode() == KeyCode.ESCAPE && panels.stream().anyMatch(Node::isVisible)) {
+            hidePanel();
             event.consume();
-        } else if (event.isShortcutDown() && event.getCode() == KeyCode.K) {
+        } else if (event.isShortcutDown() && !event.isShiftDown() && event.getCode() == KeyCode.K) {
             show(finder);
             event.consume();
         } else {
@@ -231,30 +283,24 @@ final class MainView extends StackPane {
         }
     }
 
-    private void show(Region panel) {
-        boolean again = panel == handOver && handOver.isVisible();
-        boolean none = !finder.isVisible() && !handOver.isVisible() && !series.isVisible();
-        finder.setVisible(panel == finder);
-        handOver.setVisible(panel == handOver && !again);
-        series.setVisible(panel == series);
-        if (none && getScene() != null) {
+    /// Shows one panel in the place of any other; asked for again, it goes.
+    private void show(Panel panel) {
+        boolean again = panel.isVisible() && (panel == handOver || panel == steps);
+        if (panels.stream().noneMatch(Node::isVisible) && getScene() != null) {
             focusedBefore = getScene().getFocusOwner();
         }
-        if (finder.isVisible()) {
-            finder.begin();
-        } else if (handOver.isVisible()) {
-            handOver.begin();
-            handOver.first().requestFocus();
-        } else if (series.isVisible()) {
-            series.begin();
+        panels.forEach(each -> each.setVisible(each == panel && !again));
+        if (again) {
+            hidePanel();
+        } else {
+            panel.begin();
         }
     }
 
-    private void hide(Region panel) {
-        panel.setVisible(false);
-        if (focusedBefore != null) {
-            focusedBefore.requestFocus();
-        }
+    private void hidePanel() {
+        panels.forEach(each -> each.setVisible(false));
+        boolean back = focusedBefore != null && focusedBefore.getScene() == getScene();
+        (back ? focusedBefore : measurements.grid()).requestFocus();
     }
 
     private void dragged(DragEvent event) {

@@ -1,14 +1,20 @@
 package helvo.desktop;
 
+import helvo.core.formula.Formula;
 import helvo.core.study.ColumnEdit;
+import helvo.core.study.Edit;
+import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Cell;
+import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.Derivation;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import javafx.application.Platform;
@@ -37,6 +43,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.VBox;
 import javafx.scene.text.Font;
 import javafx.scene.text.Text;
+import javafx.scene.text.TextAlignment;
 
 /// The cells of one table. It holds no values of its own: it shows the study's and turns typing into edits.
 ///
@@ -46,6 +53,8 @@ final class MeasurementGrid extends TableView<Integer> {
     private static final double ROW_HEIGHT = 23;
     /// What a new table shows to type into.
     private static final int ROWS_TO_BEGIN = 12;
+    /// A heading wider than this goes on two lines.
+    private static final double LONG_NAME = 96;
     private static final PseudoClass SET_ASIDE = PseudoClass.getPseudoClass("set-aside");
     private static final PseudoClass NEEDS_LOOK = PseudoClass.getPseudoClass("needs-look");
 
@@ -55,11 +64,14 @@ final class MeasurementGrid extends TableView<Integer> {
     private final Session session;
     private final ObjectProperty<Table> shown = new SimpleObjectProperty<>();
     private final RowNumbers rowNumbers = new RowNumbers();
+    private final Consumer<Column> formula;
     private Table table;
     private String typedFirst;
 
-    MeasurementGrid(Session session) {
+    /// @param formula asks for another formula of a derived column
+    MeasurementGrid(Session session, Consumer<Column> formula) {
         this.session = session;
+        this.formula = formula;
         setId("grid");
         setAccessibleText("Measurements");
         setEditable(true);
@@ -81,7 +93,8 @@ final class MeasurementGrid extends TableView<Integer> {
             for (int i = 0; i < table.columns().size(); i++) {
                 Column column = table.columns().get(i);
                 Column before = old.columns().get(i);
-                if (before.role() != column.role() || !before.heading().equals(column.heading()) || before.kind() != column.kind()) {
+                boolean xKnown = old.first(Role.X).isPresent() == table.first(Role.X).isPresent();
+                if (!before.with(Cells.NONE).equals(column.with(Cells.NONE)) || !xKnown) {
                     head(getColumns().get(i + 1), column);
                 }
                 if (before.cells() != column.cells()) {
@@ -133,7 +146,7 @@ final class MeasurementGrid extends TableView<Integer> {
 
     /// Empty rows to type into, below the last.
     private int spareRows() {
-        return Math.max(1, ROWS_TO_BEGIN - table.rows());
+        return table.summary().isPresent() ? 0 : Math.max(1, ROWS_TO_BEGIN - table.rows());
     }
 
     /// Where typing or pasting would go: the first chosen cell, or the first of all.
@@ -153,8 +166,7 @@ final class MeasurementGrid extends TableView<Integer> {
         List<Integer> rows = chosenRows();
         List<Integer> places = getSelectionModel().getSelectedCells().stream().map(at -> at.getColumn() - 1)
                 .filter(place -> place >= 0 && place < table.columns().size()).distinct().sorted().toList();
-        return rows.stream().filter(row -> row < table.rows())
-                .map(row -> places.stream().map(place -> exact(table.columns().get(place), row)).collect(Collectors.joining("\t")))
+        return rows.stream().map(row -> places.stream().map(place -> exact(table.columns().get(place), row)).collect(Collectors.joining("\t")))
                 .collect(Collectors.joining("\n"));
     }
 
@@ -166,10 +178,9 @@ final class MeasurementGrid extends TableView<Integer> {
                 .collect(Collectors.joining("\n"));
     }
 
-    /// At full precision with the table's decimal mark, so that it reads back as the same number in the same place.
+    /// On one line, so that it reads back as the same cell in the same place.
     private String exact(Column column, int row) {
-        Cell cell = column.cells().cell(row);
-        return cell instanceof Cell.Number ? cell.exactText().replace('.', table.mark().sign()) : cell.exactText().replaceAll("[\t\n\r]+", " ");
+        return column.exact(row, table.mark()).replaceAll("[\t\n\r]+", " ");
     }
 
     /// Row numbers as a list that takes no room, and that grows at its end without disturbing a cell that is being edited.
@@ -285,10 +296,22 @@ final class MeasurementGrid extends TableView<Integer> {
     /// Wide enough for the heading, its tag and the widest of the first cells. Never a whole number: the table takes a
     /// width of 80, its own default, as one that nobody set.
     private double width(Column column) {
-        double heading = Math.max(textWidth(column.name(), BOLD), textWidth(column.unit(), PLAIN)) + 15;
+        double heading = Math.max(inLines(column.name()).lines().mapToDouble(line -> textWidth(line, BOLD)).max().orElse(0), textWidth(column.unit(), PLAIN)) + 15;
         double tag = textWidth(column.role().tag(), BOLD) + 27;
         double cell = IntStream.range(0, Math.min(table.rows(), 60)).mapToDouble(row -> textWidth(column.shown(row, table.mark()), PLAIN)).max().orElse(0) + 17;
         return Math.clamp(Math.max(cell, Math.max(tag, heading)), 44, 200) + 0.5;
+    }
+
+    /// A long name on two lines, parted at the blank nearest to its middle.
+    private static String inLines(String name) {
+        if (textWidth(name, BOLD) <= LONG_NAME) {
+            return name;
+        }
+        int middle = name.length() / 2;
+        int before = name.lastIndexOf(' ', middle);
+        int behind = name.indexOf(' ', middle);
+        int at = before < 0 ? behind : behind < 0 || middle - before <= behind - middle ? before : behind;
+        return at < 0 ? name : name.substring(0, at) + "\n" + name.substring(at + 1);
     }
 
     private static double textWidth(String text, Font font) {
@@ -298,15 +321,32 @@ final class MeasurementGrid extends TableView<Integer> {
     }
 
     private void head(TableColumn<Integer, ?> column, Column of) {
-        var name = new Label(of.name());
+        var name = new Label(inLines(of.name()));
+        name.setTextAlignment(of.kind() == Kind.NUMBER ? TextAlignment.RIGHT : TextAlignment.LEFT);
         name.getStyleClass().add("column-name");
-        var unit = new Label(of.unit().isEmpty() ? " " : of.unit());
+        var unit = new Label(of.unit().isEmpty() ? of.kind() == Kind.DATE ? "dates" : " " : of.unit());
         unit.getStyleClass().add("column-unit");
-        var heading = new VBox(2, new RoleTag(session, table.id(), of), name, unit);
+        var heading = new VBox(2, new RoleTag(session, table, of, formula), name, unit);
+        follows(of).ifPresent(says -> {
+            name.getStyleClass().add("derived-name");
+            Tooltip.install(heading, new Tooltip(says));
+            heading.setAccessibleHelp(says);
+        });
         heading.getStyleClass().add("column-heading");
         heading.setAlignment(of.kind() == Kind.NUMBER ? Pos.BOTTOM_RIGHT : Pos.BOTTOM_LEFT);
         heading.prefWidthProperty().bind(column.widthProperty().subtract(1));
         column.setGraphic(heading);
+    }
+
+    /// What a derived column follows, in words.
+    private Optional<String> follows(Column column) {
+        return column.derivation().map(derivation -> switch (derivation) {
+            case Derivation.Formula kept -> column.name() + " = " + Formula.written(kept, table);
+            case Derivation.Carried(int of, _) -> "Uncertainty of " + table.column(of).name() + ", carried over from the bars of what it is computed from";
+            case Derivation.Membership(int of, String name, var values, _) -> "“%s” where %s is one of %d values".formatted(name, table.column(of).name(), values.size());
+            case Derivation.Group _ -> "One row for each different " + column.name();
+            case Derivation.Statistic _ -> column.name() + ", follows its source";
+        });
     }
 
     private void pressed(KeyEvent event) {
@@ -359,11 +399,33 @@ final class MeasurementGrid extends TableView<Integer> {
                 layout();
             }
             TablePosition<Integer, ?> now = focused();
+            if (refusesTyping(now.getColumn() - 1)) {
+                event.consume();
+                return;
+            }
             typedFirst = first;
             edit(now.getRow(), now.getTableColumn());
             typedFirst = null;
             event.consume();
         }
+    }
+
+    /// Cells of derived columns follow others: typing there asks for the formula, or says what to change instead.
+    private boolean refusesTyping(int place) {
+        if (place >= table.columns().size() || !table.columns().get(place).isDerived()) {
+            boolean summary = place < table.columns().size() && table.summary().isPresent();
+            if (summary) {
+                session.say("Rows of this table follow the one that it summarises: change that one.", false);
+            }
+            return summary;
+        }
+        Column column = table.columns().get(place);
+        if (column.derivation().orElseThrow() instanceof Derivation.Formula) {
+            formula.accept(column);
+        } else {
+            session.say(follows(column).orElseThrow() + ": change what it follows.", false);
+        }
+        return true;
     }
 
     /// The chosen cell, never a row number.
@@ -397,9 +459,16 @@ final class MeasurementGrid extends TableView<Integer> {
         }
     }
 
+    /// Empties the chosen cells, as one step.
     private void empty() {
-        getSelectionModel().getSelectedCells().stream().filter(at -> at.getColumn() >= 1 && at.getColumn() <= table.columns().size() && at.getRow() < table.rows()).toList()
-                .forEach(at -> session.perform(new TableEdit.SetCell(table.id(), table.columns().get(at.getColumn() - 1).id(), at.getRow(), "")));
+        List<Edit> edits = getSelectionModel().getSelectedCells().stream()
+                .filter(at -> at.getColumn() >= 1 && at.getColumn() <= table.columns().size() && at.getRow() < table.rows())
+                .<Edit>map(at -> new TableEdit.SetCell(table.id(), table.columns().get(at.getColumn() - 1).id(), at.getRow(), "")).toList();
+        if (edits.size() == 1) {
+            session.perform(edits.getFirst());
+        } else if (!edits.isEmpty()) {
+            session.perform(new StudyEdit.Together("Empty %,d cells".formatted(edits.size()), edits));
+        }
     }
 
     /// One cell: shows the study's text, becomes a field while it is edited.
@@ -428,20 +497,25 @@ final class MeasurementGrid extends TableView<Integer> {
             }
             Column column = table.column(columnId);
             setText(column.shown(row, table.mark()));
+            boolean noResult = column.isDerived() && column.kind() == Kind.NUMBER && column.cells().cell(row) instanceof Cell.Text;
+            setTooltip(noResult ? new Tooltip("No result: " + column.cells().cell(row).exactText()) : null);
             setAlignment(column.kind() == Kind.NUMBER ? Pos.CENTER_RIGHT : Pos.CENTER_LEFT);
-            boolean odd = column.kind() == Kind.NUMBER && column.cells().cell(row) instanceof Cell.Text;
+            boolean odd = column.kind() != Kind.TEXT && column.cells().cell(row) instanceof Cell.Text;
             pseudoClassStateChanged(NEEDS_LOOK, odd && !table.setAside().has(row));
         }
 
         @Override
         public void startEdit() {
+            if (getTableColumn() != null && typedFirst == null && refusesTyping(getTableView().getColumns().indexOf(getTableColumn()) - 1)) {
+                return;
+            }
             super.startEdit();
             if (!isEditing()) {
                 return;
             }
             int row = getItem();
             editedRow = row;
-            field = new TextField(typedFirst == null ? table.column(columnId).cells().cell(row).exactText().replace('.', mark(row)) : typedFirst);
+            field = new TextField(typedFirst == null ? table.column(columnId).exact(row, table.mark()) : typedFirst);
             field.setAccessibleText("Row " + (row + 1) + ", " + table.column(columnId).name());
             field.getStyleClass().add("cell-field");
             field.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
@@ -460,11 +534,6 @@ final class MeasurementGrid extends TableView<Integer> {
             } else {
                 field.end();
             }
-        }
-
-        /// Numbers are edited with the table's own decimal mark; text stays as it is.
-        private char mark(int row) {
-            return table.column(columnId).cells().cell(row) instanceof Cell.Number ? table.mark().sign() : '.';
         }
 
         private void pressed(KeyEvent event) {

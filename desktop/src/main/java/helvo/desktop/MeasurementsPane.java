@@ -2,11 +2,16 @@ package helvo.desktop;
 
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.TableEdit;
+import helvo.core.table.Column;
 import helvo.core.table.Problems;
 import helvo.core.table.Table;
 import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.scene.Node;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.layout.Priority;
@@ -19,12 +24,21 @@ final class MeasurementsPane extends VBox {
     private final LayoutStrip layout;
     private final MeasurementGrid grid;
     private final NeedsALook look;
-    private final Runnable fillSeries;
+    private final FilterLine filter;
+    private final Asks asks;
 
-    /// @param fillSeries asks for a regular series
-    MeasurementsPane(Session session, Runnable fillSeries) {
+    /// Panels that the table opens.
+    ///
+    /// @param series  for a regular series
+    /// @param formula for another formula of a derived column; empty for a new column
+    /// @param filter  for the rows to use
+    /// @param summary for averages of repeats
+    /// @param set     for a set of values
+    record Asks(Runnable series, Consumer<Optional<Column>> formula, Runnable filter, Runnable summary, Runnable set) {}
+
+    MeasurementsPane(Session session, Asks asks) {
         this.session = session;
-        this.fillSeries = fillSeries;
+        this.asks = asks;
         getStyleClass().addAll("side", "measurements");
         setPrefWidth(333);
         setMinWidth(240);
@@ -33,11 +47,12 @@ final class MeasurementsPane extends VBox {
         tabs = new Tabs("table-", place -> session.show(session.study().tables().get(place).id()));
         layout = new LayoutStrip(session);
         layout.setMaxWidth(Double.MAX_VALUE);
-        grid = new MeasurementGrid(session);
+        filter = new FilterLine(asks.filter());
+        grid = new MeasurementGrid(session, column -> asks.formula().accept(Optional.of(column)));
         look = new NeedsALook(session, grid);
         VBox.setVgrow(grid, Priority.ALWAYS);
         grid.setContextMenu(menu());
-        getChildren().addAll(heading, tabs, layout, grid, look);
+        getChildren().addAll(heading, tabs, layout, filter, grid, look);
         session.history().subscribe(this::update);
         session.tableId().subscribe(_ -> update());
         session.analysis().subscribe(_ -> problems());
@@ -61,6 +76,16 @@ final class MeasurementsPane extends VBox {
         });
     }
 
+    /// The first choice in Needs a look.
+    Optional<Node> firstLook() {
+        return Optional.ofNullable(look.lookup(".look-choice"));
+    }
+
+    /// The tag over the chosen column.
+    Optional<MenuButton> chosenTag() {
+        return grid.chosenColumn().map(column -> (MenuButton) grid.lookup("#role-" + column.id()));
+    }
+
     void insertRow() {
         session.table().ifPresent(table -> session.perform(new TableEdit.InsertRows(table.id(), Math.min(grid.place().getRow(), table.rows()), 1)));
     }
@@ -75,6 +100,30 @@ final class MeasurementsPane extends VBox {
                 .ifPresent(column -> session.perform(new TableEdit.Sort(table.id(), column.id(), rising))));
     }
 
+    /// Moves the chosen rows.
+    ///
+    /// @param by places down
+    void moveRows(int by) {
+        session.table().filter(table -> table.summary().isEmpty() && !grid.chosenRows().isEmpty()).ifPresent(table -> {
+            List<Integer> rows = grid.chosenRows();
+            int first = rows.getFirst();
+            int column = Math.min(grid.place().getColumn() - 1, table.columns().size() - 1);
+            session.perform(new TableEdit.MoveRows(table.id(), first, rows.getLast() - first + 1, by));
+            grid.choose(Math.clamp((long) first + by, 0, table.rows() - 1), session.table().orElseThrow().columns().get(column));
+        });
+    }
+
+    /// Moves the chosen column.
+    ///
+    /// @param by places to the right
+    void moveColumn(int by) {
+        session.table().ifPresent(table -> grid.chosenColumn().ifPresent(column -> {
+            int row = grid.place().getRow();
+            session.perform(new ColumnEdit.MoveColumn(table.id(), column.id(), table.columns().indexOf(column) + by));
+            grid.choose(row, session.table().orElseThrow().column(column.id()));
+        }));
+    }
+
     void addColumn() {
         session.table().ifPresent(table -> session.perform(new ColumnEdit.AddColumn(table.id())));
     }
@@ -86,9 +135,13 @@ final class MeasurementsPane extends VBox {
 
     private ContextMenu menu() {
         MenuItem aside = item("Set row aside", this::toggleSetAside);
-        var menu = new ContextMenu(aside, item("Insert a row before this", this::insertRow), item("Remove rows", this::removeRows), new SeparatorMenuItem(),
+        var menu = new ContextMenu(aside, item("Insert a row before this", this::insertRow), item("Remove rows", this::removeRows),
+                item("Move rows up", () -> moveRows(-1)), item("Move rows down", () -> moveRows(1)), new SeparatorMenuItem(),
                 item("Sort rows by this column, rising", () -> sort(true)), item("Sort rows by this column, falling", () -> sort(false)),
-                item("Fill a regular series …", fillSeries), new SeparatorMenuItem(), item("Add a column", this::addColumn), item("Remove this column", this::removeColumn));
+                item("Fill a regular series …", asks.series()), new SeparatorMenuItem(),
+                item("A column by formula …", () -> asks.formula().accept(Optional.empty())), item("Averages of repeats …", asks.summary()),
+                item("A set of values …", asks.set()), item("Only these rows …", asks.filter()), new SeparatorMenuItem(), item("Add a column", this::addColumn),
+                item("Move this column left", () -> moveColumn(-1)), item("Move this column right", () -> moveColumn(1)), item("Remove this column", this::removeColumn));
         menu.setOnShowing(_ -> session.table().ifPresent(table -> {
             boolean back = !grid.chosenRows().isEmpty() && grid.chosenRows().stream().allMatch(table.setAside()::has);
             aside.setText(back ? "Bring row back (set aside: " + table.setAside().reasons().get(grid.chosenRows().getFirst()) + ")" : "Set row aside");
@@ -107,11 +160,13 @@ final class MeasurementsPane extends VBox {
         session.table().ifPresent(table -> {
             tabs.show(tables.stream().map(Table::name).toList(), tables.indexOf(table));
             layout.show(table);
+            filter.show(table, session.study().figureOver(table.id()));
             grid.show(table);
         });
+        problems();
     }
 
     private void problems() {
-        session.table().ifPresent(table -> look.show(table, session.analysis().get().problems().getOrDefault(table.id(), new Problems(0, List.of()))));
+        session.table().ifPresent(table -> look.show(table, session.analysis().get().problems().getOrDefault(table.id(), Problems.NONE)));
     }
 }

@@ -1,37 +1,131 @@
 package helvo.desktop;
 
+import helvo.core.number.DateText;
 import helvo.core.study.ColumnEdit;
+import helvo.core.study.Edit;
+import helvo.core.table.BarMeaning;
 import helvo.core.table.Column;
+import helvo.core.table.Derivation;
+import helvo.core.table.Format;
 import helvo.core.table.Heading;
+import helvo.core.table.Kind;
 import helvo.core.table.Role;
+import helvo.core.table.Table;
+import helvo.core.table.TimeUnit;
+import java.util.function.Consumer;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.CustomMenuItem;
 import javafx.scene.control.Label;
+import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.VBox;
 
-/// The small tag in a column's heading: shows what the column is for; pressing it changes that, or the heading.
+/// The small tag in a column's heading: shows what the column is for; pressing it changes that, its kind, its format, what its
+/// bars mean, its formula, or the heading.
 final class RoleTag extends MenuButton {
-    RoleTag(Session session, int tableId, Column column) {
+    private final Session session;
+    private final int table;
+    private final Column column;
+
+    /// @param formula asks for another formula of a derived column
+    RoleTag(Session session, Table of, Column column, Consumer<Column> formula) {
+        this.session = session;
+        this.table = of.id();
+        this.column = column;
         setText(column.role() == Role.NONE ? "–" : column.role().tag());
         setId("role-" + column.id());
         getStyleClass().addAll("role-tag", "role-" + column.role().name().toLowerCase().replace('_', '-'));
         setMinWidth(USE_PREF_SIZE);
-        setAccessibleText("Role of " + column.name() + ": " + column.role().tag());
+        setAccessibleText("Role of " + column.name() + ": " + column.role().tag() + ", " + column.kind().plural());
         for (Role role : Role.values()) {
-            var item = new CheckMenuItem(meaning(role));
-            item.setId("role-" + column.id() + "-" + role.name());
-            item.setSelected(role == column.role());
-            item.setOnAction(_ -> session.perform(new ColumnEdit.SetRole(tableId, column.id(), role)));
-            getItems().add(item);
+            getItems().add(item(meaning(role), "role-" + column.id() + "-" + role.name(), role == column.role(), new ColumnEdit.SetRole(table, column.id(), role)));
         }
-        getItems().addAll(new SeparatorMenuItem(), heading(session, tableId, column));
+        if (of.first(Role.X).filter(x -> x.id() != column.id()).isPresent() && column.role() != Role.X) {
+            getItems().add(1, item("x too, for the columns at its right", "role-" + column.id() + "-further", false, new ColumnEdit.UseAsFurtherX(table, column.id())));
+        }
+        getItems().add(new SeparatorMenuItem());
+        if (!column.isDerived()) {
+            getItems().add(kinds());
+        }
+        if (column.kind() != Kind.TEXT) {
+            getItems().add(column.format() instanceof Format.Dates dates ? perTime(dates) : formats());
+        }
+        if (column.role() == Role.X_BAR || column.role() == Role.Y_BAR) {
+            getItems().add(meanings());
+        }
+        if (column.derivation().orElse(null) instanceof Derivation.Formula) {
+            var change = new MenuItem("Change the formula …");
+            change.setId("formula-" + column.id());
+            change.setOnAction(_ -> formula.accept(column));
+            getItems().add(change);
+        }
+        getItems().addAll(new SeparatorMenuItem(), heading());
     }
 
-    private CustomMenuItem heading(Session session, int tableId, Column column) {
+    private CheckMenuItem item(String text, String id, boolean selected, Edit edit) {
+        var item = new CheckMenuItem(text);
+        item.setId(id);
+        item.setSelected(selected);
+        item.setOnAction(_ -> session.perform(edit));
+        return item;
+    }
+
+    private Menu kinds() {
+        var menu = new Menu("Holds " + column.kind().plural());
+        menu.setId("kind-" + column.id());
+        var order = column.format() instanceof Format.Dates(_, var known, _) ? known : DateText.Order.DAY_FIRST;
+        boolean dates = column.kind() == Kind.DATE;
+        menu.getItems().add(kind("Numbers", "NUMBER", Kind.NUMBER, order, column.kind() == Kind.NUMBER));
+        menu.getItems().add(kind("Text", "TEXT", Kind.TEXT, order, column.kind() == Kind.TEXT));
+        menu.getItems().add(kind("Dates, day before month", "DATE", Kind.DATE, DateText.Order.DAY_FIRST, dates && order == DateText.Order.DAY_FIRST));
+        menu.getItems().add(kind("Dates, month before day", "MONTH_FIRST", Kind.DATE, DateText.Order.MONTH_FIRST, dates && order == DateText.Order.MONTH_FIRST));
+        return menu;
+    }
+
+    private CheckMenuItem kind(String text, String id, Kind kind, DateText.Order order, boolean selected) {
+        return item(text, "kind-" + column.id() + "-" + id, selected, new ColumnEdit.SetKind(table, column.id(), kind, order));
+    }
+
+    private Menu formats() {
+        var menu = new Menu("Show numbers");
+        menu.getItems().add(format("As written", new Format.AsWritten(column.decimals())));
+        for (int decimals = 0; decimals <= 4; decimals++) {
+            menu.getItems().add(format(decimals == 1 ? "With 1 decimal" : "With %d decimals".formatted(decimals), new Format.Rounded(decimals)));
+        }
+        for (int digits : new int[] {3, 6, 12}) {
+            menu.getItems().add(format("With %d digits, 10ⁿ where shorter".formatted(digits), new Format.Significant(digits)));
+        }
+        return menu;
+    }
+
+    private CheckMenuItem format(String text, Format format) {
+        return item(text, "format-" + column.id(), column.format().equals(format), new ColumnEdit.SetFormat(table, column.id(), format));
+    }
+
+    private Menu perTime(Format.Dates dates) {
+        var menu = new Menu("Slopes per " + dates.per().word());
+        for (TimeUnit unit : TimeUnit.values()) {
+            menu.getItems().add(item("Per " + unit.word(), "per-" + column.id() + "-" + unit.name(), unit == dates.per(),
+                    new ColumnEdit.SetFormat(table, column.id(), new Format.Dates(dates.form(), dates.order(), unit))));
+        }
+        return menu;
+    }
+
+    private Menu meanings() {
+        var menu = new Menu("A bar is ± " + column.barMeaning().words());
+        menu.setId("meaning-" + column.id());
+        for (BarMeaning meaning : BarMeaning.values()) {
+            menu.getItems().add(item("± " + meaning.words() + ": " + meaning.meaning(), "meaning-" + column.id() + "-" + meaning.name(), meaning == column.barMeaning(),
+                    new ColumnEdit.SetBarMeaning(table, column.id(), meaning)));
+        }
+        return menu;
+    }
+
+    private CustomMenuItem heading() {
         var text = new TextField(column.heading().text());
         text.setAccessibleText("Name and unit, as Load (N)");
         var use = new Button("Rename");
@@ -41,7 +135,7 @@ final class RoleTag extends MenuButton {
         Runnable rename = () -> {
             hide();
             if (!text.getText().isBlank()) {
-                session.perform(new ColumnEdit.SetHeading(tableId, column.id(), Heading.of(text.getText())));
+                session.perform(new ColumnEdit.SetHeading(table, column.id(), Heading.of(text.getText())));
             }
         };
         use.setOnAction(_ -> rename.run());

@@ -7,51 +7,36 @@ import helvo.core.table.Column;
 import helvo.core.table.Table;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
-import javafx.scene.layout.Region;
-import javafx.scene.layout.VBox;
 
 /// Fills a column from the chosen cell on with a regular series: first value and step, and either the last value or how many.
-final class SeriesPanel extends VBox {
-    private final Session session;
+final class SeriesPanel extends Panel {
     private final MeasurementGrid grid;
     private final Runnable close;
-    private final Label heading = new Label();
-    private final TextField first = field("series-first", "First value");
-    private final TextField step = field("series-step", "Step");
-    private final TextField last = field("series-last", "Last value");
-    private final TextField count = field("series-count", "How many values");
-    private final Label wrong = new Label();
+    private final TextField first = field("series-first", "First value", 8);
+    private final TextField step = field("series-step", "Step", 8);
+    private final TextField last = field("series-last", "Last value", 8);
+    private final TextField count = field("series-count", "How many values", 8);
 
     SeriesPanel(Session session, MeasurementGrid grid, Runnable close) {
-        this.session = session;
+        super(session, "series", "", 340);
         this.grid = grid;
         this.close = close;
-        getStyleClass().add("hand-over");
-        setMaxSize(340, Region.USE_PREF_SIZE);
-        heading.getStyleClass().add("region-heading");
-        wrong.getStyleClass().add("warning");
-        wrong.setWrapText(true);
-        wrong.setMinHeight(Region.USE_PREF_SIZE);
         var fields = new GridPane(8, 8);
         fields.addRow(0, new Label("First value"), first);
         fields.addRow(1, new Label("Step"), step);
         fields.addRow(2, new Label("Last value"), last);
         fields.addRow(3, new Label("or how many"), count);
-        var fill = new Button("Fill");
-        fill.setId("series-fill");
-        fill.getStyleClass().add("main-action");
-        fill.setOnAction(_ -> fill());
         for (TextField each : new TextField[] {first, step, last, count}) {
             each.setOnAction(_ -> fill());
         }
-        getChildren().addAll(heading, fields, wrong, fill);
+        getChildren().addAll(heading, fields, wrong, mainButton("series-fill", "Fill", this::fill));
     }
 
     /// Takes first value and step from the chosen cell and the one below, where they hold numbers.
+    @Override
     void begin() {
         say("");
         last.clear();
@@ -89,24 +74,11 @@ final class SeriesPanel extends VBox {
         close.run();
     }
 
-    private void say(String sentence) {
-        wrong.setText(sentence);
-        wrong.setManaged(!sentence.isEmpty());
-    }
-
     private String shown(double value) {
         return NumberText.shortest(value).replace('.', session.table().orElseThrow().mark().sign());
     }
 
     private OptionalDouble number(TextField field) {
         return NumberText.number(field.getText(), session.table().orElseThrow().mark());
-    }
-
-    private static TextField field(String id, String accessible) {
-        var field = new TextField();
-        field.setId(id);
-        field.setAccessibleText(accessible);
-        field.setPrefColumnCount(8);
-        return field;
     }
 }

@@ -9,12 +9,15 @@ import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
+import helvo.core.table.Stacking;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
+import helvo.files.ReadTable;
 import helvo.files.text.PastedText;
 import helvo.files.text.TextLayout;
 import helvo.files.text.TextTable;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyIntegerProperty;
@@ -41,6 +44,15 @@ final class Session implements AutoCloseable {
 
     /// Something to tell the person, until it is read.
     record Notice(String text, boolean warns) {}
+
+    /// What only the person can tell before something is opened.
+    sealed interface Question {
+        record WhichSheets(Path file, List<String> sheets) implements Question {}
+
+        record HowSeveral(List<Path> files) implements Question {}
+    }
+
+    private final ReadOnlyObjectWrapper<Optional<Question>> question = new ReadOnlyObjectWrapper<>(Optional.empty());
 
     Session(Study study) {
         history = new ReadOnlyObjectWrapper<>(History.from(study));
@@ -77,6 +89,10 @@ final class Session implements AutoCloseable {
 
     ReadOnlyObjectProperty<Optional<Notice>> notice() {
         return notice.getReadOnlyProperty();
+    }
+
+    ReadOnlyObjectProperty<Optional<Question>> question() {
+        return question.getReadOnlyProperty();
     }
 
     Optional<Table> table() {
@@ -124,6 +140,18 @@ final class Session implements AutoCloseable {
         change(history.get().redo());
     }
 
+    /// Undoes or redoes until so many steps are done.
+    void goTo(int steps) {
+        History there = history.get();
+        while (there.steps().size() > steps) {
+            there = there.undo();
+        }
+        while (there.steps().size() < steps && there.redoable().isPresent()) {
+            there = there.redo();
+        }
+        change(there);
+    }
+
     private void change(History changed) {
         if (changed == history.get()) {
             return;
@@ -152,22 +180,77 @@ final class Session implements AutoCloseable {
         say("Stopped. The study is as it was before; Redo does the step again.", false);
     }
 
-    /// Reads files one after the other into tables of the study.
+    /// Reads files into tables of the study; asks how where there are several, or several sheets in one.
     void open(List<Path> files) {
+        if (files.size() > 1) {
+            ask(new Question.HowSeveral(List.copyOf(files)));
+        } else if (!files.isEmpty()) {
+            openEach(files);
+        }
+    }
+
+    private void ask(Question asked) {
+        question.set(Optional.empty());
+        question.set(Optional.of(asked));
+    }
+
+    /// Reads files one after the other; of workbooks with several sheets the person chooses when there is but one file, else the first
+    /// is taken.
+    void openEach(List<Path> files) {
+        openEach(files, files.size() == 1);
+    }
+
+    private void openEach(List<Path> files, boolean alone) {
         if (files.isEmpty()) {
             return;
         }
         Path file = files.getFirst();
-        reading.run("Opening " + file.getFileName() + " …", progress -> TextTable.read(file, progress), read -> {
-            opened(read);
-            open(files.subList(1, files.size()));
+        reading.run("Opening " + file.getFileName() + " …", progress -> {
+            List<String> sheets = ReadTable.sheets(file);
+            return sheets.size() > 1 && alone ? sheets : ReadTable.read(file, Optional.empty(), progress);
+        }, read -> {
+            if (read instanceof ReadTable table) {
+                opened(table);
+            } else if (read instanceof List<?> sheets) {
+                ask(new Question.WhichSheets(file, sheets.stream().map(String.class::cast).toList()));
+            }
+            openEach(files.subList(1, files.size()), alone);
         }, fault -> {
             failed(fault);
-            open(files.subList(1, files.size()));
+            openEach(files.subList(1, files.size()), alone);
         }, () -> say("Opening was stopped; nothing was changed.", false));
     }
 
-    private void opened(TextTable read) {
+    /// Reads sheets of a workbook one after the other into tables of the study.
+    void openSheets(Path file, List<String> sheets) {
+        if (sheets.isEmpty()) {
+            return;
+        }
+        List<String> rest = sheets.subList(1, sheets.size());
+        reading.run("Opening " + sheets.getFirst() + " …", progress -> ReadTable.read(file, Optional.of(sheets.getFirst()), progress), read -> {
+            opened(read);
+            openSheets(file, rest);
+        }, fault -> {
+            failed(fault);
+            openSheets(file, rest);
+        }, () -> say("Opening was stopped; nothing was changed.", false));
+    }
+
+    /// Reads files into one table, under one another, with a column that names the file of each row.
+    void openStacked(List<Path> files) {
+        reading.run("Opening %d files …".formatted(files.size()), progress -> {
+            var tables = new ArrayList<Table>();
+            var notices = new ArrayList<String>();
+            for (int i = 0; i < files.size(); i++) {
+                ReadTable read = ReadTable.read(files.get(i), Optional.empty(), progress.part((double) i / files.size(), (i + 1.0) / files.size()));
+                tables.add(read.table());
+                notices.addAll(read.notices());
+            }
+            return new ReadTable(Stacking.of(tables.getFirst().name() + " and %d more".formatted(files.size() - 1), "File", tables), "", notices);
+        }, this::opened, this::failed, () -> say("Opening was stopped; nothing was changed.", false));
+    }
+
+    private void opened(ReadTable read) {
         add(read.table());
         if (!read.notices().isEmpty()) {
             say(String.join(" ", read.notices()), false);
@@ -194,13 +277,30 @@ final class Session implements AutoCloseable {
         }
     }
 
+    /// A picture cannot be pasted as numbers, and that is said.
+    private boolean refusesPicture(String text) {
+        boolean picture = (text == null || text.isBlank()) && Clipboard.getSystemClipboard().hasImage();
+        if (picture) {
+            say("The clipboard holds a picture, not numbers: copy the cells themselves, or type the values that the picture shows.", true);
+        }
+        return picture;
+    }
+
     /// Makes what is on the clipboard a table.
     void pasteTable(String text) {
+        if (refusesPicture(text)) {
+            return;
+        }
         try {
-            add(PastedText.of(text).table("Pasted").table());
+            opened(read(PastedText.of(text)));
         } catch (CannotRead e) {
             failed(e);
         }
+    }
+
+    private static ReadTable read(PastedText pasted) throws CannotRead {
+        TextTable table = pasted.table("Pasted");
+        return new ReadTable(table.table(), "", table.notices());
     }
 
     /// Puts what is on the clipboard over the cells of the table in view; with headings into a blank table, as a table.
@@ -208,11 +308,11 @@ final class Session implements AutoCloseable {
     /// @param row    of the upper left cell, 0 is the first
     /// @param column its place among the columns, 0 is the first
     void pasteOver(String text, int row, int column) {
-        table().ifPresent(into -> {
+        table().filter(_ -> !refusesPicture(text)).ifPresent(into -> {
             try {
                 PastedText pasted = PastedText.of(text);
                 if (into.isBlank() && (pasted.headings() || pasted.mark() != into.mark())) {
-                    add(pasted.table("Pasted").table());
+                    opened(read(pasted));
                 } else {
                     perform(new TableEdit.SetBlock(into.id(), row, column, pasted.writtenWith(into.mark())));
                 }
@@ -223,7 +323,7 @@ final class Session implements AutoCloseable {
     }
 
     /// Reads a table's file again by another layout.
-    void reread(Table old, Table.Source source, TextLayout layout) {
+    void reread(Table old, Table.Source.Text source, TextLayout layout) {
         Path file = Path.of(source.file());
         reading.run("Reading again …", progress -> TextTable.read(file, Optional.of(layout), progress),
                 read -> perform(new StudyEdit.ReplaceTable(read.table().withId(old.id()))), this::failed,

@@ -10,19 +10,21 @@ import javafx.scene.layout.Region;
 /// The bar on top: the study's name, what is done all the time, the finder, and Hand over.
 final class TopBar extends HBox {
     private final Label name = new Label();
-    private final Label state = new Label();
+    private final Button state = flat("", "steps-shown");
     private final Button undo = flat("Undo", "undo");
     private final Button redo = flat("Redo", "redo");
     private final Button handOver = new Button("Hand over");
 
-    TopBar(Session session, Runnable open, Runnable paste, Runnable find, Runnable showHandOver) {
+    TopBar(Session session, Runnable open, Runnable paste, Runnable find, Runnable showHandOver, Runnable showSteps) {
         getStyleClass().add("top-bar");
         name.getStyleClass().add("study-name");
         name.setMinWidth(Region.USE_PREF_SIZE);
         name.setMaxWidth(260);
         state.getStyleClass().add("study-state");
+        state.setTooltip(new Tooltip("Everything that was done, as a list"));
+        state.setOnAction(_ -> showSteps.run());
         Button opening = flat("Open", "open");
-        opening.setTooltip(new Tooltip("Open a table (CSV or TSV). A file can also be dropped on the window."));
+        opening.setTooltip(new Tooltip("Open tables (CSV, TSV, XLSX, ODS). Files can also be dropped on the window."));
         opening.setOnAction(_ -> open.run());
         Button pasting = flat("Paste", "paste");
         pasting.setTooltip(new Tooltip("Paste cells over the chosen ones, or a table copied elsewhere"));
@@ -52,7 +54,8 @@ final class TopBar extends HBox {
         var history = session.history().get();
         name.setText(history.study().name());
         int steps = history.steps().size();
-        state.setText(steps == 0 ? "" : steps == 1 ? "1 step" : steps + " steps");
+        state.setVisible(steps > 0 || history.redoable().isPresent());
+        state.setText(steps == 0 ? "no steps" : steps == 1 ? "1 step" : steps + " steps");
         undo.setDisable(history.undoable().isEmpty());
         redo.setDisable(history.redoable().isEmpty());
         undo.setTooltip(new Tooltip(history.undoable().map(step -> "Undo: " + step.sentence()).orElse("Nothing to undo")));

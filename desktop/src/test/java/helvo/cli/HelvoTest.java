@@ -57,7 +57,7 @@ class HelvoTest {
     @Test
     void checkTellsWhatTheFileHolds() throws IOException {
         assertThat(helvo("check", table())).isZero();
-        assertThat(out.toString()).contains("9 rows, 3 columns", "Read by: commas", "Stretch", "2 cells need a look", "row 3, Stretch: “about 7.6” is not a number; it may mean 7.6");
+        assertThat(out.toString()).contains("9 rows, 3 columns", "Read by: commas", "Stretch", "2 places need a look", "row 3, Stretch: “about 7.6” is not a number; it may mean 7.6");
     }
 
     @Test

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import helvo.core.study.Study;
 import helvo.core.table.Table;
 import helvo.figure.FigureFormat;
+import helvo.files.TableFile;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -35,7 +36,7 @@ final class DrivenWindow {
             }
 
             @Override
-            public Optional<Path> table(Window owner, String suggestedName) {
+            public Optional<Path> table(Window owner, TableFile.Format format, String suggestedName) {
                 return Optional.ofNullable(saveTo);
             }
 

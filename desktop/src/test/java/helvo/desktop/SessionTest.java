@@ -53,7 +53,11 @@ class SessionTest {
     @Test
     void ofSeveralFilesABadOneIsSaidAndTheOthersOpen() throws IOException {
         begin(Study.blank());
-        open(file("a.csv", "x,y\n1,2\n2,3\n"), folder.resolve("missing.csv"), file("c.csv", "x,y\n1,2\n2,3\n"));
+        List<Path> files = List.of(file("a.csv", "x,y\n1,2\n2,3\n"), folder.resolve("missing.csv"), file("c.csv", "x,y\n1,2\n2,3\n"));
+        open(files.toArray(Path[]::new));
+        assertThat(session.question().get()).contains(new Session.Question.HowSeveral(files));
+        WaitForAsyncUtils.waitForAsyncFx(5000, () -> session.openEach(files));
+        settle();
         assertThat(session.study().tables()).extracting(Table::name).containsExactly("a", "c");
     }
 
@@ -80,7 +84,7 @@ class SessionTest {
         open(file("comma.csv", "1,5;2\n2,7;4\n"));
         Table table = session.table().orElseThrow();
         assertThat(table.mark()).isEqualTo(DecimalMark.COMMA);
-        Table.Source source = table.source().orElseThrow();
+        var source = (Table.Source.Text) table.source().orElseThrow();
         on(() -> session.reread(table, source, TextLayout.of(table, source).with(Delimiter.COMMA).with(DecimalMark.POINT)));
         rest();
         assertThat(session.table().orElseThrow().columns()).extracting(column -> column.cells().cell(0).exactText()).containsExactly("1", "5;2");

@@ -62,8 +62,10 @@ final class Labels {
     void equation(SeriesPainter painter, List<SeriesAnalysis> all, SeriesAnalysis series, Fit fit) {
         Font strong = Typeface.SEMIBOLD.at(9.5);
         Font plain = Typeface.REGULAR.at(9);
-        String equation = Wrap.fitted(Equation.inSymbols(fit), strong, plot.area().getWidth() * 0.8);
+        boolean dates = series.rows().x().time().isPresent();
+        String equation = Wrap.fitted(Equation.inSymbols(fit, dates ? "t" : "x"), strong, plot.area().getWidth() * 0.8);
         String second = fit.quality().r2().isPresent() ? "R² = " + ValueText.share(fit.quality().r2().getAsDouble()) : "";
+        second = dates ? (second.isEmpty() ? "" : second + ", ") + series.rows().x().unitSentence() : second;
         double width = Math.max(Typeface.width(strong, equation), Typeface.width(plain, second));
         double height = second.isEmpty() ? 12 : 24;
         Rectangle2D place = occupancy.place(beside(all, series, fit, width, height));

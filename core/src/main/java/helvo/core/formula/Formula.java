@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Function;
 
 /// A formula over the columns of a table, in ordinary mathematical notation: `Load^2`, `ln(Mass)`, `2 π √(Length/9.81)`,
 /// `Temperature + 273.15`. [Parser] tells the notation. A column of dates counts in days since 1970-01-01.
@@ -47,11 +48,17 @@ public final class Formula {
         return Parser.read(kept.text(), table) instanceof Reading.Read(Formula formula, _) ? Optional.of(formula) : Optional.empty();
     }
 
-    /// The kept formula with the names that the columns have now.
+    /// The kept formula with the names that the columns have now, in quotation marks where it would not be read back without.
     public static String written(Derivation.Formula kept, Table table) {
+        String plain = withNames(kept, table, Column::name);
+        boolean readsBack = Parser.read(plain, table) instanceof Reading.Read(_, String again) && again.equals(kept.text());
+        return readsBack ? plain : withNames(kept, table, column -> Parser.nameFor(column, table));
+    }
+
+    private static String withNames(Derivation.Formula kept, Table table, Function<Column, String> name) {
         String text = kept.text();
         for (Column column : table.columns()) {
-            text = text.replace("{" + column.id() + "}", Parser.nameFor(column, table));
+            text = text.replace("{" + column.id() + "}", name.apply(column));
         }
         return text;
     }

@@ -1,6 +1,7 @@
 package helvo.core.number;
 
 import java.math.BigDecimal;
+import java.math.MathContext;
 import java.util.OptionalDouble;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -9,6 +10,9 @@ import java.util.regex.Pattern;
 /// mark, an optional power of ten. No grouping signs, no units, no words: what has those is text.
 public final class NumberText {
     private static final Pattern INSIDE = Pattern.compile("[+\\-\u2212]?(\\d+([.,]\\d+)?|[.,]\\d+)([eE][+\\-]?\\d+)?");
+
+    /// Every decimal of so many digits is a double of its own.
+    private static final int DIGITS_OF_DOUBLES = 15;
 
     private NumberText() {}
 
@@ -68,6 +72,13 @@ public final class NumberText {
             return shortest(value);
         }
         return exact.setScale(decimals).toPlainString();
+    }
+
+    /// The same without the last digits where they are plainly the rounding of a computed number: 4.199999999999999 is 4.2.
+    public static double withoutRounding(double value) {
+        BigDecimal exact = new BigDecimal(Double.toString(value)).stripTrailingZeros();
+        BigDecimal near = exact.round(new MathContext(DIGITS_OF_DOUBLES)).stripTrailingZeros();
+        return exact.precision() > DIGITS_OF_DOUBLES && near.precision() <= DIGITS_OF_DOUBLES - 4 ? near.doubleValue() : value;
     }
 
     /// a − b as the decimals that they stand for: 0.3 − 0.2 is 0.1.

@@ -13,6 +13,7 @@ public final class ValueText {
     /// Plain notation is kept for values from 10^-4 to below 10^6, the usual span of laboratory tables.
     private static final int LEAST_PLAIN = -4;
     private static final int MOST_PLAIN = 5;
+    private static final int EXACT_DIGITS = 12;
 
     private ValueText() {}
 
@@ -34,10 +35,14 @@ public final class ValueText {
         return sign(rounded.scaleByPowerOfTen(-power).toPlainString()) + times(power);
     }
 
-    /// The value alone, rounded to its uncertainty; six digits when there is none to round to.
+    /// The value alone, rounded to its uncertainty; six digits when there is none to round to, and no more than twelve for one that
+    /// is but the rounding of doubles.
     public static String rounded(double value, OptionalDouble uncertainty) {
         if (!roundable(uncertainty)) {
             return plain(value);
+        }
+        if (isRoundingNoise(value, uncertainty.getAsDouble())) {
+            return significant(value, EXACT_DIGITS);
         }
         BigDecimal u = uncertainty(uncertainty.getAsDouble());
         return one(new BigDecimal(value), u.scale(), shift(value, u));
@@ -50,6 +55,9 @@ public final class ValueText {
     public static String withUncertainty(double value, OptionalDouble uncertainty) {
         if (!roundable(uncertainty)) {
             return plain(value);
+        }
+        if (isRoundingNoise(value, uncertainty.getAsDouble())) {
+            return significant(value, EXACT_DIGITS) + " ± " + significant(uncertainty.getAsDouble(), 1);
         }
         BigDecimal u = uncertainty(uncertainty.getAsDouble());
         int shift = shift(value, u);
@@ -91,6 +99,10 @@ public final class ValueText {
     /// The text with every hyphen-minus made a true minus sign.
     public static String sign(String number) {
         return number.replace("-", MINUS);
+    }
+
+    private static boolean isRoundingNoise(double value, double uncertainty) {
+        return uncertainty < 1e-12 * Math.abs(value);
     }
 
     private static boolean roundable(OptionalDouble uncertainty) {

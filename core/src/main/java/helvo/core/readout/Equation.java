@@ -18,8 +18,10 @@ public final class Equation {
     }
 
     /// "y = 0.205 x + 0.26": in symbols, for the figure.
-    public static String inSymbols(Fit fit) {
-        return "y = " + right(fit, " x", coefficient -> ValueText.rounded(coefficient.value(), standardError(coefficient)));
+    ///
+    /// @param x "x", or "t" for dates
+    public static String inSymbols(Fit fit, String x) {
+        return "y = " + right(fit, " " + x, coefficient -> ValueText.rounded(coefficient.value(), standardError(coefficient)));
     }
 
     /// In symbols at full precision, in the notation of spreadsheets and programs: "y = 0.2054*x + 0.26".

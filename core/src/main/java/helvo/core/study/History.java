@@ -34,6 +34,11 @@ public final class History {
         return done;
     }
 
+    /// What was undone and can be done again, the next first.
+    public List<Step> undone() {
+        return undone.reversed();
+    }
+
     /// An edit that changes nothing leaves no step.
     public History with(Edit edit) {
         Study after = edit.apply(study());

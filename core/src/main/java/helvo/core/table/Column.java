@@ -2,7 +2,10 @@ package helvo.core.table;
 
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
+import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 
 /// One column of a table.
 ///
@@ -88,12 +91,28 @@ public record Column(int id, Heading heading, Kind kind, Role role, Format forma
 
     /// The same values as a column of its own: what a formula had no result for is empty.
     public Column asTyped() {
-        return with(Cells.of(java.util.stream.IntStream.range(0, cells.size())
+        return with(Cells.of(IntStream.range(0, cells.size())
                 .mapToObj(row -> kind == Kind.NUMBER && cells.cell(row) instanceof Cell.Text ? Cell.EMPTY : cells.cell(row)).toList()));
     }
 
     DateText.Order order() {
         return format instanceof Format.Dates(_, var order, _) ? order : DateText.Order.DAY_FIRST;
+    }
+
+    /// Its different cells but for empty ones, in the order of their first rows, and how many rows have each.
+    ///
+    /// @return empty when there are more than `most`
+    public Optional<Map<Cell, Integer>> values(int most) {
+        var values = new LinkedHashMap<Cell, Integer>();
+        for (int row = 0; row < cells.size(); row++) {
+            if (!(cells.cell(row) instanceof Cell.Empty)) {
+                values.merge(cells.cell(row), 1, Integer::sum);
+                if (values.size() > most) {
+                    return Optional.empty();
+                }
+            }
+        }
+        return Optional.of(values);
     }
 
     /// As the table shows the cell.

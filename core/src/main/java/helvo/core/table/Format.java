@@ -15,7 +15,7 @@ public sealed interface Format {
 
     String shown(double number, DecimalMark mark);
 
-    /// As they were written: padded to this many decimals, and never rounded.
+    /// As they were written: padded to this many decimals, and not rounded but for what is plainly the rounding of doubles.
     record AsWritten(int decimals) implements Format {
         public AsWritten {
             require(decimals >= 0, "decimals=%s must be >= 0", decimals);
@@ -23,7 +23,7 @@ public sealed interface Format {
 
         @Override
         public String shown(double number, DecimalMark mark) {
-            return NumberText.withDecimals(number, decimals).replace('.', mark.sign());
+            return NumberText.withDecimals(NumberText.withoutRounding(number), decimals).replace('.', mark.sign());
         }
     }
 

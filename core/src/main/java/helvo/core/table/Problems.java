@@ -19,6 +19,8 @@ public record Problems(List<Problem> groups) {
     private static final int FEWEST_TO_JUDGE = 8;
     /// Beyond the quartiles by so many interquartile ranges a value is "far out" (Tukey 1977, Exploratory Data Analysis, §2D).
     private static final double FAR_OUT = 3;
+    /// Beyond them by so many, here of the logarithms, it is "outside" (as above).
+    private static final double OUTSIDE = 1.5;
     /// Quartiles of more values than this are those of every so-manieth.
     private static final int ENOUGH_FOR_QUARTILES = 20_000;
     /// More far values than this are one group.
@@ -136,7 +138,7 @@ public record Problems(List<Problem> groups) {
             }
         }
 
-        /// Values far out by both the values themselves and, where all are of one sign, their logarithms, so that a
+        /// Values far out by themselves and, where all are positive, outside by their logarithms, so that a
         /// doubling series such as 1, 2, 4 … has none.
         private void far(Column column) {
             Optional<Fences> fences = Fences.of(column.cells(), table.setAside());
@@ -225,18 +227,18 @@ public record Problems(List<Problem> groups) {
             }
             double[] sorted = Arrays.copyOf(values, n);
             Arrays.sort(sorted);
-            double[] plain = fences(sorted);
+            double[] plain = fences(sorted, FAR_OUT);
             if (!(plain[0] < plain[1])) {
                 return Optional.empty();
             }
-            double[] logs = positive ? fences(Arrays.stream(sorted).map(Math::log).toArray()) : plain;
+            double[] logs = positive ? fences(Arrays.stream(sorted).map(Math::log).toArray(), OUTSIDE) : plain;
             return Optional.of(new Fences(plain[0], plain[1], logs[0], logs[1], positive));
         }
 
-        private static double[] fences(double[] sorted) {
+        private static double[] fences(double[] sorted, double ranges) {
             double lower = sorted[(sorted.length - 1) / 4];
             double upper = sorted[sorted.length - 1 - (sorted.length - 1) / 4];
-            double reach = FAR_OUT * (upper - lower);
+            double reach = ranges * (upper - lower);
             return new double[] {lower - reach, upper + reach};
         }
 

@@ -80,4 +80,14 @@ class ValueTextTest {
     void findsTheOneNumberAmongWords(String text, Double inside) {
         assertThat(NumberText.numberInside(text)).isEqualTo(inside == null ? OptionalDouble.empty() : OptionalDouble.of(inside));
     }
+
+    /// 3 × 1.4 is 4.199999999999999 in doubles; a slope through such points has an uncertainty of 10⁻¹⁶.
+    @Test
+    void theRoundingOfDoublesIsNotShownAsDigits() {
+        assertThat(NumberText.withoutRounding(3 * 1.4)).isEqualTo(4.2);
+        assertThat(NumberText.withoutRounding(0.1 + 0.2)).isEqualTo(0.3);
+        assertThat(NumberText.withoutRounding(0.1234567890123456)).isEqualTo(0.1234567890123456);
+        assertThat(ValueText.withUncertainty(0.27999999999999997, OptionalDouble.of(2.3e-17))).isEqualTo("0.28 ± 2 × 10⁻¹⁷");
+        assertThat(ValueText.rounded(0.27999999999999997, OptionalDouble.of(2.3e-17))).isEqualTo("0.28");
+    }
 }

@@ -22,8 +22,9 @@ public final class SampleStudy {
 
     public static Study study() {
         Study study = Study.EMPTY.withName("Marram cords, week 14");
-        study = StudyEdit.AddTable.to(study, table("Stretch")).apply(study);
-        study = StudyEdit.AddTable.to(study, table("Creep")).apply(study);
+        for (String name : List.of("Stretch", "Creep", "Pluck", "Pulls", "Stock")) {
+            study = StudyEdit.AddTable.to(study, table(name)).apply(study);
+        }
         int stretch = study.tables().getFirst().id();
         List<Edit> decisions = List.of(
                 new TableEdit.SetRowsAside(stretch, List.of(14), "the clamp slipped"),

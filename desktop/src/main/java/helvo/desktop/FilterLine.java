@@ -1,0 +1,31 @@
+package helvo.desktop;
+
+import helvo.core.study.Figure;
+import helvo.core.table.RowCondition;
+import helvo.core.table.Table;
+import java.util.stream.IntStream;
+import javafx.scene.control.Button;
+
+/// Says above the table, as a sentence, which of its rows figure and fits use; pressing it changes that.
+final class FilterLine extends Button {
+    private static final javafx.css.PseudoClass FILTERED = javafx.css.PseudoClass.getPseudoClass("filtered");
+
+    FilterLine(Runnable change) {
+        setId("filter-line");
+        getStyleClass().setAll("button", "filter-line");
+        setMaxWidth(Double.MAX_VALUE);
+        setOnAction(_ -> change.run());
+    }
+
+    void show(Table table, Figure figure) {
+        setVisible(!table.isBlank());
+        setManaged(!table.isBlank());
+        String sentence = RowCondition.sentence(figure.only(), table);
+        var meets = RowCondition.all(figure.only(), table);
+        setText(sentence.isEmpty() ? "All %,d %s".formatted(table.rows(), table.rows() == 1 ? "row" : "rows")
+                : "Only rows where %s: %,d of %,d".formatted(sentence, IntStream.range(0, table.rows()).filter(meets).count(), table.rows()));
+        setAccessibleText(getText() + "; press to use only some rows");
+        setTooltip(new javafx.scene.control.Tooltip(getText() + ". Press to use only some rows."));
+        pseudoClassStateChanged(FILTERED, !sentence.isEmpty());
+    }
+}

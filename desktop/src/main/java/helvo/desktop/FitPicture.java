@@ -1,0 +1,57 @@
+package helvo.desktop;
+
+import helvo.core.fit.Fit;
+import helvo.core.fit.Points;
+import java.util.Arrays;
+import java.util.DoubleSummaryStatistics;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.paint.Color;
+
+/// A small picture of points and the curve through them, without axes.
+final class FitPicture extends Canvas {
+    /// Points enough for a picture of this size.
+    private static final int MOST_POINTS = 150;
+    private static final int STEPS = 70;
+
+    private final DoubleSummaryStatistics xs;
+    private final DoubleSummaryStatistics ys;
+
+    FitPicture(Points points, Fit fit, String color, double width, double height) {
+        super(width, height);
+        xs = Arrays.stream(points.x()).summaryStatistics();
+        ys = Arrays.stream(points.y()).summaryStatistics();
+        GraphicsContext g = getGraphicsContext2D();
+        g.setFill(Color.web("#A9A5B1"));
+        int step = Math.max(1, points.size() / MOST_POINTS);
+        for (int i = 0; i < points.size(); i += step) {
+            g.fillOval(across(points.x()[i]) - 2, up(points.y()[i]) - 2, 4, 4);
+        }
+        g.setStroke(Color.web(color));
+        g.setLineWidth(1.5);
+        g.beginPath();
+        int steps = fit.curve().degree() == 1 ? 1 : STEPS;
+        for (int i = 0; i <= steps; i++) {
+            double x = xs.getMin() + (xs.getMax() - xs.getMin()) * i / steps;
+            double y = Math.clamp(up(fit.function().at(x)), -height, 2 * height);
+            if (i == 0) {
+                g.moveTo(across(x), y);
+            } else {
+                g.lineTo(across(x), y);
+            }
+        }
+        g.stroke();
+    }
+
+    private double across(double x) {
+        return 4 + (getWidth() - 8) * fraction(x, xs);
+    }
+
+    private double up(double y) {
+        return getHeight() - 5 - (getHeight() - 10) * fraction(y, ys);
+    }
+
+    private static double fraction(double value, DoubleSummaryStatistics of) {
+        return of.getMax() > of.getMin() ? (value / 2 - of.getMin() / 2) / (of.getMax() / 2 - of.getMin() / 2) : 0.5;
+    }
+}

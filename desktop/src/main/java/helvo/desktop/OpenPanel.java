@@ -1,0 +1,76 @@
+package helvo.desktop;
+
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.VBox;
+
+/// Asks what to open where that is open: which sheets of a workbook, or how several files.
+final class OpenPanel extends Panel {
+    private final Runnable close;
+    private final VBox content = new VBox(10);
+
+    OpenPanel(Session session, Runnable close) {
+        super(session, "opening", "", 420);
+        this.close = close;
+        getChildren().addAll(heading, content, wrong);
+    }
+
+    @Override
+    void begin() {
+        content.getChildren().clear();
+        say("");
+        session.question().get().ifPresent(question -> {
+            switch (question) {
+                case Session.Question.WhichSheets(Path file, List<String> sheets) -> sheets(file, sheets);
+                case Session.Question.HowSeveral(List<Path> files) -> several(files);
+            }
+        });
+    }
+
+    private void sheets(Path file, List<String> sheets) {
+        heading.setText("Which sheets of " + file.getFileName() + "?");
+        Map<String, CheckBox> boxes = new LinkedHashMap<>();
+        for (String sheet : sheets) {
+            var box = new CheckBox(sheet);
+            box.setMnemonicParsing(false);
+            box.setId("sheet-" + boxes.size());
+            boxes.put(sheet, box);
+        }
+        boxes.get(sheets.getFirst()).setSelected(true);
+        var list = new VBox(6);
+        list.getChildren().addAll(boxes.values());
+        var scroll = new ScrollPane(list);
+        scroll.setFitToWidth(true);
+        scroll.setMaxHeight(260);
+        content.getChildren().addAll(scroll, mainButton("open-sheets", "Open", () -> {
+            List<String> chosen = sheets.stream().filter(sheet -> boxes.get(sheet).isSelected()).toList();
+            if (chosen.isEmpty()) {
+                say("Tick at least one sheet.");
+            } else {
+                close.run();
+                session.openSheets(file, chosen);
+            }
+        }));
+        focus(boxes.get(sheets.getFirst()));
+    }
+
+    private void several(List<Path> files) {
+        heading.setText("How should these %d files be opened?".formatted(files.size()));
+        var each = mainButton("open-each", "As %d tables".formatted(files.size()), () -> {
+            close.run();
+            session.openEach(files);
+        });
+        var stacked = button("open-stacked", "Under one another, in one table", () -> {
+            close.run();
+            session.openStacked(files);
+        });
+        content.getChildren().addAll(muted(String.join(", ", files.stream().limit(8).map(file -> file.getFileName().toString()).toList()) + (files.size() > 8 ? " …" : "")),
+                muted("In one table, columns of the same name are one, and a column “File” tells where each row is from and splits the rows."), new FlowPane(8, 8, each, stacked));
+        focus(each);
+    }
+}

@@ -1,0 +1,103 @@
+package helvo.desktop;
+
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.analysis.Straightening;
+import helvo.core.analysis.Transform;
+import helvo.core.number.ValueText;
+import helvo.core.study.ColumnEdit;
+import helvo.core.study.Edit;
+import helvo.core.study.StudyEdit;
+import helvo.core.table.Column;
+import helvo.core.table.Derivation;
+import helvo.core.table.Heading;
+import helvo.core.table.Role;
+import helvo.core.table.Table;
+import java.util.ArrayList;
+import java.util.List;
+import javafx.scene.control.Button;
+import javafx.scene.control.ContentDisplay;
+import javafx.scene.control.Label;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.VBox;
+
+/// Offers the usual transforms of x and y with a small picture of each, and makes the derived columns on a press.
+final class StraightenPanel extends Panel {
+    private final Runnable close;
+    private final Workshop.Lane lane;
+    private final FlowPane cards = new FlowPane(8, 8);
+
+    StraightenPanel(Session session, Runnable close) {
+        super(session, "straighten", "Make it straight", 800);
+        this.close = close;
+        lane = session.workshop().lane("straightening");
+        getChildren().addAll(heading, muted("Press a picture: the column it needs is derived and takes the place of x or y. R² is that of a line through what the picture shows; "
+                + "those of a changed y are about the changed y and tell nothing about which of them predicts y best."), cards, wrong);
+    }
+
+    @Override
+    void begin() {
+        cards.getChildren().clear();
+        say("");
+        session.series().filter(series -> series.points().size() > 1).ifPresentOrElse(series -> {
+            heading.setText("Make it straight: " + series.rows().y().column().name() + " against " + series.rows().x().column().name()
+                    + (series.key().group().isEmpty() ? "" : ", " + series.label()));
+            lane.run("Trying transforms …", progress -> Straightening.of(series.points(), progress), found -> show(series, found),
+                    fault -> say("The transforms could not be tried (" + fault + ")."), close);
+        }, () -> say("There are no points yet to make straight."));
+        requestFocus();
+    }
+
+    private void show(SeriesAnalysis series, List<Straightening> found) {
+        found.stream().limit(10).forEach(each -> cards.getChildren().add(card(series, each)));
+        if (!cards.getChildren().isEmpty() && isVisible()) {
+            focus(cards.getChildren().getFirst());
+        }
+    }
+
+    private Button card(SeriesAnalysis series, Straightening straightening) {
+        Heading x = straightening.ofX().heading(series.rows().x().column().heading());
+        Heading y = straightening.ofY().heading(series.rows().y().column().heading());
+        boolean asIs = straightening.ofX() == Transform.NONE && straightening.ofY() == Transform.NONE;
+        String title = asIs ? "As it is" : straightening.ofX() == Transform.NONE ? y.name() : straightening.ofY() == Transform.NONE ? x.name() : y.name() + ", " + x.name();
+        var name = new Label(title);
+        name.getStyleClass().add("strong");
+        name.setMaxWidth(160);
+        String r2 = "R² " + ValueText.share(straightening.r2()) + (straightening.left() == 0 ? "" : ", without %,d %s".formatted(straightening.left(), straightening.left() == 1 ? "point" : "points"));
+        var box = new VBox(2, name, new Label(r2), new FitPicture(straightening.points(), straightening.line(), "#6A2C5B", 158, 62));
+        var card = new Button();
+        card.setGraphic(box);
+        card.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
+        card.setAccessibleText(title + ", " + r2);
+        card.setId("straighten-" + straightening.ofX().name().toLowerCase() + "-" + straightening.ofY().name().toLowerCase());
+        card.getStyleClass().setAll("button", "curve-card", "straighten-card");
+        card.setOnAction(_ -> {
+            if (!asIs) {
+                session.perform(edit(session.table().orElseThrow(), series, straightening, x, y));
+            }
+            close.run();
+        });
+        return card;
+    }
+
+    /// Columns that follow the same formula already are used again.
+    private static Edit edit(Table table, SeriesAnalysis series, Straightening straightening, Heading x, Heading y) {
+        var edits = new ArrayList<Edit>();
+        Column xColumn = series.rows().x().column();
+        Column yColumn = series.rows().y().column();
+        int pairs = table.all(Role.Y).size();
+        if (straightening.ofX() != Transform.NONE) {
+            edits.add(derived(table, xColumn, straightening.ofX(), x, Role.X, true));
+        }
+        if (straightening.ofY() != Transform.NONE) {
+            edits.add(derived(table, yColumn, straightening.ofY(), y, Role.Y, pairs == 1));
+        }
+        return edits.size() == 1 ? edits.getFirst() : new StudyEdit.Together("Make straight: " + y.name() + " against " + x.name(), edits);
+    }
+
+    private static Edit derived(Table table, Column of, Transform transform, Heading heading, Role role, boolean instead) {
+        var kept = new Derivation.Formula(transform.formula(of.id()));
+        return table.columns().stream().filter(column -> column.derivation().filter(kept::equals).isPresent()).findFirst()
+                .<Edit>map(column -> new ColumnEdit.SetRole(table.id(), column.id(), role))
+                .orElseGet(() -> new ColumnEdit.Derive(table.id(), heading, kept.text(), role, instead));
+    }
+}

@@ -1,0 +1,318 @@
+package helvo.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.groups.Tuple.tuple;
+
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.study.Study;
+import helvo.core.table.BarMeaning;
+import helvo.core.table.Cell;
+import helvo.core.table.Column;
+import helvo.core.table.Kind;
+import helvo.core.table.Role;
+import helvo.core.table.Table;
+import helvo.files.samples.SampleStudy;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import javafx.scene.Node;
+import javafx.scene.image.WritableImage;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.ClipboardContent;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import org.apache.poi.xssf.usermodel.XSSFWorkbook;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
+
+/// Makes measurements sound, as a person would, by the mouse and by the keyboard alone.
+@ExtendWith(ApplicationExtension.class)
+class MeasurementsTest {
+    @TempDir
+    private Path folder;
+    private DrivenWindow window;
+
+    @Start
+    void start(Stage stage) {
+        window = new DrivenWindow(stage, SampleStudy.study());
+    }
+
+    @AfterEach
+    void close(FxRobot robot) {
+        robot.interact(window.session::close);
+    }
+
+    private void show(FxRobot robot, String table) {
+        robot.interact(() -> window.session.show(window.session.study().tables().stream().filter(each -> each.name().equals(table)).findFirst().orElseThrow().id()));
+        window.settle();
+    }
+
+    private Table table() {
+        return window.session.table().orElseThrow();
+    }
+
+    private SeriesAnalysis series() {
+        return window.session.series().orElseThrow();
+    }
+
+    private void keys(FxRobot robot, KeyCode... keys) {
+        robot.push(keys);
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    private void find(FxRobot robot, String command) {
+        keys(robot, KeyCode.CONTROL, KeyCode.K);
+        robot.write(command, 0).type(KeyCode.ENTER);
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    @Test
+    void aSquaredColumnIsMadeByTheKeyboardAndFitted(FxRobot robot) {
+        show(robot, "Pluck");
+        find(robot, "a column by formula");
+        robot.write("Lode^2", 0);
+        assertThat(window.text("#derive-wrong")).isEmpty();
+        assertThat(window.view.lookup("#derive").lookupAll(".wrong-place")).hasSize(1);
+        robot.push(KeyCode.CONTROL, KeyCode.A).write("fre", 0).type(KeyCode.TAB).write("^2", 0);
+        assertThat(window.text("#derive-formula")).isEqualTo("Frequency^2");
+        assertThat(window.text("#derive-name")).isEqualTo("Frequency²");
+        robot.clickOn("#derive-use-y").clickOn("#derive-formula").type(KeyCode.ENTER);
+        window.settle();
+        assertThat(table().first(Role.Y).orElseThrow().name()).isEqualTo("Frequency²");
+        assertThat(table().first(Role.Y_BAR).orElseThrow().name()).isEqualTo("± Frequency²");
+        assertThat(window.text("#equation")).startsWith("Frequency² = ");
+        assertThat(series().fit().orElseThrow().quality().r2().orElseThrow()).isGreaterThan(0.9995);
+        assertThat(series().points().yBar()[0]).isEqualTo(2 * 35.7 * 0.5);
+        robot.interact(() -> window.grid().choose(0, table().first(Role.Y).orElseThrow()));
+        robot.write("7", 0);
+        assertThat(window.view.lookup("#derive").isVisible()).as("typing into a derived column asks for its formula").isTrue();
+        robot.push(KeyCode.CONTROL, KeyCode.A).write("“Frequency²” + 1", 0).type(KeyCode.ENTER);
+        assertThat(window.view.lookup("#derive").isVisible()).as("a formula that follows itself is not taken").isTrue();
+        robot.push(KeyCode.CONTROL, KeyCode.A).write("Frequency^3", 0).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(table().first(Role.Y).orElseThrow().cells().number(0)).isEqualTo(Math.pow(35.7, 3));
+        keys(robot, KeyCode.CONTROL, KeyCode.Z);
+        keys(robot, KeyCode.CONTROL, KeyCode.Z);
+        window.settle();
+        assertThat(table().columns()).hasSize(3);
+    }
+
+    @Test
+    void aPressMakesTheRelationStraight(FxRobot robot) {
+        show(robot, "Pluck");
+        keys(robot, KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.L);
+        window.settle();
+        robot.clickOn("#straighten-root-none");
+        window.settle();
+        assertThat(table().first(Role.X).orElseThrow().heading().text()).isEqualTo("√Tension (√N)");
+        assertThat(series().fit().orElseThrow().quality().r2().orElseThrow()).isGreaterThan(0.999);
+        assertThat(window.view.lookup("#straighten").isVisible()).isFalse();
+    }
+
+    @Test
+    void tenRepeatsPerLoadAreAveragedAndTheirSpreadServesAsBars(FxRobot robot) {
+        show(robot, "Pulls");
+        find(robot, "averages");
+        robot.clickOn("#summary-by-1").clickOn("#summary-by-2").clickOn("#summary-of-2");
+        robot.clickOn("#summary-make");
+        assertThat(window.text("#summary-wrong")).contains("at least one column of numbers");
+        robot.clickOn("#summary-by-1").clickOn("#summary-of-2").clickOn("#summary-by-2").clickOn("#summary-of-3").clickOn("#summary-of-3");
+        List<Node> ticks = List.of(window.view.lookup("#summary-by-2"), window.view.lookup("#summary-of-3"));
+        ticks.stream().map(javafx.scene.control.CheckBox.class::cast).filter(box -> !box.isSelected()).forEach(robot::clickOn);
+        robot.clickOn("#summary-make");
+        window.settle();
+        assertThat(table().columns()).extracting(Column::name, Column::role).containsExactly(tuple("Load", Role.X), tuple("mean Stretch", Role.Y), tuple("standard deviation of Stretch", Role.Y_BAR));
+        assertThat(table().rows()).isEqualTo(5);
+        assertThat(series().points().yBar()).hasSize(5).allMatch(bar -> bar > 0.02 && bar < 0.6);
+        assertThat(window.text("#equation")).startsWith("mean Stretch = 0.204");
+        robot.clickOn("#role-3");
+        robot.interact(() -> {});
+        assertThat(table().columns().get(2).barMeaning()).isEqualTo(BarMeaning.STANDARD_DEVIATION);
+    }
+
+    @Test
+    void aSetSplitsTheRows(FxRobot robot) {
+        show(robot, "Pulls");
+        find(robot, "a set of values");
+        robot.interact(() -> chooseColumn("#set-column", "Pull"));
+        robot.clickOn("#set-value-0").clickOn("#set-value-1");
+        assertThat(window.text("#set-name")).isEqualTo("1 and 2");
+        robot.doubleClickOn("#set-name").push(KeyCode.CONTROL, KeyCode.A).write("first pulls", 0).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(window.session.figure().orElseThrow().series()).extracting(SeriesAnalysis::label, each -> each.points().size())
+                .containsExactly(tuple("first pulls", 10), tuple("others", 40));
+    }
+
+    @SuppressWarnings("unchecked")
+    private void chooseColumn(String id, String name) {
+        var choice = (javafx.scene.control.ChoiceBox<Column>) window.view.lookup(id);
+        choice.setValue(choice.getItems().stream().filter(column -> column.name().equals(name)).findFirst().orElseThrow());
+    }
+
+    @Test
+    void onlySomeRowsAreUsedAndTheLineAboveTheTableSaysSo(FxRobot robot) {
+        window.settle();
+        assertThat(window.text("#filter-line")).isEqualTo("All 22 rows");
+        robot.clickOn("#filter-line");
+        robot.interact(() -> chooseColumn("#filter-column", "Load"));
+        robot.clickOn("#filter-from").write("10", 0).clickOn("#filter-to").write("x", 0).type(KeyCode.ENTER);
+        assertThat(window.text("#filter-wrong")).isEqualTo("“x” is not a number.");
+        robot.push(KeyCode.CONTROL, KeyCode.A).write("40", 0).type(KeyCode.ENTER);
+        window.settle();
+        robot.clickOn("#filter-line");
+        robot.interact(() -> chooseColumn("#filter-column", "Cord"));
+        robot.clickOn("#filter-value-0").clickOn("#filter-use");
+        window.settle();
+        assertThat(window.text("#filter-line")).isEqualTo("Only rows where Load is 10 to 40 and Cord is dry: 8 of 22");
+        assertThat(series().points().size()).isEqualTo(7);
+        robot.clickOn("#filter-line");
+        robot.interact(() -> chooseColumn("#filter-column", "Load"));
+        robot.clickOn("#filter-reason").write("slack", 0).clickOn("#filter-to").push(KeyCode.CONTROL, KeyCode.A).write("15", 0).clickOn("#filter-aside");
+        window.settle();
+        assertThat(table().setAside().reasons()).containsEntry(1, "slack").containsEntry(2, "slack").hasSize(5);
+        robot.clickOn("#filter-line").clickOn("#filter-all");
+        window.settle();
+        assertThat(window.text("#filter-line")).isEqualTo("All 22 rows");
+    }
+
+    @Test
+    void alikeCellsAreDecidedTogetherOneByOneAndTakenBack(FxRobot robot) throws IOException {
+        window.toOpen = List.of(Files.writeString(folder.resolve("a.csv"), "t,m\n1,5\n2,n/a\n3,7\n4,n/a\n5,9\n6,\n7,n/a\n8,11\n9,12\n"));
+        robot.clickOn("#open");
+        window.settle();
+        robot.clickOn("#one-by-one-1");
+        robot.clickOn("#missing-3");
+        window.settle();
+        assertThat(table().columns().get(1).cells().cell(3)).isEqualTo(Cell.EMPTY);
+        keys(robot, KeyCode.CONTROL, KeyCode.DIGIT2);
+        robot.type(KeyCode.SPACE);
+        window.settle();
+        assertThat(table().columns().get(1).cells().cell(6)).isEqualTo(Cell.EMPTY);
+        assertThat(table().decisions()).hasSize(3);
+        robot.interact(() -> ((javafx.scene.control.Button) window.view.lookup("#keep-5")).fire());
+        window.settle();
+        assertThat(window.session.analysis().get().problems().get(table().id()).count()).isZero();
+        assertThat(window.session.history().get().steps()).last().extracting(step -> step.sentence()).isEqualTo("Row 6, m: kept as it is");
+        robot.interact(() -> ((javafx.scene.control.Button) window.view.lookup("#back-1")).fire());
+        window.settle();
+        assertThat(table().columns().get(1).cells().cell(1)).isEqualTo(new Cell.Text("n/a"));
+        assertThat(window.session.analysis().get().problems().get(table().id()).groups()).singleElement().satisfies(group -> assertThat(group.rows()).contains(1));
+    }
+
+    @Test
+    void aWorkbookWithTwoSheetsIsOpenedByTheKeyboard(FxRobot robot) throws Exception {
+        Path file = folder.resolve("cords.xlsx");
+        try (var book = new XSSFWorkbook(); var out = Files.newOutputStream(file)) {
+            for (String name : List.of("Dry", "Wet")) {
+                var sheet = book.createSheet(name);
+                for (int r = 0; r < 4; r++) {
+                    for (int c = 0; c < 2; c++) {
+                        if (r == 0) {
+                            sheet.createRow(0);
+                        }
+                        var row = sheet.getRow(r) == null ? sheet.createRow(r) : sheet.getRow(r);
+                        if (r == 0) {
+                            row.createCell(c).setCellValue(c == 0 ? "Load (N)" : "Stretch (mm)");
+                        } else {
+                            row.createCell(c).setCellValue(r * (c + 1));
+                        }
+                    }
+                }
+                sheet.getRow(0).createCell(0).setCellValue("Load (N)");
+            }
+            book.write(out);
+        }
+        window.toOpen = List.of(file);
+        keys(robot, KeyCode.CONTROL, KeyCode.O);
+        window.settle();
+        robot.type(KeyCode.SPACE).type(KeyCode.TAB).type(KeyCode.SPACE).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(table().name()).isEqualTo("Wet");
+        assertThat(window.text("#layout")).isEqualTo("Sheet “Wet” of cords.xlsx");
+        assertThat(table().rows()).isEqualTo(3);
+    }
+
+    @Test
+    void severalFilesAreStackedWithAColumnThatNamesThem(FxRobot robot) throws IOException {
+        window.toOpen = List.of(Files.writeString(folder.resolve("mon.csv"), "Load,Stretch\n1,2\n2,3.5\n"), Files.writeString(folder.resolve("tue.csv"), "stretch,Load,Remark\n4,1,windy\n6,2,\n"));
+        robot.clickOn("#open").clickOn("#open-stacked");
+        window.settle();
+        assertThat(table().columns()).extracting(Column::name, Column::role).containsExactly(tuple("File", Role.BY), tuple("Load", Role.X), tuple("Stretch", Role.Y), tuple("Remark", Role.NONE));
+        assertThat(window.session.figure().orElseThrow().series()).extracting(SeriesAnalysis::label).containsExactly("mon", "tue");
+        assertThat(table().columns().get(2).cells().number(3)).isEqualTo(6);
+        robot.clickOn("#open").type(KeyCode.ENTER);
+        window.settle();
+        assertThat(window.session.study().tables()).extracting(Table::name).endsWith("mon", "tue");
+    }
+
+    @Test
+    void datesAreAnAxisAndASlopeIsPerWhatIsChosen(FxRobot robot) {
+        show(robot, "Stock");
+        double perMonth = series().fit().orElseThrow().coefficient("b").value();
+        robot.clickOn("#role-1").clickOn("Slopes per month").clickOn("#per-1-YEAR");
+        window.settle();
+        assertThat(series().fit().orElseThrow().coefficient("b").value()).isCloseTo(12 * perMonth, org.assertj.core.api.Assertions.withinPercentage(1e-9));
+        assertThat(window.text("#value-slope")).startsWith("−470");
+        robot.clickOn("#role-1").clickOn("Holds dates").clickOn("#kind-1-TEXT");
+        window.settle();
+        assertThat(table().columns().getFirst().kind()).isEqualTo(Kind.TEXT);
+        assertThat(table().columns().getFirst().cells().cell(3)).isEqualTo(new Cell.Text("2024-04"));
+        keys(robot, KeyCode.CONTROL, KeyCode.Z);
+        robot.interact(() -> window.grid().choose(0, table().columns().getFirst()));
+        robot.write("5 Feb 2024", 0).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(table().columns().getFirst().shown(0, table().mark())).isEqualTo("2024-02-05");
+    }
+
+    @Test
+    void theListOfStepsGoesBackAndForward(FxRobot robot) {
+        window.settle();
+        Study before = window.session.study();
+        robot.interact(() -> window.grid().choose(0, table().columns().get(1)));
+        robot.write("6", 0).type(KeyCode.ENTER).write("12", 0).type(KeyCode.ENTER);
+        robot.clickOn("#steps-shown");
+        robot.type(KeyCode.UP).type(KeyCode.UP).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(window.session.study()).isEqualTo(before);
+        robot.clickOn("Row 2, Load: “12” instead of “10”");
+        window.settle();
+        assertThat(table().columns().get(1).cells().number(1)).isEqualTo(12);
+        robot.type(KeyCode.ESCAPE);
+        assertThat(window.view.lookup("#steps").isVisible()).isFalse();
+    }
+
+    @Test
+    void rowsAndColumnsAreMovedByKeys(FxRobot robot) {
+        show(robot, "Creep");
+        robot.interact(() -> window.grid().choose(1, table().columns().getFirst()));
+        keys(robot, KeyCode.ALT, KeyCode.UP);
+        assertThat(table().columns().getFirst().cells().number(0)).isEqualTo(2);
+        keys(robot, KeyCode.ALT, KeyCode.RIGHT);
+        assertThat(table().columns()).extracting(Column::name).containsExactly("Creep", "Time", "±");
+        keys(robot, KeyCode.CONTROL, KeyCode.Z);
+        keys(robot, KeyCode.CONTROL, KeyCode.Z);
+        assertThat(table().columns()).extracting(Column::name).containsExactly("Time", "Creep", "±");
+        assertThat(table().columns().getFirst().cells().number(0)).isEqualTo(1);
+    }
+
+    @Test
+    void aPictureOnTheClipboardIsNotPastedAsNumbers(FxRobot robot) {
+        window.settle();
+        Study before = window.session.study();
+        WaitForAsyncUtils.waitForAsyncFx(1000, () -> {
+            var content = new ClipboardContent();
+            content.putImage(new WritableImage(4, 4));
+            return Clipboard.getSystemClipboard().setContent(content);
+        });
+        robot.clickOn("#paste");
+        assertThat(window.text("#notice")).contains("holds a picture, not numbers");
+        assertThat(window.session.study()).isSameAs(before);
+    }
+}
