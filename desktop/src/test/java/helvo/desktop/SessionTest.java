@@ -56,8 +56,8 @@ class SessionTest {
         List<Path> files = List.of(file("a.csv", "x,y\n1,2\n2,3\n"), folder.resolve("missing.csv"), file("c.csv", "x,y\n1,2\n2,3\n"));
         open(files.toArray(Path[]::new));
         assertThat(session.question().get()).contains(new Session.Question.HowSeveral(files));
-        WaitForAsyncUtils.waitForAsyncFx(5000, () -> session.openEach(files));
-        settle();
+        on(() -> session.openEach(files));
+        rest();
         assertThat(session.study().tables()).extracting(Table::name).containsExactly("a", "c");
     }
 

@@ -12,10 +12,14 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /// A formula over the columns of a table, in ordinary mathematical notation: `Load^2`, `ln(Mass)`, `2 π √(Length/9.81)`,
 /// `Temperature + 273.15`. [Parser] tells the notation. A column of dates counts in days since 1970-01-01.
 public final class Formula {
+    private static final Pattern KEPT_NAME = Pattern.compile("\\{(\\d+)}");
+
     private final Expression expression;
     private final List<Integer> columns;
 
@@ -56,11 +60,8 @@ public final class Formula {
     }
 
     private static String withNames(Derivation.Formula kept, Table table, Function<Column, String> name) {
-        String text = kept.text();
-        for (Column column : table.columns()) {
-            text = text.replace("{" + column.id() + "}", name.apply(column));
-        }
-        return text;
+        return KEPT_NAME.matcher(kept.text()).replaceAll(found -> table.columns().stream().filter(column -> found.group(1).equals(String.valueOf(column.id()))).findFirst()
+                .map(column -> Matcher.quoteReplacement(name.apply(column))).orElse("$0"));
     }
 
     /// Ids of the columns in it, ascending.

@@ -108,9 +108,10 @@ class FormulaTest {
     void aKeptFormulaSurvivesRenamingAndIsWrittenWithTheNewNames() {
         String kept = ((Formula.Reading.Read) Formula.read("Load max − 2 “Load”", TABLE)).kept();
         assertThat(kept).isEqualTo("{2} − 2 {1}");
-        Table renamed = TABLE.withColumn(2, old -> old.with(new Heading("F (top)", "N")));
         var formula = new Derivation.Formula(kept);
-        assertThat(Formula.written(formula, renamed)).isEqualTo("“F (top)” − 2 Load");
+        assertThat(Formula.written(formula, TABLE.withColumn(2, old -> old.with(new Heading("F top", "N"))))).isEqualTo("F top − 2 Load");
+        Table renamed = TABLE.withColumn(2, old -> old.with(new Heading("{1} − x", "N")));
+        assertThat(Formula.written(formula, renamed)).isEqualTo("“{1} − x” − 2 Load");
         assertThat(read(Formula.written(formula, renamed), renamed).value(renamed, 0)).isEqualTo(2);
     }
 
