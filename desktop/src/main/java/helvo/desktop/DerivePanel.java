@@ -206,13 +206,18 @@ final class DerivePanel extends Panel {
     }
 
     private void listCompletions() {
-        Completions found = table == null || !formula.isFocused() ? new Completions(0, List.of()) : Completions.at(formula.getText(), formula.getCaretPosition(), table);
+        Completions found = table == null || !formula.isFocused() ? new Completions(0, List.of()) : Completions.at(formula.getText(), caret(), table);
         completions.getItems().setAll(found.entries());
         completions.getSelectionModel().selectFirst();
         boolean any = !found.entries().isEmpty();
         completions.setVisible(any);
         completions.setManaged(any);
         completions.setPrefHeight(Math.min(5, found.entries().size()) * 26 + 2);
+    }
+
+    /// While a text is replaced the field tells of the new text before it moves its caret.
+    private int caret() {
+        return Math.min(formula.getCaretPosition(), formula.getLength());
     }
 
     private void key(KeyEvent event) {
@@ -238,9 +243,8 @@ final class DerivePanel extends Panel {
     private void complete() {
         Completions.Entry chosen = completions.getSelectionModel().getSelectedItem();
         if (chosen != null) {
-            int from = Completions.at(formula.getText(), formula.getCaretPosition(), table).from();
-            int caret = formula.getCaretPosition();
-            formula.replaceText(from, caret, chosen.insert());
+            int from = Completions.at(formula.getText(), caret(), table).from();
+            formula.replaceText(from, caret(), chosen.insert());
             formula.requestFocus();
             formula.positionCaret(from + chosen.insert().length());
         }

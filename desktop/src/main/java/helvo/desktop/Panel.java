@@ -2,6 +2,7 @@ package helvo.desktop;
 
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
@@ -31,9 +32,14 @@ abstract class Panel extends VBox {
         say("");
         setVisible(false);
         addEventHandler(KeyEvent.KEY_PRESSED, this::entered);
+        addEventFilter(KeyEvent.KEY_PRESSED, event -> {
+            if (event.getTarget() instanceof CheckBox) {
+                entered(event);
+            }
+        });
     }
 
-    /// Enter presses the button that has the focus, else the main one.
+    /// Enter presses the button that has the focus, else the main one; a tick box, which would take it, is ticked by the space bar.
     private void entered(KeyEvent event) {
         if (event.getCode() == KeyCode.ENTER) {
             Node focused = getScene().getFocusOwner();

@@ -11,13 +11,19 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
 import javafx.animation.AnimationTimer;
 import javafx.scene.Node;
 import javafx.scene.control.Labeled;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
+import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import javafx.stage.Window;
+import org.testfx.api.FxRobot;
 import org.testfx.util.WaitForAsyncUtils;
 
 /// The real window on a study, for a test to drive.
@@ -59,6 +65,23 @@ final class DrivenWindow {
 
     ToggleButton toggle(String id) {
         return (ToggleButton) view.lookup(id);
+    }
+
+    /// Presses a control by the keyboard, wherever it is scrolled to.
+    void press(FxRobot robot, String id) {
+        robot.interact(() -> view.lookup(id).requestFocus());
+        robot.type(KeyCode.SPACE);
+        settle();
+    }
+
+    /// Chooses from the menu of a button, as pressing through its submenus does.
+    void choose(FxRobot robot, String button, String item) {
+        robot.interact(() -> items(((MenuButton) view.lookup(button)).getItems()).filter(each -> item.equals(each.getId())).findFirst().orElseThrow().fire());
+        settle();
+    }
+
+    private static Stream<MenuItem> items(List<MenuItem> of) {
+        return of.stream().flatMap(item -> item instanceof Menu menu ? items(menu.getItems()) : Stream.of(item));
     }
 
     String text(String id) {

@@ -182,8 +182,8 @@ class MeasurementsTest {
         window.toOpen = List.of(Files.writeString(folder.resolve("a.csv"), "t,m\n1,5\n2,n/a\n3,7\n4,n/a\n5,9\n6,\n7,n/a\n8,11\n9,12\n"));
         robot.clickOn("#open");
         window.settle();
-        robot.clickOn("#one-by-one-1");
-        robot.clickOn("#missing-3");
+        window.press(robot, "#one-by-one-1");
+        window.press(robot, "#missing-3");
         window.settle();
         assertThat(table().columns().get(1).cells().cell(3)).isEqualTo(Cell.EMPTY);
         keys(robot, KeyCode.CONTROL, KeyCode.DIGIT2);
@@ -191,12 +191,10 @@ class MeasurementsTest {
         window.settle();
         assertThat(table().columns().get(1).cells().cell(6)).isEqualTo(Cell.EMPTY);
         assertThat(table().decisions()).hasSize(3);
-        robot.interact(() -> ((javafx.scene.control.Button) window.view.lookup("#keep-5")).fire());
-        window.settle();
+        window.press(robot, "#keep-5");
         assertThat(window.session.analysis().get().problems().get(table().id()).count()).isZero();
         assertThat(window.session.history().get().steps()).last().extracting(step -> step.sentence()).isEqualTo("Row 6, m: kept as it is");
-        robot.interact(() -> ((javafx.scene.control.Button) window.view.lookup("#back-1")).fire());
-        window.settle();
+        window.press(robot, "#back-1");
         assertThat(table().columns().get(1).cells().cell(1)).isEqualTo(new Cell.Text("n/a"));
         assertThat(window.session.analysis().get().problems().get(table().id()).groups()).singleElement().satisfies(group -> assertThat(group.rows()).contains(1));
     }
@@ -251,11 +249,11 @@ class MeasurementsTest {
     void datesAreAnAxisAndASlopeIsPerWhatIsChosen(FxRobot robot) {
         show(robot, "Stock");
         double perMonth = series().fit().orElseThrow().coefficient("b").value();
-        robot.clickOn("#role-1").clickOn("Slopes per month").clickOn("#per-1-YEAR");
+        window.choose(robot, "#role-1", "per-1-YEAR");
         window.settle();
         assertThat(series().fit().orElseThrow().coefficient("b").value()).isCloseTo(12 * perMonth, org.assertj.core.api.Assertions.withinPercentage(1e-9));
         assertThat(window.text("#value-slope")).startsWith("−470");
-        robot.clickOn("#role-1").clickOn("Holds dates").clickOn("#kind-1-TEXT");
+        window.choose(robot, "#role-1", "kind-1-TEXT");
         window.settle();
         assertThat(table().columns().getFirst().kind()).isEqualTo(Kind.TEXT);
         assertThat(table().columns().getFirst().cells().cell(3)).isEqualTo(new Cell.Text("2024-04"));

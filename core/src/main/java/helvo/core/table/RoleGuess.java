@@ -13,15 +13,19 @@ public final class RoleGuess {
     private static final Pattern BAR = Pattern.compile("(±|\\+/-|u\\(|uncertainty\\b|error\\b|err\\b|sd\\b|se\\b|sem\\b|std\\b|sigma\\b|σ|Δ|delta\\b).*"
             + "|.*\\b(uncertainty|error|err|sd|se|sem|std)", Pattern.CASE_INSENSITIVE);
 
+    private static final Pattern COUNTER = Pattern.compile("#|№|(no|nr|num|number|id|index|row|run|sample|specimen|test|trial)\\.?( ?(no|nr|number|id)\\.?)?", Pattern.CASE_INSENSITIVE);
+
     private RoleGuess() {}
 
     /// The first column of numbers or dates is x, the next of numbers y; a column named as an uncertainty is the bar of the one
-    /// it names, else of y; a column of few, repeated words splits the rows.
+    /// it names, else of y; a column of few, repeated words splits the rows. A column that only counts the rows or the repeats
+    /// (1, 2, 3, 1, 2, 3) is none of these where there are others.
     public static List<Column> guessed(List<Column> columns) {
         var guessed = new ArrayList<Column>();
         Column x = null;
         Column y = null;
         boolean split = false;
+        long numbers = columns.stream().filter(column -> column.kind() != Kind.TEXT && !BAR.matcher(column.name()).matches()).count();
         for (Column column : columns) {
             Role role = Role.NONE;
             if (column.kind() == Kind.TEXT) {
@@ -33,16 +37,31 @@ public final class RoleGuess {
             } else if (BAR.matcher(column.name()).matches()) {
                 boolean ofX = x != null && (y == null || names(column, x) && !names(column, y));
                 role = ofX ? Role.X_BAR : Role.Y_BAR;
-            } else if (x == null) {
+            } else if (x == null && !(numbers > 2 && counts(column))) {
                 x = column;
                 role = Role.X;
-            } else if (y == null) {
+            } else if (x != null && y == null) {
                 y = column;
                 role = Role.Y;
             }
             guessed.add(column.with(alreadyTaken(guessed, role) ? Role.NONE : role));
         }
         return guessed;
+    }
+
+    private static boolean counts(Column column) {
+        int rows = column.cells().size();
+        boolean beginsAgain = false;
+        double before = 0;
+        for (int row = 0; row < rows; row++) {
+            double number = column.cells().number(row);
+            if (number != before + 1 && !(number == 1 && row > 1)) {
+                return false;
+            }
+            beginsAgain |= number == 1 && row > 0;
+            before = number;
+        }
+        return column.unit().isEmpty() && rows > 2 && (beginsAgain || COUNTER.matcher(column.name()).matches());
     }
 
     private static boolean alreadyTaken(List<Column> columns, Role role) {

@@ -9,6 +9,7 @@ import java.util.Random;
 import java.util.stream.IntStream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -57,6 +58,10 @@ class TableTest {
                 number(4, "± Stretch"), number(5, "Load error"), number(6, "Other"), text(7, "Remark", "a", "b", "c", "d"));
         assertThat(RoleGuess.guessed(columns)).extracting(Column::role)
                 .containsExactly(Role.BY, Role.X, Role.Y, Role.Y_BAR, Role.X_BAR, Role.NONE, Role.NONE);
+        var pulls = new Column(1, Heading.of("Pull"), Kind.NUMBER, Role.NONE, 0, Cells.of(Stream.of(1, 2, 3, 1, 2, 3).map(n -> (Cell) new Cell.Number(n)).toList()));
+        assertThat(RoleGuess.guessed(List.of(pulls, number(2, "Load"), number(3, "Stretch")))).as("a column that counts repeats").extracting(Column::role)
+                .containsExactly(Role.NONE, Role.X, Role.Y);
+        assertThat(RoleGuess.guessed(List.of(pulls, number(2, "Load")))).extracting(Column::role).containsExactly(Role.X, Role.Y);
     }
 
     @Test
