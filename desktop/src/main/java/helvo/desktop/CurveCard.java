@@ -1,10 +1,12 @@
 package helvo.desktop;
 
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.curve.Curve;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Quality;
 import helvo.core.number.ValueText;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import javafx.geometry.Insets;
 import javafx.scene.control.Label;
@@ -20,54 +22,69 @@ final class CurveCard extends ToggleButton {
     private static final double WIDTH = 140;
     private static final double HEIGHT = 46;
 
-    CurveCard(SeriesAnalysis series, FitOutcome outcome, OptionalDouble weight, String color) {
+    private final Curve shape;
+    private final Label r2 = new Label();
+    private final FitPicture picture = new FitPicture(WIDTH, HEIGHT);
+    private final Label aboutZero = new Label("R² about zero");
+    private final Rectangle bar = new Rectangle(0, 4);
+    private final Label words = new Label();
+    private final VBox fitted;
+
+    CurveCard(Curve shape) {
+        this.shape = shape;
         getStyleClass().setAll("toggle-button", "curve-card");
-        setId("curve-" + outcome.curve().name().toLowerCase().replace(' ', '-'));
-        var name = new Label(outcome.curve().name());
+        setId("curve-" + shape.name().toLowerCase().replace(' ', '-'));
+        var name = new Label(shape.name());
         name.getStyleClass().add("strong");
-        var r2 = new Label();
         r2.getStyleClass().add("muted");
         var head = new BorderPane();
         head.setLeft(name);
         head.setRight(r2);
         head.setPrefWidth(WIDTH);
-        var card = new VBox(3, head);
-        switch (outcome) {
-            case FitOutcome.Fitted(Fit fit) -> {
-                String value = fit.quality().r2().isPresent() ? ValueText.share(fit.quality().r2().getAsDouble()) : "–";
-                r2.setText(value);
-                var picture = new FitPicture(series.points(), fit, color, WIDTH, HEIGHT);
-                if (fit.quality().about() == Quality.About.ZERO) {
-                    var about = new Label("R² about zero");
-                    about.getStyleClass().add("small");
-                    StackPane.setAlignment(about, javafx.geometry.Pos.BOTTOM_RIGHT);
-                    card.getChildren().add(new StackPane(picture, about));
-                } else {
-                    card.getChildren().add(picture);
-                }
-                card.getChildren().add(evidence(weight, color));
-                setAccessibleText("%s, R squared %s%s".formatted(outcome.curve().name(), value,
-                        weight.isPresent() ? ", weight of evidence " + Math.round(100 * weight.getAsDouble()) + " percent" : ""));
-            }
-            case FitOutcome.NotFitted(_, var reason) -> {
-                var why = new Label(reason.sentence());
-                why.getStyleClass().add("muted");
-                why.setWrapText(true);
-                why.setMaxWidth(WIDTH);
-                why.setPrefHeight(HEIGHT + 8);
-                card.getChildren().add(why);
-                setAccessibleText(outcome.curve().name() + ": " + reason.sentence());
-            }
-        }
+        aboutZero.getStyleClass().add("small");
+        StackPane.setAlignment(aboutZero, javafx.geometry.Pos.BOTTOM_RIGHT);
+        var evidence = new StackPane(new Rectangle(WIDTH, 4, Color.web("#E3E1E7")), bar);
+        StackPane.setAlignment(bar, javafx.geometry.Pos.CENTER_LEFT);
+        fitted = new VBox(3, new StackPane(picture, aboutZero), evidence);
+        words.getStyleClass().add("muted");
+        words.setWrapText(true);
+        words.setPrefSize(WIDTH, HEIGHT + 8);
+        var card = new VBox(3, head, new StackPane(fitted, words));
         card.setPadding(new Insets(6, 9, 7, 9));
         setGraphic(card);
     }
 
-    private static StackPane evidence(OptionalDouble weight, String color) {
-        var ground = new Rectangle(WIDTH, 4, Color.web("#E3E1E7"));
-        var bar = new Rectangle(WIDTH * weight.orElse(0), 4, Color.web(color));
-        var stack = new StackPane(ground, bar);
-        StackPane.setAlignment(bar, javafx.geometry.Pos.CENTER_LEFT);
-        return stack;
+    Curve shape() {
+        return shape;
+    }
+
+    void show(SeriesAnalysis series, String color) {
+        Optional<FitOutcome> outcome = series.outcome(shape);
+        boolean fits = outcome.isPresent() && outcome.get() instanceof FitOutcome.Fitted;
+        fitted.setVisible(fits);
+        words.setVisible(!fits);
+        switch (outcome.orElse(null)) {
+            case null -> say("Fitting …");
+            case FitOutcome.Fitted(Fit fit) -> show(series, fit, color);
+            case FitOutcome.NotFitted(_, var reason) -> say(reason.sentence());
+        }
+    }
+
+    private void say(String sentence) {
+        r2.setText("");
+        words.setText(sentence);
+        setAccessibleText(shape.name() + ": " + sentence);
+    }
+
+    private void show(SeriesAnalysis series, Fit fit, String color) {
+        OptionalDouble weight = series.weight(shape);
+        String value = fit.quality().r2().isPresent() ? ValueText.share(fit.quality().r2().getAsDouble()) : "–";
+        r2.setText(value);
+        picture.show(series.points(), fit, color);
+        aboutZero.setVisible(fit.quality().about() == Quality.About.ZERO);
+        bar.setWidth(WIDTH * weight.orElse(0));
+        bar.setFill(Color.web(color));
+        setAccessibleText("%s, R squared %s%s".formatted(shape.name(), value,
+                weight.isPresent() ? ", weight of evidence " + Math.round(100 * weight.getAsDouble()) + " percent" : ""));
     }
 }

@@ -2,9 +2,11 @@ package helvo.desktop;
 
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.fit.FitOutcome;
+import helvo.core.curve.Curve;
+import helvo.core.curve.Curves;
 import helvo.core.study.FigureEdit;
 import javafx.geometry.Insets;
+import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleGroup;
@@ -41,6 +43,13 @@ final class CurvesStrip extends HBox {
         scroll.setMinHeight(Region.USE_PREF_SIZE);
         HBox.setHgrow(scroll, Priority.ALWAYS);
         getChildren().addAll(text, scroll);
+        var group = new ToggleGroup();
+        for (Curve shape : Curves.offered()) {
+            var card = new CurveCard(shape);
+            card.setToggleGroup(group);
+            card.setOnAction(_ -> choose(card));
+            cards.getChildren().add(card);
+        }
         session.analysis().subscribe(_ -> update());
         session.tableId().subscribe(_ -> update());
         session.seriesPlace().subscribe(_ -> update());
@@ -49,7 +58,6 @@ final class CurvesStrip extends HBox {
     private void update() {
         var figure = session.figure();
         var current = session.series();
-        cards.getChildren().clear();
         boolean there = figure.isPresent() && current.isPresent();
         setVisible(there);
         setManaged(there);
@@ -64,18 +72,16 @@ final class CurvesStrip extends HBox {
         series.getStyleClass().setAll("label", "strong");
         int n = current.points().size();
         points.setText("%,d %s".formatted(n, n == 1 ? "point" : "points"));
-        var group = new ToggleGroup();
-        for (int i = 0; i < current.outcomes().size(); i++) {
-            FitOutcome outcome = current.outcomes().get(i);
-            var card = new CurveCard(current, outcome, current.weights().get(i), SeriesColors.of(figure.series().indexOf(current)));
-            boolean chosen = outcome.curve().equals(current.chosen().curve());
-            card.setToggleGroup(group);
-            card.setSelected(chosen);
-            card.setOnAction(_ -> {
-                card.setSelected(true);
-                session.perform(new FigureEdit.ChooseCurve(figure.figure().id(), current.key(), outcome.curve()));
-            });
-            cards.getChildren().add(card);
+        for (Node card : cards.getChildren()) {
+            var of = (CurveCard) card;
+            of.show(current, SeriesColors.of(figure.series().indexOf(current)));
+            of.setSelected(of.shape().equals(current.chosen().curve()));
         }
+    }
+
+    private void choose(CurveCard card) {
+        card.setSelected(true);
+        session.figure().ifPresent(figure -> session.series()
+                .ifPresent(series -> session.perform(new FigureEdit.ChooseCurve(figure.figure().id(), series.key(), card.shape()))));
     }
 }

@@ -32,6 +32,7 @@ final class FigureView extends Pane {
     private final TextField titleField = new TextField();
     private Optional<FigureLayout> layout = Optional.empty();
     private FigureAnalysis drawn;
+    private FigureAnalysis wanted;
     private double asked;
 
     FigureView(Session session) {
@@ -68,7 +69,7 @@ final class FigureView extends Pane {
 
     /// Everything that was asked for is on the screen.
     boolean settled() {
-        return session.figure().isEmpty() || drawn == session.figure().get() && asked == scale(drawn);
+        return session.figure().isEmpty() || drawn != null && drawn.looksLike(session.figure().get()) && asked == scale(drawn);
     }
 
     void editTitle() {
@@ -137,13 +138,17 @@ final class FigureView extends Pane {
         title.setAccessibleText("Title: " + figure.get().title() + "; press to change it");
         sheet.setAccessibleText("Figure: " + figure.get().title());
         double scale = scale(figure.get());
-        if (drawn == figure.get() && asked == scale) {
+        if (wanted != null && wanted.looksLike(figure.get()) && asked == scale) {
             return;
         }
         asked = scale;
+        wanted = figure.get();
         FigureAnalysis toDraw = figure.get();
         drawing.run("Drawing …", progress -> Raster.draw(toDraw, scale, progress), raster -> show(toDraw, raster),
-                fault -> session.say("The figure could not be drawn (" + fault + ").", true), () -> {});
+                fault -> {
+            wanted = null;
+            session.say("The figure could not be drawn (" + fault + ").", true);
+        }, () -> wanted = null);
     }
 
     private void show(FigureAnalysis figure, Raster raster) {

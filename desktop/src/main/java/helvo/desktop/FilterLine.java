@@ -5,12 +5,16 @@ import helvo.core.table.RowCondition;
 import helvo.core.table.Table;
 import java.util.stream.IntStream;
 import javafx.scene.control.Button;
+import javafx.scene.control.Tooltip;
 
 /// Says above the table, as a sentence, which of its rows figure and fits use; pressing it changes that.
 final class FilterLine extends Button {
     private static final javafx.css.PseudoClass FILTERED = javafx.css.PseudoClass.getPseudoClass("filtered");
 
+    private final Tooltip tooltip = new Tooltip();
+
     FilterLine(Runnable change) {
+        setTooltip(tooltip);
         setId("filter-line");
         getStyleClass().setAll("button", "filter-line");
         setMaxWidth(Double.MAX_VALUE);
@@ -25,7 +29,7 @@ final class FilterLine extends Button {
         setText(sentence.isEmpty() ? "All %,d %s".formatted(table.rows(), table.rows() == 1 ? "row" : "rows")
                 : "Only rows where %s: %,d of %,d".formatted(sentence, IntStream.range(0, table.rows()).filter(meets).count(), table.rows()));
         setAccessibleText(getText() + "; press to use only some rows");
-        setTooltip(new javafx.scene.control.Tooltip(getText() + ". Press to use only some rows."));
+        tooltip.setText(getText() + ". Press to use only some rows.");
         pseudoClassStateChanged(FILTERED, !sentence.isEmpty());
     }
 }

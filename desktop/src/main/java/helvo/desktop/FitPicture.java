@@ -2,8 +2,8 @@ package helvo.desktop;
 
 import helvo.core.fit.Fit;
 import helvo.core.fit.Points;
-import java.util.Arrays;
 import java.util.DoubleSummaryStatistics;
+import java.util.stream.IntStream;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
@@ -14,16 +14,20 @@ final class FitPicture extends Canvas {
     private static final int MOST_POINTS = 150;
     private static final int STEPS = 70;
 
-    private final DoubleSummaryStatistics xs;
-    private final DoubleSummaryStatistics ys;
+    private DoubleSummaryStatistics xs;
+    private DoubleSummaryStatistics ys;
 
-    FitPicture(Points points, Fit fit, String color, double width, double height) {
+    FitPicture(double width, double height) {
         super(width, height);
-        xs = Arrays.stream(points.x()).summaryStatistics();
-        ys = Arrays.stream(points.y()).summaryStatistics();
-        GraphicsContext g = getGraphicsContext2D();
-        g.setFill(Color.web("#A9A5B1"));
+    }
+
+    void show(Points points, Fit fit, String color) {
         int step = Math.max(1, points.size() / MOST_POINTS);
+        xs = extent(points.x(), step);
+        ys = extent(points.y(), step);
+        GraphicsContext g = getGraphicsContext2D();
+        g.clearRect(0, 0, getWidth(), getHeight());
+        g.setFill(Color.web("#A9A5B1"));
         for (int i = 0; i < points.size(); i += step) {
             g.fillOval(across(points.x()[i]) - 2, up(points.y()[i]) - 2, 4, 4);
         }
@@ -33,7 +37,7 @@ final class FitPicture extends Canvas {
         int steps = fit.curve().degree() == 1 ? 1 : STEPS;
         for (int i = 0; i <= steps; i++) {
             double x = xs.getMin() + (xs.getMax() - xs.getMin()) * i / steps;
-            double y = Math.clamp(up(fit.function().at(x)), -height, 2 * height);
+            double y = Math.clamp(up(fit.function().at(x)), -getHeight(), 2 * getHeight());
             if (i == 0) {
                 g.moveTo(across(x), y);
             } else {
@@ -41,6 +45,11 @@ final class FitPicture extends Canvas {
             }
         }
         g.stroke();
+    }
+
+    /// Of the points that are drawn.
+    private static DoubleSummaryStatistics extent(double[] values, int step) {
+        return IntStream.iterate(0, i -> i < values.length, i -> i + step).mapToDouble(i -> values[i]).summaryStatistics();
     }
 
     private double across(double x) {

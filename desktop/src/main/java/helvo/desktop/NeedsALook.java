@@ -28,6 +28,10 @@ final class NeedsALook extends VBox {
     private final Session session;
     private final MeasurementGrid grid;
     private Problem opened;
+    private Says said;
+
+    /// All that shows; nothing is built again while it is the same.
+    private record Says(int table, List<String> problems, int count, List<Decision> decisions, Problem opened) {}
 
     NeedsALook(Session session, MeasurementGrid grid) {
         this.session = session;
@@ -37,6 +41,11 @@ final class NeedsALook extends VBox {
     }
 
     void show(Table table, Problems problems) {
+        var says = new Says(table.id(), problems.groups().stream().limit(SHOWN).map(problem -> sentence(table, problem)).toList(), problems.count(), table.decisions(), opened);
+        if (says.equals(said)) {
+            return;
+        }
+        said = says;
         getChildren().clear();
         List<List<Decision>> decided = decided(table);
         boolean any = problems.count() > 0 || !decided.isEmpty();
@@ -107,7 +116,11 @@ final class NeedsALook extends VBox {
                 .ifPresentOrElse(column -> choices.getChildren().add(choice("Edit", "edit-" + id, () -> grid.edit(row, column))),
                         () -> choices.getChildren().add(problem.count() == 1 ? choice("Show", "show-" + id, () -> grid.choose(row, problem.in(table).orElse(table.columns().getFirst())))
                                 : choice(open ? "Together" : "One by one", "one-by-one-" + row, () -> open(table, open ? null : problem))));
-        return new VBox(4, sentence(capitalised(problem.place(table)) + ": " + problem.why(table) + "."), choices);
+        return new VBox(4, sentence(sentence(table, problem)), choices);
+    }
+
+    private static String sentence(Table table, Problem problem) {
+        return capitalised(problem.place(table)) + ": " + problem.why(table) + ".";
     }
 
     private void open(Table table, Problem problem) {

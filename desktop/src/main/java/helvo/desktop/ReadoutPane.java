@@ -4,6 +4,8 @@ import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.readout.Readout;
 import helvo.core.readout.Readout.Line;
+import java.util.ArrayList;
+import java.util.List;
 import javafx.geometry.HPos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
@@ -19,6 +21,13 @@ final class ReadoutPane extends VBox {
     private final Session session;
     private final Tabs tabs;
     private final VBox content = new VBox(10);
+    private final Label equation = sentence(false);
+    private final Label units = sentence(false);
+    private final List<Shown> shown = new ArrayList<>();
+    private List<String> shownParts = List.of();
+
+    /// Where a line's text and what stands beside it are.
+    private record Shown(Label text, Label beside) {}
 
     ReadoutPane(Session session) {
         this.session = session;
@@ -29,6 +38,10 @@ final class ReadoutPane extends VBox {
         heading.getStyleClass().add("region-heading");
         tabs = new Tabs("series-", session::showSeries);
         content.getStyleClass().add("readout-content");
+        equation.setId("equation");
+        equation.getStyleClass().add("equation");
+        units.getStyleClass().add("muted");
+        content.getChildren().addAll(equation, units);
         var scroll = new ScrollPane(content);
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
@@ -40,30 +53,55 @@ final class ReadoutPane extends VBox {
     }
 
     private void update() {
-        content.getChildren().clear();
-        session.figure().ifPresent(figure -> {
+        session.figure().ifPresentOrElse(figure -> {
             tabs.setVisible(figure.series().size() > 1);
             tabs.setManaged(figure.series().size() > 1);
             tabs.show(figure.series().stream().map(SeriesAnalysis::label).toList(),
                     session.series().map(figure.series()::indexOf).orElse(0));
-            figure.missing().ifPresentOrElse(text -> content.getChildren().add(sentence(text, false)),
-                    () -> session.series().ifPresent(series -> show(figure, series)));
-        });
+            show(figure.missing().isPresent() || session.series().isEmpty()
+                    ? new Readout("", "", "", "", figure.missing().stream().map(text -> (Line) new Line.Sentence(text, false)).toList())
+                    : Readout.of(figure, session.series().get()));
+        }, () -> show(new Readout("", "", "", "", List.of())));
     }
 
-    private void show(FigureAnalysis figure, SeriesAnalysis series) {
-        Readout readout = Readout.of(figure, series);
-        if (!readout.equation().isEmpty()) {
-            Label equation = sentence(readout.equation(), false);
-            equation.setId("equation");
-            equation.getStyleClass().add("equation");
-            content.getChildren().add(equation);
-            Label units = sentence(readout.units(), false);
-            units.getStyleClass().add("muted");
-            if (!readout.units().isEmpty()) {
-                content.getChildren().add(units);
+    /// New numbers go where the old ones stand, as long as they are numbers of the same things.
+    private void show(Readout readout) {
+        List<String> parts = readout.lines().stream().map(ReadoutPane::part).toList();
+        show(equation, readout.equation());
+        show(units, readout.units());
+        if (!parts.equals(shownParts)) {
+            shownParts = parts;
+            build(readout);
+        }
+        for (int i = 0; i < shown.size(); i++) {
+            Shown at = shown.get(i);
+            switch (readout.lines().get(i)) {
+                case Line.Quantity quantity -> {
+                    at.text.setText(quantity.text());
+                    at.text.setAccessibleText(quantity.label() + " " + quantity.text() + " " + quantity.unit());
+                    at.beside.setText(quantity.unit().isEmpty() ? quantity.note() : quantity.unit());
+                }
+                case Line.Sentence sentence -> at.text.setText(sentence.text());
             }
         }
+    }
+
+    private static void show(Label label, String text) {
+        label.setText(text);
+        label.setVisible(!text.isEmpty());
+        label.setManaged(!text.isEmpty());
+    }
+
+    private static String part(Line line) {
+        return switch (line) {
+            case Line.Quantity quantity -> "quantity " + quantity.label();
+            case Line.Sentence sentence -> sentence.warns() ? "warning" : "sentence";
+        };
+    }
+
+    private void build(Readout readout) {
+        content.getChildren().setAll(equation, units);
+        shown.clear();
         GridPane quantities = null;
         for (Line line : readout.lines()) {
             switch (line) {
@@ -72,11 +110,13 @@ final class ReadoutPane extends VBox {
                         quantities = grid();
                         content.getChildren().add(quantities);
                     }
-                    add(quantities, quantity);
+                    shown.add(add(quantities, quantity));
                 }
-                case Line.Sentence(var text, var warns) -> {
+                case Line.Sentence sentence -> {
                     quantities = null;
-                    content.getChildren().add(sentence(text, warns));
+                    Label label = sentence(sentence.warns());
+                    shown.add(new Shown(label, label));
+                    content.getChildren().add(label);
                 }
             }
         }
@@ -95,24 +135,24 @@ final class ReadoutPane extends VBox {
         return grid;
     }
 
-    private static void add(GridPane grid, Line.Quantity quantity) {
+    private static Shown add(GridPane grid, Line.Quantity quantity) {
         var label = new Label(quantity.label());
         label.getStyleClass().add("muted");
-        var value = new Label(quantity.text());
+        var value = new Label();
         value.getStyleClass().add("value");
         value.setId("value-" + quantity.label().replace(' ', '-'));
-        value.setAccessibleText(quantity.label() + " " + quantity.text() + " " + quantity.unit());
         value.setWrapText(true);
         value.setMinHeight(Region.USE_PREF_SIZE);
-        var unit = new Label(quantity.unit().isEmpty() ? quantity.note() : quantity.unit());
+        var unit = new Label();
         unit.getStyleClass().add("muted");
         unit.setMinWidth(Region.USE_PREF_SIZE);
         Node[] cells = {label, value, unit};
         grid.addRow(grid.getRowCount(), cells);
+        return new Shown(value, unit);
     }
 
-    private static Label sentence(String text, boolean warns) {
-        var label = new Label(text);
+    private static Label sentence(boolean warns) {
+        var label = new Label();
         label.setWrapText(true);
         label.setMinHeight(Region.USE_PREF_SIZE);
         if (warns) {

@@ -22,6 +22,7 @@ import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
+import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.scene.input.Clipboard;
@@ -166,12 +167,23 @@ final class Session implements AutoCloseable {
     private void analyse() {
         Study study = study();
         Analysis previous = analysis.get();
-        analysing.run("Fitting …", progress -> Analysis.of(study, previous, progress), analysis::set, this::failed, this::stopAnalysis);
+        analysing.run("Fitting …", progress -> Analysis.of(study, previous, early -> Platform.runLater(() -> known(early)), progress), analysis::set, this::failed, this::stopAnalysis);
+    }
+
+    /// What is known early serves as long as nothing newer is.
+    private void known(Analysis early) {
+        if (early.study() == study()) {
+            analysis.set(early);
+        }
     }
 
     /// Stopping an analysis takes back the steps that asked for it; they can be done again.
     void stopAnalysis() {
         analysing.stop();
+        if (analysis.get().study() == study()) {
+            say("Stopped. Not all curves were compared, and cells may need a look that are not listed.", false);
+            return;
+        }
         History back = history.get();
         while (back.undoable().isPresent() && back.study() != analysis.get().study()) {
             back = back.undo();

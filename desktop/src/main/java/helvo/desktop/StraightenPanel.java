@@ -63,7 +63,9 @@ final class StraightenPanel extends Panel {
         name.getStyleClass().add("strong");
         name.setMaxWidth(160);
         String r2 = "R² " + ValueText.share(straightening.r2()) + (straightening.left() == 0 ? "" : ", without %,d %s".formatted(straightening.left(), straightening.left() == 1 ? "point" : "points"));
-        var box = new VBox(2, name, new Label(r2), new FitPicture(straightening.points(), straightening.line(), "#6A2C5B", 158, 62));
+        var picture = new FitPicture(158, 62);
+        picture.show(straightening.points(), straightening.line(), "#6A2C5B");
+        var box = new VBox(2, name, new Label(r2), picture);
         var card = new Button();
         card.setGraphic(box);
         card.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);

@@ -43,6 +43,8 @@ final class TopBar extends HBox {
         finder.getStyleClass().setAll("button", "find");
         finder.setAccessibleText("Find anything to do, Control K");
         finder.setOnAction(_ -> find.run());
+        undo.setTooltip(new Tooltip());
+        redo.setTooltip(new Tooltip());
         handOver.setId("hand-over");
         handOver.getStyleClass().add("main-action");
         handOver.setOnAction(_ -> showHandOver.run());
@@ -58,8 +60,8 @@ final class TopBar extends HBox {
         state.setText(steps == 0 ? "no steps" : steps == 1 ? "1 step" : steps + " steps");
         undo.setDisable(history.undoable().isEmpty());
         redo.setDisable(history.redoable().isEmpty());
-        undo.setTooltip(new Tooltip(history.undoable().map(step -> "Undo: " + step.sentence()).orElse("Nothing to undo")));
-        redo.setTooltip(new Tooltip(history.redoable().map(step -> "Redo: " + step.sentence()).orElse("Nothing to redo")));
+        undo.getTooltip().setText(history.undoable().map(step -> "Undo: " + step.sentence()).orElse("Nothing to undo"));
+        redo.getTooltip().setText(history.redoable().map(step -> "Redo: " + step.sentence()).orElse("Nothing to redo"));
         handOver.setDisable(history.study().isBlank());
     }
 

@@ -104,7 +104,7 @@ public final class FigureFile {
             document.addPage(page);
             var g = new de.rototor.pdfbox.graphics2d.PdfBoxGraphics2D(document, width, height);
             g.setFontTextDrawer(drawer);
-            FigureDrawing.draw(figure, new GraphicsPen(g, USUAL_DPI / 72), progress);
+            FigureDrawing.draw(figure, GraphicsPen.onPaper(g, USUAL_DPI / 72), progress);
             g.dispose();
             try (var content = new PDPageContentStream(document, page)) {
                 content.drawForm(g.getXFormObject());

@@ -14,15 +14,31 @@ import java.awt.image.BufferedImage;
 final class GraphicsPen implements Pen {
     private final Graphics2D g;
     private final double pixelsPerPoint;
+    private final boolean pixels;
 
-    /// @param pixelsPerPoint what `g` is scaled by; for paper, how fine pictures in it should be
-    GraphicsPen(Graphics2D g, double pixelsPerPoint) {
+    private GraphicsPen(Graphics2D g, double pixelsPerPoint, boolean pixels) {
         this.g = g;
         this.pixelsPerPoint = pixelsPerPoint;
+        this.pixels = pixels;
         g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
         g.setRenderingHint(RenderingHints.KEY_TEXT_ANTIALIASING, RenderingHints.VALUE_TEXT_ANTIALIAS_ON);
         g.setRenderingHint(RenderingHints.KEY_FRACTIONALMETRICS, RenderingHints.VALUE_FRACTIONALMETRICS_ON);
         g.setRenderingHint(RenderingHints.KEY_STROKE_CONTROL, RenderingHints.VALUE_STROKE_PURE);
+    }
+
+    /// @param scale what `g` is scaled by
+    static GraphicsPen onPixels(Graphics2D g, double scale) {
+        return new GraphicsPen(g, scale, true);
+    }
+
+    /// @param pixelsPerPoint how fine pictures in the drawing should be
+    static GraphicsPen onPaper(Graphics2D g, double pixelsPerPoint) {
+        return new GraphicsPen(g, pixelsPerPoint, false);
+    }
+
+    @Override
+    public boolean pixels() {
+        return pixels;
     }
 
     @Override

@@ -13,6 +13,9 @@ sealed interface Pen permits GraphicsPen, SvgPen {
     /// How fine a picture within the drawing should be.
     double pixelsPerPoint();
 
+    /// Whether it draws into pixels, and not on paper, where every marker stays a shape.
+    boolean pixels();
+
     void fill(Shape shape, Color color);
 
     /// @param dashes lengths of dashes and gaps; none for an unbroken line

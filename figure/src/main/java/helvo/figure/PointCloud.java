@@ -11,9 +11,16 @@ import java.awt.image.DataBufferInt;
 /// Draws very many points: each pixel that holds the middle of a marker gets the marker's antialiased mask once, however
 /// many points lie there. The cost grows with the pixels, hardly with the points.
 final class PointCloud {
-    /// Above this many, markers drawn one by one are slower than masks by pixel, and vector files grow unwieldy.
+    /// Above this many, vector files of single markers grow unwieldy.
     static final int MANY = 20_000;
+    /// Above this many, markers drawn one by one into pixels are slower than masks by pixel.
+    private static final int MANY_IN_PIXELS = 2_000;
+
     private PointCloud() {}
+
+    static boolean serves(Pen pen, int points) {
+        return points > (pen.pixels() ? MANY_IN_PIXELS : MANY);
+    }
 
     /// @param place x and y of a point on the sheet, by its index
     interface Place {

@@ -60,7 +60,7 @@ final class ResidualStrip {
     private void points(Residuals residuals, SeriesPainter painter, double aside, Progress progress) {
         double[] x = residuals.points().x();
         double[] raw = residuals.raw();
-        if (raw.length > PointCloud.MANY) {
+        if (PointCloud.serves(pen, raw.length)) {
             PointCloud.draw(pen, plot.area(), raw.length, new PointCloud.Place() {
                 @Override
                 public double x(int point) {

@@ -99,7 +99,7 @@ final class SeriesPainter {
     void points(Progress progress) {
         Points points = series.points();
         double r = radius();
-        if (points.size() > PointCloud.MANY) {
+        if (PointCloud.serves(pen, points.size())) {
             PointCloud.draw(pen, plot.area(), points.size(), new PointCloud.Place() {
                 @Override
                 public double x(int point) {

@@ -50,6 +50,11 @@ final class SvgPen implements Pen {
     }
 
     @Override
+    public boolean pixels() {
+        return false;
+    }
+
+    @Override
     public double pixelsPerPoint() {
         return pixelsPerPoint;
     }

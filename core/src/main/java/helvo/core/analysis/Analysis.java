@@ -12,39 +12,81 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 
 /// All that follows from a study: points, fits, residuals, checks and cells that need a look. Immutable, and a
 /// function of the study alone; an earlier analysis only saves work.
 ///
-/// @param problems of each table, by its id
-public record Analysis(Study study, List<FigureAnalysis> figures, Map<Integer, Problems> problems) {
-    public static final Analysis EMPTY = new Analysis(Study.EMPTY, List.of(), Map.of());
+/// @param searched the study whose tables were searched for problems: `study`, or an earlier one while the search is under way
+/// @param problems of each table of that, by its id
+public record Analysis(Study study, List<FigureAnalysis> figures, Study searched, Map<Integer, Problems> problems) {
+    public static final Analysis EMPTY = new Analysis(Study.EMPTY, List.of(), Study.EMPTY, Map.of());
+    /// With more points than this, what is known early is told early.
+    private static final int MANY_POINTS = 5_000;
+    private static final long BETWEEN_TELLING = 100_000_000;
 
     /// @param previous of any earlier state of the study; what did not change since is taken from it
+    /// @param early    is given what is known already, while large tables are still searched and shapes compared: first the
+    ///                 chosen curves, then each shape as it is ready
     /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
+    public static Analysis of(Study study, Analysis previous, Consumer<Analysis> early, Progress progress) {
+        Analysis analysis = ofChosenCurves(study, previous, progress.part(0, 0.4));
+        boolean slow = analysis.figures.stream().flatMap(figure -> figure.series().stream()).mapToInt(series -> series.points().size()).sum() > MANY_POINTS;
+        if (slow) {
+            early.accept(analysis);
+        }
+        analysis = analysis.withProblems(previous);
+        long told = System.nanoTime();
+        for (Curve shape : Curves.offered()) {
+            analysis = analysis.comparing(shape, progress.part(0.4, 1));
+            if (slow && System.nanoTime() - told > BETWEEN_TELLING) {
+                early.accept(analysis);
+                told = System.nanoTime();
+            }
+        }
+        return analysis;
+    }
+
     public static Analysis of(Study study, Analysis previous, Progress progress) {
-        return of(study, previous, Curves.offered(), progress);
+        return of(study, previous, _ -> {}, progress);
     }
 
-    /// With no curves but those chosen for the figures, where nobody compares shapes.
+    /// With no curves but those chosen for the figures, where nobody compares shapes or looks for problems.
     public static Analysis ofChosenCurves(Study study, Progress progress) {
-        return of(study, EMPTY, List.of(), progress);
+        return ofChosenCurves(study, EMPTY, progress);
     }
 
-    private static Analysis of(Study study, Analysis previous, List<Curve> shapes, Progress progress) {
+    private static Analysis ofChosenCurves(Study study, Analysis previous, Progress progress) {
         var figures = new ArrayList<FigureAnalysis>();
         int count = study.figures().size();
         for (int i = 0; i < count; i++) {
             Figure figure = study.figures().get(i);
             Optional<FigureAnalysis> old = previous.figures.stream().filter(f -> f.figure().id() == figure.id()).findFirst();
-            figures.add(FigureAnalysis.of(figure, study.table(figure.table()), old, shapes, progress.part((double) i / count, (i + 1.0) / count)));
+            figures.add(FigureAnalysis.of(figure, study.table(figure.table()), old, progress.part((double) i / count, (i + 1.0) / count)));
         }
-        var problems = new HashMap<Integer, Problems>();
+        return new Analysis(study, List.copyOf(figures), previous.searched, previous.problems);
+    }
+
+    private Analysis withProblems(Analysis previous) {
+        var found = new HashMap<Integer, Problems>();
         for (Table table : study.tables()) {
-            boolean same = previous.study.tables().stream().anyMatch(old -> old == table) && previous.problems.containsKey(table.id());
-            problems.put(table.id(), same ? previous.problems.get(table.id()) : Problems.in(table));
+            boolean same = previous.searched.tables().stream().anyMatch(old -> old == table);
+            found.put(table.id(), same ? previous.problems.get(table.id()) : Problems.in(table));
         }
-        return new Analysis(study, List.copyOf(figures), Map.copyOf(problems));
+        return new Analysis(study, figures, study, Map.copyOf(found));
+    }
+
+    private Analysis comparing(Curve shape, Progress progress) {
+        var all = new ArrayList<>(figures);
+        for (int f = 0; f < all.size(); f++) {
+            for (int s = 0; s < all.get(f).series().size(); s++) {
+                SeriesAnalysis series = all.get(f).series().get(s);
+                if (!series.compares(shape)) {
+                    all.set(f, all.get(f).with(s, series.comparing(shape, progress)));
+                }
+            }
+        }
+        return new Analysis(study, List.copyOf(all), searched, problems);
     }
 
     /// @throws IllegalArgumentException when the study has no such figure

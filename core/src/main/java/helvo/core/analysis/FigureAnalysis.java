@@ -1,11 +1,11 @@
 package helvo.core.analysis;
 
 import helvo.core.Progress;
-import helvo.core.curve.Curve;
 import helvo.core.study.Figure;
 import helvo.core.table.Column;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
@@ -22,6 +22,12 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
         }
         boolean anyPoint = series.stream().anyMatch(each -> each.points().size() > 0);
         return anyPoint ? Optional.empty() : Optional.of("No row has a number in both x and y.");
+    }
+
+    /// Whether a drawing of one is a drawing of the other: they differ at most in the shapes compared so far.
+    public boolean looksLike(FigureAnalysis other) {
+        return figure.equals(other.figure) && table == other.table && series.size() == other.series.size()
+                && IntStream.range(0, series.size()).allMatch(i -> series.get(i).looksLike(other.series.get(i)));
     }
 
     /// Its x columns.
@@ -48,7 +54,7 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
         });
     }
 
-    static FigureAnalysis of(Figure figure, Table table, Optional<FigureAnalysis> previous, List<Curve> shapes, Progress progress) {
+    static FigureAnalysis of(Figure figure, Table table, Optional<FigureAnalysis> previous, Progress progress) {
         var source = SeriesPoints.Source.of(table, figure);
         boolean samePoints = previous.isPresent() && SeriesPoints.Source.of(previous.get().table, previous.get().figure).same(source);
         if (samePoints) {
@@ -58,6 +64,12 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
         List<SeriesPoints> points = SeriesPoints.of(table, figure, progress.part(0, 0.2));
         int count = points.size();
         return new FigureAnalysis(figure, table, IntStream.range(0, count).mapToObj(i -> SeriesAnalysis.of(points.get(i),
-                figure.curve(points.get(i).key()), shapes, progress.part(0.2 + 0.8 * i / count, 0.2 + 0.8 * (i + 1) / count))).toList());
+                figure.curve(points.get(i).key()), progress.part(0.2 + 0.8 * i / count, 0.2 + 0.8 * (i + 1) / count))).toList());
+    }
+
+    FigureAnalysis with(int place, SeriesAnalysis changed) {
+        var all = new ArrayList<>(series);
+        all.set(place, changed);
+        return new FigureAnalysis(figure, table, List.copyOf(all));
     }
 }

@@ -15,12 +15,13 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
 /// Everything that is known of one series.
 ///
 /// @param label     what a legend calls it
-/// @param outcomes  of every shape on offer, in the order of [helvo.core.curve.Curves#offered]
+/// @param outcomes  of the shapes compared so far
 /// @param weights   of evidence, one for each outcome
 /// @param chosen    of the curve that the figure shows
 /// @param residuals of the chosen fit
@@ -32,23 +33,40 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
         return chosen instanceof FitOutcome.Fitted(Fit fit) ? Optional.of(fit) : Optional.empty();
     }
 
-    /// @param shapes to fit for comparison
-    static SeriesAnalysis of(SeriesPoints series, Curve curve, List<Curve> shapes, Progress progress) {
-        var outcomes = new ArrayList<FitOutcome>();
-        for (int i = 0; i < shapes.size(); i++) {
-            outcomes.add(shapes.get(i).fit(series.points(), progress.part(0.8 * i / shapes.size(), 0.8 * (i + 1) / shapes.size())));
-        }
-        FitOutcome line = outcomes.stream().filter(outcome -> outcome.curve().equals(new Line())).findFirst()
-                .orElseGet(() -> new Line().fit(series.points(), progress.part(0.7, 0.8)));
-        return new SeriesAnalysis(series.key(), series.label(), series.points(), series.rows(), List.copyOf(outcomes),
-                EvidenceWeights.of(outcomes), line, Optional.empty(), Optional.empty(), Correlation.of(line))
-                .choosing(curve, progress.part(0.8, 1));
+    static SeriesAnalysis of(SeriesPoints series, Curve curve, Progress progress) {
+        FitOutcome line = new Line().fit(series.points(), progress.part(0, 0.4));
+        return new SeriesAnalysis(series.key(), series.label(), series.points(), series.rows(), List.of(line), EvidenceWeights.of(List.of(line)),
+                line, Optional.empty(), Optional.empty(), Correlation.of(line)).choosing(curve, progress.part(0.4, 1));
+    }
+
+    /// What fitting a shape gave; empty while that is not known yet.
+    public Optional<FitOutcome> outcome(Curve shape) {
+        return Stream.concat(outcomes.stream(), Stream.of(chosen)).filter(outcome -> outcome.curve().equals(shape)).findFirst();
+    }
+
+    /// The share of the evidence for a shape among those compared.
+    public OptionalDouble weight(Curve shape) {
+        return IntStream.range(0, outcomes.size()).filter(i -> outcomes.get(i).curve().equals(shape)).mapToObj(weights::get).findFirst().orElse(OptionalDouble.empty());
+    }
+
+    boolean looksLike(SeriesAnalysis other) {
+        return key.equals(other.key) && label.equals(other.label) && points == other.points && chosen == other.chosen;
+    }
+
+    boolean compares(Curve shape) {
+        return outcomes.stream().anyMatch(outcome -> outcome.curve().equals(shape));
+    }
+
+    /// The same series with one shape more to compare.
+    SeriesAnalysis comparing(Curve shape, Progress progress) {
+        var all = new ArrayList<>(outcomes);
+        all.add(outcome(shape).orElseGet(() -> shape.fit(points, progress)));
+        return new SeriesAnalysis(key, label, points, rows, List.copyOf(all), EvidenceWeights.of(all), chosen, residuals, runs, correlation);
     }
 
     /// The same series with another curve; the shapes are not fitted again.
     SeriesAnalysis choosing(Curve curve, Progress progress) {
-        FitOutcome outcome = Stream.concat(outcomes.stream(), Stream.of(chosen)).filter(o -> o.curve().equals(curve)).findFirst()
-                .orElseGet(() -> curve.fit(points, progress.part(0, 0.5)));
+        FitOutcome outcome = outcome(curve).orElseGet(() -> curve.fit(points, progress.part(0, 0.5)));
         Optional<Residuals> left = outcome instanceof FitOutcome.Fitted(Fit fit)
                 ? Optional.of(Residuals.of(fit, points, progress.part(0.5, 0.8))) : Optional.empty();
         return new SeriesAnalysis(key, label, points, rows, outcomes, weights, outcome, left, left.flatMap(RunsTest::of), correlation);

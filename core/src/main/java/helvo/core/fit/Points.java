@@ -14,6 +14,8 @@ import java.util.Arrays;
 /// @param yBar likewise in y
 public record Points(double[] x, double[] y, int[] rows, double[] xBar, double[] yBar) {
     private static final double[] NO_BARS = {};
+    private static final int DIGIT_BITS = 11;
+    private static final int DIGITS = 6;
 
     public Points {
         Require.require(x.length == y.length && x.length == rows.length, "%s x, %s y, %s rows", x.length, y.length, rows.length);
@@ -50,35 +52,66 @@ public record Points(double[] x, double[] y, int[] rows, double[] xBar, double[]
 
     /// The positions of the points in order of rising x; points at the same x in their own order.
     public int[] orderByX() {
-        long[] keys = new long[x.length];
-        double[] sorted = x.clone();
-        Arrays.parallelSort(sorted);
-        if (Arrays.equals(sorted, x)) {
-            int[] same = new int[x.length];
-            Arrays.setAll(same, i -> i);
-            return same;
+        int n = x.length;
+        int[] order = new int[n];
+        Arrays.setAll(order, i -> i);
+        if (rises(x)) {
+            return order;
         }
-        for (int i = 0; i < x.length; i++) {
-            keys[i] = (long) rank(sorted, x[i]) << 32 | i;
+        long[] keys = new long[n];
+        int[][] counts = new int[DIGITS][1 << DIGIT_BITS];
+        for (int i = 0; i < n; i++) {
+            long bits = Double.doubleToRawLongBits(x[i] + 0.0);
+            long key = bits < 0 ? ~bits : bits ^ Long.MIN_VALUE;
+            keys[i] = key;
+            for (int digit = 0; digit < DIGITS; digit++) {
+                counts[digit][digit(key, digit)]++;
+            }
         }
-        Arrays.parallelSort(keys);
-        int[] order = new int[x.length];
-        Arrays.setAll(order, i -> (int) keys[i]);
+        return sorted(keys, order, counts);
+    }
+
+    /// Sorts by one digit of the keys after the other, lowest first; a digit that all have in common costs nothing.
+    private static int[] sorted(long[] keys, int[] order, int[][] counts) {
+        int n = keys.length;
+        long[] toKeys = new long[n];
+        int[] toOrder = new int[n];
+        for (int digit = 0; digit < DIGITS; digit++) {
+            int[] next = counts[digit];
+            if (next[digit(keys[0], digit)] == n) {
+                continue;
+            }
+            int sum = 0;
+            for (int value = 0; value < next.length; value++) {
+                int count = next[value];
+                next[value] = sum;
+                sum += count;
+            }
+            for (int i = 0; i < n; i++) {
+                int place = next[digit(keys[i], digit)]++;
+                toKeys[place] = keys[i];
+                toOrder[place] = order[i];
+            }
+            long[] emptied = keys;
+            keys = toKeys;
+            toKeys = emptied;
+            int[] free = order;
+            order = toOrder;
+            toOrder = free;
+        }
         return order;
     }
 
-    /// The first place of a value in the sorted values.
-    private static int rank(double[] sorted, double value) {
-        int low = 0;
-        int high = sorted.length - 1;
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (sorted[middle] < value) {
-                low = middle + 1;
-            } else {
-                high = middle;
+    private static int digit(long key, int digit) {
+        return (int) (key >>> digit * DIGIT_BITS) & (1 << DIGIT_BITS) - 1;
+    }
+
+    private static boolean rises(double[] values) {
+        for (int i = 1; i < values.length; i++) {
+            if (values[i] < values[i - 1]) {
+                return false;
             }
         }
-        return low;
+        return true;
     }
 }

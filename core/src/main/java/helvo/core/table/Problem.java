@@ -66,9 +66,11 @@ public record Problem(Sort sort, int column, String text, int[] rows) {
     }
 
     private int original(Table table) {
+        Cells first = table.columns().getFirst().cells();
         for (int row = 0; row < row(); row++) {
             int earlier = row;
-            if (table.columns().stream().allMatch(each -> each.cells().cell(earlier).equals(each.cells().cell(row())))) {
+            if (Double.compare(first.number(row), first.number(row())) == 0
+                    && table.columns().stream().allMatch(each -> each.cells().cell(earlier).equals(each.cells().cell(row())))) {
                 return row;
             }
         }
