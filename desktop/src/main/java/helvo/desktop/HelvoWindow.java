@@ -3,11 +3,16 @@ package helvo.desktop;
 import atlantafx.base.theme.PrimerLight;
 import helvo.core.readout.Readout;
 import helvo.core.study.ColumnEdit;
+import helvo.core.study.DecisionEdit;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
+import helvo.core.study.TableEdit;
 import helvo.core.table.Column;
+import helvo.core.table.Decision;
 import helvo.core.table.Heading;
+import helvo.core.table.Problem;
 import helvo.core.table.Role;
+import helvo.core.table.Table;
 import helvo.core.table.Statistics;
 import helvo.figure.Typeface;
 import helvo.files.samples.SampleStudy;
@@ -36,7 +41,7 @@ public final class HelvoWindow {
     private HelvoWindow() {}
 
     /// What a picture of the window shows.
-    public enum View { MAIN, CREEP, HAND_OVER, FINDER, FORMULA, STRAIGHTEN, AVERAGES, DATES, STEPS }
+    public enum View { MAIN, CREEP, HAND_OVER, FINDER, NEEDS_A_LOOK, FORMULA, STRAIGHTEN, AVERAGES, DATES, STEPS }
 
     /// What to open.
     ///
@@ -107,6 +112,7 @@ public final class HelvoWindow {
                     derived(session);
                     view.showFormula(session.table().orElseThrow().columns().stream().filter(Column::isDerived).findFirst());
                 }
+                case NEEDS_A_LOOK -> doubtful(session);
                 case STRAIGHTEN -> {
                     show(session, "Pluck");
                     straighten(session, view);
@@ -132,6 +138,16 @@ public final class HelvoWindow {
 
     private static void show(Session session, String table) {
         session.study().tables().stream().filter(each -> each.name().equals(table)).findFirst().ifPresent(each -> session.show(each.id()));
+    }
+
+    /// The sample's stretched cord with one cell decided on and others still in doubt.
+    private static void doubtful(Session session) {
+        Table table = session.table().orElseThrow();
+        int stretch = table.first(Role.Y).orElseThrow().id();
+        session.perform(new DecisionEdit.Decide(table.id(), stretch, List.of(7), Problem.Sort.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""));
+        session.perform(new TableEdit.SetCell(table.id(), stretch, 2, "n/a"));
+        session.perform(new TableEdit.SetCell(table.id(), stretch, 9, "n/a"));
+        session.perform(new TableEdit.SetCell(table.id(), stretch, 12, "over 3"));
     }
 
     /// The sample's plucked cord with its frequency squared.

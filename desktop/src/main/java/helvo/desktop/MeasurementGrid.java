@@ -109,16 +109,23 @@ final class MeasurementGrid extends TableView<Integer> {
         }
         rowNumbers.resize(table.rows() + spareRows());
         shown.set(table);
+        if (old != null && old.id() != table.id()) {
+            select(0, getColumns().get(1));
+        }
     }
 
     /// Brings a cell into view and chooses it.
     void choose(int row, Column column) {
         TableColumn<Integer, ?> at = getColumns().get(1 + table.columns().indexOf(table.column(column.id())));
-        getSelectionModel().clearAndSelect(row, at);
-        getFocusModel().focus(row, at);
+        select(row, at);
         show(row);
         scrollToColumn(at);
         requestFocus();
+    }
+
+    private void select(int row, TableColumn<Integer, ?> at) {
+        getSelectionModel().clearAndSelect(row, at);
+        getFocusModel().focus(row, at);
     }
 
     /// Chooses a cell and begins to edit it.

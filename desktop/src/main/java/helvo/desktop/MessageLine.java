@@ -43,7 +43,7 @@ final class MessageLine extends VBox {
         notice.getStyleClass().add("notice-line");
         getChildren().addAll(work, notice);
         setSpacing(8);
-        setMaxSize(720, USE_PREF_SIZE);
+        setMaxSize(600, USE_PREF_SIZE);
         setPickOnBounds(false);
         fade.setOnFinished(_ -> session.dismissNotice());
         session.workshop().shown().subscribe(shown -> {

@@ -57,7 +57,7 @@ public final class Summaries {
 
     private static Column column(int id, Column of, Statistics statistic, Role role) {
         BarMeaning meaning = statistic.isSpread() ? statistic.barMeaning() : of.barMeaning();
-        Format format = statistic == Statistics.COUNT ? new Format.AsWritten(0) : new Format.Significant(6);
+        Format format = statistic == Statistics.COUNT ? new Format.AsWritten(0) : new Format.Significant(statistic.isSpread() ? 3 : 6);
         return new Column(id, statistic.heading(of.heading()), Kind.NUMBER, role, format, meaning, Optional.of(new Derivation.Statistic(statistic, of.id())), Cells.NONE);
     }
 

@@ -18,7 +18,7 @@ public final class RoleGuess {
     private RoleGuess() {}
 
     /// The first column of numbers or dates is x, the next of numbers y; a column named as an uncertainty is the bar of the one
-    /// it names, else of y; a column of few, repeated words splits the rows. A column that only counts the rows or the repeats
+    /// it names, else of y; a column of few, repeated words, seldom empty, splits the rows. A column that only counts the rows or the repeats
     /// (1, 2, 3, 1, 2, 3) is none of these where there are others.
     public static List<Column> guessed(List<Column> columns) {
         var guessed = new ArrayList<Column>();
@@ -74,12 +74,17 @@ public final class RoleGuess {
 
     private static boolean splits(Column column) {
         Set<String> values = new HashSet<>();
+        int filled = 0;
         for (int row = 0; row < column.cells().size(); row++) {
-            values.add(column.cells().cell(row).exactText());
+            String value = column.cells().cell(row).exactText();
+            if (!value.isEmpty()) {
+                filled++;
+                values.add(value);
+            }
             if (values.size() > MOST_GROUPS) {
                 return false;
             }
         }
-        return values.size() * 2 <= column.cells().size();
+        return values.size() * 2 <= filled && filled * 2 > column.cells().size();
     }
 }

@@ -55,9 +55,9 @@ class TableTest {
     @Test
     void guessesRolesFromKindsAndNames() {
         List<Column> columns = List.of(text(1, "Cord", "dry", "dry", "salt", "salt"), number(2, "Load"), number(3, "Stretch"),
-                number(4, "± Stretch"), number(5, "Load error"), number(6, "Other"), text(7, "Remark", "a", "b", "c", "d"));
+                number(4, "± Stretch"), number(5, "Load error"), number(6, "Other"), text(7, "Remark", "a", "b", "c", "d"), text(8, "Weather", "", "", "", "windy"));
         assertThat(RoleGuess.guessed(columns)).extracting(Column::role)
-                .containsExactly(Role.BY, Role.X, Role.Y, Role.Y_BAR, Role.X_BAR, Role.NONE, Role.NONE);
+                .containsExactly(Role.BY, Role.X, Role.Y, Role.Y_BAR, Role.X_BAR, Role.NONE, Role.NONE, Role.NONE);
         var pulls = new Column(1, Heading.of("Pull"), Kind.NUMBER, Role.NONE, 0, Cells.of(Stream.of(1, 2, 3, 1, 2, 3).map(n -> (Cell) new Cell.Number(n)).toList()));
         assertThat(RoleGuess.guessed(List.of(pulls, number(2, "Load"), number(3, "Stretch")))).as("a column that counts repeats").extracting(Column::role)
                 .containsExactly(Role.NONE, Role.X, Role.Y);
