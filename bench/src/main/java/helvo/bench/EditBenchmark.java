@@ -2,6 +2,7 @@ package helvo.bench;
 
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
+import helvo.core.number.DecimalMark;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
@@ -12,7 +13,6 @@ import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.SetAside;
 import helvo.core.table.Table;
-import helvo.core.number.DecimalMark;
 import helvo.figure.Raster;
 import java.util.List;
 import java.util.Optional;

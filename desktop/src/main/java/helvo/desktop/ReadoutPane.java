@@ -1,6 +1,5 @@
 package helvo.desktop;
 
-import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.readout.Readout;
 import helvo.core.readout.Readout.Line;

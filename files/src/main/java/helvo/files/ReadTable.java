@@ -16,6 +16,14 @@ public record ReadTable(Table table, String how, List<String> notices) {
     /// @param sheet of a workbook; empty for the first with something in it
     /// @throws CannotRead with a sentence for a person
     public static ReadTable read(Path file, Optional<String> sheet, Progress progress) throws CannotRead {
+        try {
+            return readAll(file, sheet, progress);
+        } catch (OutOfMemoryError e) {
+            throw new CannotRead("“" + file.getFileName() + "” holds more than fits into the memory that Helvo may use: split it, or leave columns out of it.", e);
+        }
+    }
+
+    private static ReadTable readAll(Path file, Optional<String> sheet, Progress progress) throws CannotRead {
         if (Book.isBook(file)) {
             try (Book book = Book.open(file)) {
                 Book.SheetTable read = book.read(sheet, progress);

@@ -1,6 +1,7 @@
 package helvo.core.fit;
 
 import helvo.core.Require;
+import helvo.core.number.RisingOrder;
 import java.util.Arrays;
 
 /// The points that a fit uses: finite x and y, and where each came from.
@@ -14,8 +15,6 @@ import java.util.Arrays;
 /// @param yBar likewise in y
 public record Points(double[] x, double[] y, int[] rows, double[] xBar, double[] yBar) {
     private static final double[] NO_BARS = {};
-    private static final int DIGIT_BITS = 11;
-    private static final int DIGITS = 6;
 
     public Points {
         Require.require(x.length == y.length && x.length == rows.length, "%s x, %s y, %s rows", x.length, y.length, rows.length);
@@ -52,66 +51,6 @@ public record Points(double[] x, double[] y, int[] rows, double[] xBar, double[]
 
     /// The positions of the points in order of rising x; points at the same x in their own order.
     public int[] orderByX() {
-        int n = x.length;
-        int[] order = new int[n];
-        Arrays.setAll(order, i -> i);
-        if (rises(x)) {
-            return order;
-        }
-        long[] keys = new long[n];
-        int[][] counts = new int[DIGITS][1 << DIGIT_BITS];
-        for (int i = 0; i < n; i++) {
-            long bits = Double.doubleToRawLongBits(x[i] + 0.0);
-            long key = bits < 0 ? ~bits : bits ^ Long.MIN_VALUE;
-            keys[i] = key;
-            for (int digit = 0; digit < DIGITS; digit++) {
-                counts[digit][digit(key, digit)]++;
-            }
-        }
-        return sorted(keys, order, counts);
-    }
-
-    /// Sorts by one digit of the keys after the other, lowest first; a digit that all have in common costs nothing.
-    private static int[] sorted(long[] keys, int[] order, int[][] counts) {
-        int n = keys.length;
-        long[] toKeys = new long[n];
-        int[] toOrder = new int[n];
-        for (int digit = 0; digit < DIGITS; digit++) {
-            int[] next = counts[digit];
-            if (next[digit(keys[0], digit)] == n) {
-                continue;
-            }
-            int sum = 0;
-            for (int value = 0; value < next.length; value++) {
-                int count = next[value];
-                next[value] = sum;
-                sum += count;
-            }
-            for (int i = 0; i < n; i++) {
-                int place = next[digit(keys[i], digit)]++;
-                toKeys[place] = keys[i];
-                toOrder[place] = order[i];
-            }
-            long[] emptied = keys;
-            keys = toKeys;
-            toKeys = emptied;
-            int[] free = order;
-            order = toOrder;
-            toOrder = free;
-        }
-        return order;
-    }
-
-    private static int digit(long key, int digit) {
-        return (int) (key >>> digit * DIGIT_BITS) & (1 << DIGIT_BITS) - 1;
-    }
-
-    private static boolean rises(double[] values) {
-        for (int i = 1; i < values.length; i++) {
-            if (values[i] < values[i - 1]) {
-                return false;
-            }
-        }
-        return true;
+        return RisingOrder.of(x);
     }
 }

@@ -2,6 +2,7 @@ package helvo.core.study;
 
 import helvo.core.Require;
 import helvo.core.number.NumberText;
+import helvo.core.number.RisingOrder;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
@@ -9,6 +10,7 @@ import helvo.core.table.RowCondition;
 import helvo.core.table.Table;
 import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
@@ -209,19 +211,13 @@ public sealed interface TableEdit extends TableChange {
         @Override
         public Table change(Table before) {
             Cells by = before.column(column).cells();
-            Comparator<Integer> numbers = Comparator.comparingDouble(by::number);
+            double[] keys = IntStream.range(0, before.rows()).mapToDouble(row -> rising ? by.number(row) : -by.number(row)).toArray();
+            int[] order = RisingOrder.of(keys);
+            int numbers = (int) Arrays.stream(keys).filter(key -> !Double.isNaN(key)).count();
             Comparator<Integer> texts = Comparator.comparing(row -> by.cell(row).exactText());
-            Comparator<Integer> order = (a, b) -> {
-                boolean numbersBoth = rank(by, a) == 0 && rank(by, b) == 0;
-                int compared = numbersBoth ? numbers.compare(a, b) : rank(by, a) == rank(by, b) ? texts.compare(a, b) : 0;
-                return rising ? compared : -compared;
-            };
-            return before.withRows(IntStream.range(0, before.rows()).boxed()
-                    .sorted(Comparator.<Integer>comparingInt(row -> rank(by, row)).thenComparing(order)).mapToInt(Integer::intValue).toArray());
-        }
-
-        private static int rank(Cells by, int row) {
-            return !Double.isNaN(by.number(row)) ? 0 : by.cell(row) instanceof Cell.Text ? 1 : 2;
+            IntStream rest = Arrays.stream(order, numbers, order.length).boxed()
+                    .sorted(Comparator.<Integer, Boolean>comparing(row -> by.cell(row) instanceof Cell.Empty).thenComparing(rising ? texts : texts.reversed())).mapToInt(Integer::intValue);
+            return before.withRows(IntStream.concat(Arrays.stream(order, 0, numbers), rest).toArray());
         }
 
         @Override

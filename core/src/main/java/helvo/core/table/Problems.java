@@ -3,7 +3,6 @@ package helvo.core.table;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -176,35 +175,40 @@ public record Problems(List<Problem> groups) {
                     hashes[row] = (hashes[row] ^ bits ^ bits >>> 29) * 0xBF58476D1CE4E5B9L;
                 }
             }
-            long[] sorted = hashes.clone();
-            Arrays.parallelSort(sorted);
-            Set<Long> shared = new HashSet<>();
-            for (int i = 1; i < rows; i++) {
-                if (sorted[i] == sorted[i - 1]) {
-                    shared.add(sorted[i]);
-                }
+            for (int row = 0; row < rows; row++) {
+                hashes[row] = hashes[row] & -1L << 32 | row;
             }
-            if (!shared.isEmpty()) {
-                confirm(columns, hashes, shared);
+            Arrays.parallelSort(hashes);
+            var repeated = new RowList();
+            for (int from = 0, to; from < rows; from = to) {
+                to = from + 1;
+                while (to < rows && hashes[to] >> 32 == hashes[from] >> 32) {
+                    to++;
+                }
+                repeatsAmong(columns, hashes, from, to, repeated);
+            }
+            if (repeated.size() > 0) {
+                groups.add(new Problem(Problem.Sort.REPEATED, 0, "", Arrays.stream(repeated.toArray()).sorted().toArray()));
             }
         }
 
-        private void confirm(List<Column> columns, long[] hashes, Set<Long> shared) {
-            Map<List<Cell>, Integer> seen = new HashMap<>();
-            var repeated = new RowList();
-            for (int row = 0; row < hashes.length; row++) {
-                int at = row;
-                if (shared.contains(hashes[row]) && !table.setAside().has(row)) {
-                    List<Cell> cells = columns.stream().map(column -> column.cells().cell(at)).toList();
-                    boolean blank = cells.stream().allMatch(Cell.Empty.class::isInstance);
-                    if (!blank && seen.putIfAbsent(cells, row) != null && isOpen(row, 0)) {
+        /// @param hashes of the rows from `from` to before `to` are the same in their upper half; the lower half is the row
+        private void repeatsAmong(List<Column> columns, long[] hashes, int from, int to, RowList repeated) {
+            var different = new RowList();
+            for (int i = from; i < to && to - from > 1; i++) {
+                int row = (int) hashes[i];
+                if (!table.setAside().has(row) && columns.stream().anyMatch(column -> !(column.cells().cell(row) instanceof Cell.Empty))) {
+                    if (Arrays.stream(different.toArray()).noneMatch(earlier -> columns.stream().allMatch(column -> same(column.cells(), earlier, row)))) {
+                        different.add(row);
+                    } else if (isOpen(row, 0)) {
                         repeated.add(row);
                     }
                 }
             }
-            if (repeated.size() > 0) {
-                groups.add(new Problem(Problem.Sort.REPEATED, 0, "", repeated.toArray()));
-            }
+        }
+
+        private static boolean same(Cells cells, int a, int b) {
+            return Double.compare(cells.number(a), cells.number(b)) == 0 && (!Double.isNaN(cells.number(a)) || cells.cell(a).equals(cells.cell(b)));
         }
     }
 

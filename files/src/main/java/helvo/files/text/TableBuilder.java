@@ -31,6 +31,10 @@ public final class TableBuilder {
     /// Different texts of one column that are kept once each, as group names are.
     private static final int MOST_SHARED_TEXTS = 4096;
 
+    /// What a table may take of the memory, so that as much as its analysis needs is left.
+    private static final long MOST_BYTES = Runtime.getRuntime().maxMemory() / 8;
+    private static final int BYTES_OF_A_TEXT = 56;
+
     private final DecimalMark mark;
     private final List<ColumnBuilder> columns = new ArrayList<>();
     private final List<String> notices = new ArrayList<>();
@@ -38,9 +42,10 @@ public final class TableBuilder {
     private int emptyRows;
     private int fieldsInRow;
     private boolean rowHasValue;
+    private long bytesOfTexts;
     private char[] scratch = new char[64];
 
-    private static final class ColumnBuilder {
+    private final class ColumnBuilder {
         final Cells.Builder cells = new Cells.Builder();
         final Map<String, String> shared = new HashMap<>();
         int numbers;
@@ -56,6 +61,7 @@ public final class TableBuilder {
         void text(String text) {
             String kept = shared.size() < MOST_SHARED_TEXTS ? shared.putIfAbsent(text, text) : null;
             cells.addText(kept == null ? text : kept);
+            bytesOfTexts += kept == null ? BYTES_OF_A_TEXT + 2L * text.length() : Long.BYTES;
             texts++;
         }
 
@@ -72,6 +78,15 @@ public final class TableBuilder {
 
     public int rows() {
         return rows;
+    }
+
+    /// No further row should be added: it would not fit in the memory together with its analysis.
+    boolean full() {
+        return (long) rows * columns.size() * Double.BYTES + bytesOfTexts > MOST_BYTES;
+    }
+
+    void notice(String sentence) {
+        notices.add(sentence);
     }
 
     public void beginRow() {

@@ -141,7 +141,11 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
                 Reader reader = new WithoutByteOrderMark(new InputStreamReader(in, decoder));
                 CsvReader<Boolean> csv = CsvReader.builder().fieldSeparator(layout.delimiter().sign())
                         .commentStrategy(CommentStrategy.READ).build(rows, reader)) {
-            csv.iterator().forEachRemaining(_ -> {});
+            var each = csv.iterator();
+            while (each.hasNext() && !rows.full()) {
+                each.next();
+            }
+            rows.ended(!each.hasNext());
         } catch (UncheckedIOException e) {
             if (e.getCause() instanceof CharacterCodingException coding) {
                 throw coding;
@@ -171,7 +175,10 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
     }
 
     /// Takes the fields from the CSV reader as they stand in its buffer.
+    /// It tells the reader of rows only now and then: then the reader comes up to look whether there is room for more.
     private static final class RowHandler extends AbstractBaseCsvCallbackHandler<Boolean> {
+        private static final int PAUSE = (1 << 16) - 1;
+
         private final TableBuilder builder;
         private final String name;
         private final List<String> headings = new ArrayList<>();
@@ -191,6 +198,17 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
 
         long line() {
             return line;
+        }
+
+        boolean full() {
+            return builder.full();
+        }
+
+        void ended(boolean whole) {
+            if (!whole) {
+                builder.notice("Only the first %,d rows were read: with more, the memory that Helvo may use would be full. Split the file, or leave columns out of it."
+                        .formatted(builder.rows()));
+            }
         }
 
         @Override
@@ -236,7 +254,7 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
             } else {
                 builder.endRow();
             }
-            return null;
+            return (builder.rows() & PAUSE) == 0 ? wrapRecord(true) : null;
         }
 
         TextTable table(String file, TextLayout layout) throws CannotRead {
