@@ -3,7 +3,7 @@ package helvo.cli;
 import helvo.core.Progress;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.study.Edit;
-import helvo.core.study.Figure;
+import helvo.core.look.SheetLook;
 import helvo.core.study.FigureEdit;
 import helvo.figure.FigureFile;
 import helvo.figure.FigureFormat;
@@ -48,8 +48,8 @@ final class DrawCommand implements Callable<Integer> {
     public Integer call() throws CannotRead, Refused {
         FigureFormat format = FigureFormat.of(out.toString())
                 .orElseThrow(() -> wrong("--out “" + out + "” must end in .png, .svg or .pdf."));
-        if (!within(width, Figure.LEAST_MM, Figure.MOST_MM) || !within(height, Figure.LEAST_MM, Figure.MOST_MM)) {
-            throw wrong("--width and --height must be %.0f to %.0f mm.".formatted(Figure.LEAST_MM, Figure.MOST_MM));
+        if (!within(width, SheetLook.LEAST_MM, SheetLook.MOST_MM) || !within(height, SheetLook.LEAST_MM, SheetLook.MOST_MM)) {
+            throw wrong("--width and --height must be %.0f to %.0f mm.".formatted(SheetLook.LEAST_MM, SheetLook.MOST_MM));
         }
         if (!within(dpi, FigureFile.LEAST_DPI, FigureFile.MOST_DPI)) {
             throw wrong("--dpi must be %.0f to %.0f.".formatted(FigureFile.LEAST_DPI, FigureFile.MOST_DPI));

@@ -4,7 +4,7 @@ import helvo.core.analysis.FigureAnalysis;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 import helvo.core.readout.Readout;
-import helvo.core.study.Figure;
+import helvo.core.look.SheetLook;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Study;
 import helvo.figure.FigureFile;
@@ -80,7 +80,7 @@ final class HandOver extends Panel {
     }
 
     private OptionalDouble size(TextField field, String name) {
-        return within(field, name, Figure.LEAST_MM, Figure.MOST_MM, "mm");
+        return within(field, name, SheetLook.LEAST_MM, SheetLook.MOST_MM, "mm");
     }
 
     private OptionalDouble within(TextField field, String name, double least, double most, String unit) {

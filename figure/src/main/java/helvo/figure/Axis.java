@@ -3,7 +3,7 @@ package helvo.figure;
 import java.util.List;
 
 /// An axis: its limits, its ticks and what they are labelled with, in the units of the points.
-public sealed interface Axis permits AxisScale, DateScale {
+public sealed interface Axis permits AxisScale, DateScale, LogScale, Reversed {
     double low();
 
     double high();
@@ -37,7 +37,7 @@ public sealed interface Axis permits AxisScale, DateScale {
         List<Double> ticks = ticks();
         double least = 1;
         for (int i = 1; i < ticks.size(); i++) {
-            least = Math.min(least, fraction(ticks.get(i)) - fraction(ticks.get(i - 1)));
+            least = Math.min(least, Math.abs(fraction(ticks.get(i)) - fraction(ticks.get(i - 1))));
         }
         return least;
     }

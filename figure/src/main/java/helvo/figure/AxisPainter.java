@@ -1,65 +1,104 @@
 package helvo.figure;
 
-import helvo.core.study.Layer;
-import helvo.core.study.Figure;
+import helvo.core.look.AxisLook;
+import helvo.core.look.AxisLook.Grid;
+import helvo.core.look.AxisLook.Ticks;
 import java.awt.Color;
 import java.awt.Font;
 import java.awt.geom.Rectangle2D;
 
-/// Draws axes, their ticks, labels and titles, and the grid behind the points.
+/// Draws axes, their ticks and labels, and the grid behind the points.
 final class AxisPainter {
     private static final double TICK = 4.5;
     private static final double MINOR_TICK = 2.5;
     private static final double HAIR = 0.5;
 
     private final Pen pen;
-    private final Plot plot;
+    private final Style style;
+    private final Rectangle2D area;
 
-    AxisPainter(Pen pen, Plot plot) {
+    AxisPainter(Pen pen, Style style, Rectangle2D area) {
         this.pen = pen;
-        this.plot = plot;
+        this.style = style;
+        this.area = area;
     }
 
-    void grid(Figure figure) {
-        Rectangle2D area = plot.area();
-        if (figure.shows(Layer.GUIDE_GRID)) {
-            fine(plot.x(), true);
-            fine(plot.y(), false);
+    /// A fine ruled ground, and the grids of two axes.
+    void grid(Axis x, Axis y, AxisLook xLook, AxisLook yLook, boolean guide) {
+        if (guide) {
+            x.fineTicks(area.getWidth()).forEach(tick -> across(x, tick, Inks.FINE_GRID));
+            y.fineTicks(area.getHeight()).forEach(tick -> along(y, tick, Inks.FINE_GRID));
+            x.minorTicks().forEach(tick -> across(x, tick, Inks.GUIDE));
+            y.minorTicks().forEach(tick -> along(y, tick, Inks.GUIDE));
         }
-        for (double tick : plot.x().ticks()) {
-            pen.line(plot.px(tick), area.getMinY(), plot.px(tick), area.getMaxY(), Inks.GRID, HAIR);
+        if (xLook.grid() == Grid.MINOR && !guide) {
+            x.minorTicks().forEach(tick -> across(x, tick, Inks.FINE_GRID));
         }
-        for (double tick : plot.y().ticks()) {
-            pen.line(area.getMinX(), plot.py(tick), area.getMaxX(), plot.py(tick), Inks.GRID, HAIR);
+        if (yLook.grid() == Grid.MINOR && !guide) {
+            y.minorTicks().forEach(tick -> along(y, tick, Inks.FINE_GRID));
         }
-    }
-
-    private void fine(Axis scale, boolean vertical) {
-        Rectangle2D area = plot.area();
-        Color color = Inks.FINE_GRID;
-        for (double tick : scale.fineTicks(vertical ? area.getWidth() : area.getHeight())) {
-            if (vertical) {
-                pen.line(plot.px(tick), area.getMinY(), plot.px(tick), area.getMaxY(), color, HAIR);
-            } else {
-                pen.line(area.getMinX(), plot.py(tick), area.getMaxX(), plot.py(tick), color, HAIR);
-            }
+        if (xLook.grid() != Grid.NONE) {
+            x.ticks().forEach(tick -> across(x, tick, guide ? Inks.GUIDE_STRONG : Inks.GRID));
+        }
+        if (yLook.grid() != Grid.NONE) {
+            y.ticks().forEach(tick -> along(y, tick, guide ? Inks.GUIDE_STRONG : Inks.GRID));
         }
     }
 
-    void axes() {
-        Rectangle2D area = plot.area();
-        pen.line(area.getMinX(), area.getMaxY(), area.getMaxX(), area.getMaxY(), Inks.AXIS, 0.9);
-        pen.line(area.getMinX(), area.getMinY(), area.getMinX(), area.getMaxY(), Inks.AXIS, 0.9);
-        plot.x().minorTicks().forEach(tick -> pen.line(plot.px(tick), area.getMaxY(), plot.px(tick), area.getMaxY() + MINOR_TICK, Inks.AXIS, 0.7));
-        plot.y().minorTicks().forEach(tick -> pen.line(area.getMinX() - MINOR_TICK, plot.py(tick), area.getMinX(), plot.py(tick), Inks.AXIS, 0.7));
-        plot.x().ticks().forEach(tick -> pen.line(plot.px(tick), area.getMaxY(), plot.px(tick), area.getMaxY() + TICK, Inks.AXIS, 0.9));
-        plot.y().ticks().forEach(tick -> pen.line(area.getMinX() - TICK, plot.py(tick), area.getMinX(), plot.py(tick), Inks.AXIS, 0.9));
+    private void across(Axis x, double tick, Color color) {
+        double px = area.getX() + x.fraction(tick) * area.getWidth();
+        pen.line(px, area.getMinY(), px, area.getMaxY(), color, style.weight(HAIR));
     }
 
-    void labels(Font font) {
-        Rectangle2D area = plot.area();
-        double half = font.getSize2D() * 0.33;
-        plot.x().ticks().forEach(tick -> pen.text(plot.x().label(tick), font, Inks.INK, plot.px(tick), area.getMaxY() + TICK + font.getSize2D() + 1, 0.5));
-        plot.y().ticks().forEach(tick -> pen.text(plot.y().label(tick), font, Inks.INK, area.getMinX() - TICK - 3, plot.py(tick) + half, 1));
+    private void along(Axis y, double tick, Color color) {
+        double py = area.getMaxY() - y.fraction(tick) * area.getHeight();
+        pen.line(area.getMinX(), py, area.getMaxX(), py, color, style.weight(HAIR));
+    }
+
+    void frame() {
+        pen.draw(area, Inks.AXIS, style.weight(0.9));
+    }
+
+    /// @param top whether it runs along the upper side
+    void horizontal(Axis axis, AxisLook look, boolean top) {
+        double y = top ? area.getMinY() : area.getMaxY();
+        double out = (top ? -1 : 1) * (look.ticks() == Ticks.INSIDE ? -1 : 1);
+        pen.line(area.getMinX(), y, area.getMaxX(), y, Inks.AXIS, style.weight(0.9));
+        if (look.ticks() != Ticks.NONE) {
+            axis.minorTicks().forEach(tick -> pen.line(px(axis, tick), y, px(axis, tick), y + out * style.length(MINOR_TICK), Inks.AXIS, style.weight(0.7)));
+            axis.ticks().forEach(tick -> pen.line(px(axis, tick), y, px(axis, tick), y + out * style.length(TICK), Inks.AXIS, style.weight(0.9)));
+        }
+        Font font = style.label();
+        double baseline = top ? y - style.length(TICK + 2.5) : y + style.length(TICK + 1) + font.getSize2D();
+        axis.ticks().forEach(tick -> pen.text(axis.label(tick), font, Inks.INK, px(axis, tick), baseline, 0.5));
+    }
+
+    /// @param right whether it runs along the right side
+    /// @param color of line and labels
+    void vertical(Axis axis, AxisLook look, boolean right, Color color) {
+        double x = right ? area.getMaxX() : area.getMinX();
+        double out = (right ? 1 : -1) * (look.ticks() == Ticks.INSIDE ? -1 : 1);
+        Color line = color.equals(Inks.INK) ? Inks.AXIS : color;
+        pen.line(x, area.getMinY(), x, area.getMaxY(), line, style.weight(0.9));
+        if (look.ticks() != Ticks.NONE) {
+            axis.minorTicks().forEach(tick -> pen.line(x, py(axis, tick), x + out * style.length(MINOR_TICK), py(axis, tick), line, style.weight(0.7)));
+            axis.ticks().forEach(tick -> pen.line(x, py(axis, tick), x + out * style.length(TICK), py(axis, tick), line, style.weight(0.9)));
+        }
+        Font font = style.label();
+        double at = x + (right ? 1 : -1) * style.length(TICK + 3);
+        axis.ticks().forEach(tick -> pen.text(axis.label(tick), font, color, at, py(axis, tick) + font.getSize2D() * 0.33, right ? 0 : 1));
+    }
+
+    /// How wide the labels of a vertical axis are.
+    static double widest(Axis axis, Style style) {
+        return axis.ticks().stream().mapToDouble(tick -> Typeface.width(style.label(), axis.label(tick))).max().orElse(0);
+    }
+
+    private double px(Axis axis, double tick) {
+        return area.getX() + axis.fraction(tick) * area.getWidth();
+    }
+
+    private double py(Axis axis, double tick) {
+        return area.getMaxY() - axis.fraction(tick) * area.getHeight();
     }
 }

@@ -13,7 +13,8 @@ import java.util.List;
 /// @param step   between labelled ticks: 1, 2 or 5 times a power of ten
 /// @param minor  between unlabelled ticks
 /// @param factor labels are values divided by 10 to this power
-public record AxisScale(double low, double high, double step, double minor, int factor) implements Axis {
+/// @param decimals of the labels; as many as the step needs where it is below 0
+public record AxisScale(double low, double high, double step, double minor, int factor, int decimals) implements Axis {
     /// A limit on a full step is taken when it leaves no more than this part of the axis empty; else one on a minor step, if
     /// that leaves little; else one on a fifth of a step.
     private static final double MOST_EMPTY = 0.07;
@@ -54,14 +55,33 @@ public record AxisScale(double low, double high, double step, double minor, int 
         if (to == 0 && greatest < -gap) {
             high = 0;
         }
-        return new AxisScale(low, high, step, minor, factor(Math.max(Math.abs(low), Math.abs(high)), step));
+        return new AxisScale(low, high, step, minor, factor(Math.max(Math.abs(low), Math.abs(high)), step), -1);
+    }
+
+    /// Between these limits, with round steps.
+    static AxisScale between(double low, double high, int mostSteps) {
+        double step = step(low, high, mostSteps);
+        return new AxisScale(low, high, step, minor(step), factor(Math.max(Math.abs(low), Math.abs(high)), step), -1);
+    }
+
+    AxisScale withStep(double newStep) {
+        return new AxisScale(low, high, newStep, minor(newStep), factor(Math.max(Math.abs(low), Math.abs(high)), newStep), decimals);
+    }
+
+    /// @param parts that a step is divided into
+    AxisScale withParts(int parts) {
+        return new AxisScale(low, high, step, step / parts, factor, decimals);
+    }
+
+    AxisScale withDecimals(int newDecimals) {
+        return new AxisScale(low, high, step, minor, factor, newDecimals);
     }
 
     /// Limits of equal size on either side of zero.
     static AxisScale symmetric(double greatest) {
         double reach = greatest > 0 && Double.isFinite(greatest) ? greatest * 1.1 : 1;
         double step = roundUp(reach, new double[] {1, 1.5, 2, 3, 4, 5, 6, 8, 10});
-        return new AxisScale(-step, step, step, step, factor(step, step));
+        return new AxisScale(-step, step, step, step, factor(step, step), -1);
     }
 
     @Override
@@ -99,8 +119,8 @@ public record AxisScale(double low, double high, double step, double minor, int 
     @Override
     public String label(double tick) {
         BigDecimal scaled = new BigDecimal(Double.toString(tick)).scaleByPowerOfTen(-factor);
-        int decimals = Math.max(0, new BigDecimal(Double.toString(step)).stripTrailingZeros().scale() + factor);
-        return ValueText.sign(scaled.setScale(decimals, RoundingMode.HALF_EVEN).toPlainString());
+        int needed = Math.max(0, new BigDecimal(Double.toString(step)).stripTrailingZeros().scale() + factor);
+        return ValueText.sign(scaled.setScale(decimals < 0 ? Math.min(needed, 12) : decimals, RoundingMode.HALF_EVEN).toPlainString());
     }
 
     /// "10⁶", to stand before the unit; empty when labels are plain values.
@@ -142,7 +162,7 @@ public record AxisScale(double low, double high, double step, double minor, int 
     /// Halves of 1 and 2, fifths of 5.
     private static double minor(double step) {
         BigDecimal exact = new BigDecimal(Double.toString(step)).stripTrailingZeros();
-        boolean five = exact.unscaledValue().intValue() == 5;
+        boolean five = exact.unscaledValue().intValue() % 5 == 0;
         return five ? fifth(step) : exact.divide(new BigDecimal(2)).doubleValue();
     }
 

@@ -61,6 +61,13 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
         return new DateScale(time, time.coordinate(low), time.coordinate(high), step, minor);
     }
 
+    /// Between these limits.
+    static DateScale between(TimeAxis time, double low, double high, int mostSteps) {
+        double span = time.seconds(high) - time.seconds(low);
+        Step step = steps().stream().filter(each -> span / each.seconds() <= mostSteps).findFirst().orElse(steps().getLast());
+        return new DateScale(time, low, high, step, minor(step));
+    }
+
     private static List<Step> steps() {
         var steps = new ArrayList<Step>();
         for (Unit unit : Unit.values()) {

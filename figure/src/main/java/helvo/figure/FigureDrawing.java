@@ -4,37 +4,51 @@ import helvo.core.Progress;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Fit;
+import helvo.core.look.AxisLook;
+import helvo.core.look.AxisPlace;
+import helvo.core.look.FigureLook;
+import helvo.core.look.LegendLook;
+import helvo.core.look.SheetLook;
 import helvo.core.study.Layer;
 import helvo.core.table.Column;
-import helvo.core.table.Role;
+import java.awt.BasicStroke;
+import java.awt.Color;
 import java.awt.Font;
+import java.awt.geom.Ellipse2D;
+import java.awt.geom.Path2D;
 import java.awt.geom.Rectangle2D;
+import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.stream.IntStream;
 
 /// Draws a figure's sheet: the one piece of code behind the screen and every export.
 public final class FigureDrawing {
-    private static final double MARGIN = 12;
-    private static final double LABEL_SIZE = 9;
-    private static final double TITLE_LINE = 16;
     private static final double POINTS_PER_MM = 72 / 25.4;
+    private static final float PRESSED_WIDTH = 8;
 
     private final FigureAnalysis figure;
+    private final FigureLook look;
+    private final Style style;
     private final Pen pen;
     private final Progress progress;
     private final double width;
     private final double height;
-    private final Font labelFont = Typeface.REGULAR.at(LABEL_SIZE);
-    private final Font axisFont = Typeface.SEMIBOLD.at(10);
+    private final double margin;
+    private final List<FigureLayout.Part> parts = new ArrayList<>();
 
     private FigureDrawing(FigureAnalysis figure, Pen pen, Progress progress) {
         this.figure = figure;
+        this.look = figure.figure().look();
+        this.style = new Style(look.sheet());
         this.pen = pen;
         this.progress = progress;
         this.width = widthPoints(figure);
         this.height = heightPoints(figure);
+        this.margin = style.length(12);
     }
 
     public static double widthPoints(FigureAnalysis figure) {
@@ -53,141 +67,224 @@ public final class FigureDrawing {
     }
 
     private FigureLayout draw() {
-        pen.fill(new Rectangle2D.Double(0, 0, width, height), Inks.SHEET);
+        SheetLook sheet = look.sheet();
+        sheet.ground().ifPresent(ground -> pen.fill(new Rectangle2D.Double(0, 0, width, height), Style.color(ground, 1)));
+        part(new Thing.Ground(), new Rectangle2D.Double(0, 0, width, height));
         Rectangle2D title = title();
         Optional<String> missing = figure.missing();
         if (missing.isPresent()) {
-            pen.text(Wrap.fitted(missing.get(), labelFont, width - 2 * MARGIN), labelFont, Inks.MUTED, width / 2, height / 2, 0.5);
-            return new FigureLayout(width, height, title, new Rectangle2D.Double(0, 0, width, height), Optional.empty(), Optional.empty(), Optional.empty());
+            pen.text(Wrap.fitted(missing.get(), style.label(), width - 2 * margin), style.label(), Inks.MUTED, width / 2, height / 2, 0.5);
+            return new FigureLayout(width, height, title, new Rectangle2D.Double(0, 0, width, height), Optional.empty(), Map.of(), List.copyOf(parts));
         }
-        boolean residuals = figure.figure().shows(Layer.RESIDUALS) && figure.series().stream().anyMatch(s -> s.residuals().isPresent());
-        double stripHeight = residuals ? Math.max(36, 0.15 * height) : 0;
-        double below = residuals ? stripHeight + 40 : MARGIN;
-        Plot plot = plot(title.getMaxY() + 12, height - below - 34);
+        boolean residuals = figure.figure().shows(Layer.RESIDUALS) && onLeft().stream().anyMatch(s -> s.residuals().isPresent());
+        double stripHeight = residuals ? Math.max(style.length(36), 0.15 * height) : 0;
+        double below = residuals ? stripHeight + style.length(40) : margin;
+        boolean top = look.axis(AxisPlace.X).otherSide();
+        double upper = title.getMaxY() + style.length(top ? 44 : 12);
+        double lower = height - below - style.length(top ? 6 : 34);
+        Axes axes = axes(upper, Math.max(upper + 20, lower));
+        Plot left = new Plot(axes.area, axes.x, axes.y);
+        Plot right = new Plot(axes.area, axes.x, axes.right.orElse(axes.y));
         List<SeriesPainter> painters = IntStream.range(0, figure.series().size())
-                .mapToObj(i -> new SeriesPainter(pen, plot, figure.series().get(i), i)).toList();
-        plot(plot, painters);
-        axisTitles(plot);
+                .mapToObj(i -> new SeriesPainter(pen, isOnRight(figure.series().get(i)) ? right : left, style, figure, i)).toList();
+        plot(axes, left, painters);
         Optional<Rectangle2D> strip = Optional.empty();
         if (residuals) {
-            var area = new Rectangle2D.Double(plot.area().getX(), height - stripHeight - 22, plot.area().getWidth(), stripHeight);
-            new ResidualStrip(pen, area, plot.x(), figure.series(), labelFont).draw(figure, painters, MARGIN + 9, progress);
+            var area = new Rectangle2D.Double(axes.area.getX(), height - stripHeight - style.length(22), axes.area.getWidth(), stripHeight);
+            new ResidualStrip(pen, style, area, axes.x, painters.stream().filter(each -> !each.look().right()).toList()).draw(margin + style.length(9), progress);
             strip = Optional.of(area);
         }
-        return new FigureLayout(width, height, title, plot.area(), strip, Optional.of(plot.x()), Optional.of(plot.y()));
+        var places = new EnumMap<AxisPlace, Axis>(Map.of(AxisPlace.X, axes.x, AxisPlace.Y, axes.y));
+        axes.right.ifPresent(axis -> places.put(AxisPlace.RIGHT, axis));
+        return new FigureLayout(width, height, title, axes.area, strip, places, List.copyOf(parts));
+    }
+
+    private boolean isOnRight(SeriesAnalysis series) {
+        return look.series(series.key()).right();
+    }
+
+    private List<SeriesAnalysis> onLeft() {
+        return figure.series().stream().filter(series -> !isOnRight(series)).toList();
+    }
+
+    private void part(Thing thing, java.awt.Shape area) {
+        parts.add(new FigureLayout.Part(thing, area));
     }
 
     private Rectangle2D title() {
-        Font font = Typeface.SEMIBOLD.at(12.5);
-        List<String> lines = Wrap.lines(figure.title(), font, width - 4 * MARGIN, 3);
-        double baseline = MARGIN + 10;
+        Font font = style.title();
+        double line = style.length(16);
+        List<String> lines = Wrap.lines(figure.title(), font, width - 4 * margin, 3);
+        double baseline = margin + style.length(10);
         double widest = 40;
-        for (String line : lines) {
-            pen.text(line, font, Inks.INK, width / 2, baseline, 0.5);
-            widest = Math.max(widest, Typeface.width(font, line));
-            baseline += TITLE_LINE;
+        for (String text : lines) {
+            var rich = new RichText(text, font);
+            rich.draw(pen, Inks.INK, width / 2, baseline, 0.5);
+            widest = Math.max(widest, rich.width());
+            baseline += line;
         }
-        return new Rectangle2D.Double((width - widest) / 2, MARGIN - 4, widest, lines.size() * TITLE_LINE + 2);
+        var place = new Rectangle2D.Double((width - widest) / 2, margin - 4, widest, lines.size() * line + 2);
+        part(new Thing.Title(), place);
+        return place;
     }
 
-    private Plot plot(double top, double bottom) {
-        var xs = new Extent();
-        var ys = new Extent();
-        boolean bars = figure.figure().shows(Layer.BARS);
-        for (SeriesAnalysis series : figure.series()) {
-            xs.take(series.points().x(), bars ? series.points().xBar() : new double[0]);
-            ys.take(series.points().y(), bars ? series.points().yBar() : new double[0]);
+    /// The axes and the ground between them.
+    private record Axes(Rectangle2D area, Axis x, Axis y, Optional<Axis> right) {}
+
+    private Axes axes(double top, double bottom) {
+        AxisChooser chooser = new AxisChooser(figure, style);
+        int stepsUp = (int) Math.clamp((bottom - top) / style.length(26), 2, 12);
+        boolean anyLeft = !onLeft().isEmpty();
+        boolean anyRight = figure.series().stream().anyMatch(this::isOnRight);
+        Axis y = chooser.vertical(anyLeft ? AxisPlace.Y : AxisPlace.RIGHT, stepsUp, false);
+        Optional<Axis> right = anyLeft && anyRight ? Optional.of(chooser.vertical(AxisPlace.RIGHT, stepsUp, chooser.hide(y, stepsUp))) : Optional.empty();
+        boolean swapped = look.axis(AxisPlace.Y).otherSide();
+        double ofY = style.length(22) + Math.max(style.length(22), AxisPainter.widest(y, style));
+        double ofRight = right.map(axis -> style.length(22) + Math.max(style.length(16), AxisPainter.widest(axis, style))).orElse(style.length(10));
+        double key = colorKeys().isPresent() ? style.length(58) : 0;
+        double left = margin + (swapped ? ofRight : ofY);
+        double end = width - margin - key - (swapped ? ofY : ofRight);
+        Axis x = chooser.horizontal(Math.max(20, end - left));
+        return new Axes(new Rectangle2D.Double(left, top, Math.max(20, end - left), bottom - top), x, y, right);
+    }
+
+    private Optional<SeriesPainter.ColorScale> colorKeys() {
+        return figure.series().stream().flatMap(series -> SeriesPainter.ColorScale.of(figure, series, look.series(series.key())).stream()).findFirst();
+    }
+
+    private void plot(Axes axes, Plot left, List<SeriesPainter> painters) {
+        var axisPainter = new AxisPainter(pen, style, axes.area);
+        AxisLook xLook = look.axis(AxisPlace.X);
+        AxisLook yLook = look.axis(AxisPlace.Y);
+        boolean swapped = yLook.otherSide();
+        axisPainter.grid(axes.x, axes.y, xLook, yLook, figure.figure().shows(Layer.GUIDE_GRID));
+        var notes = new NotePainter(pen, left, style, parts);
+        notes.spans(look.notes());
+        if (look.sheet().frame()) {
+            axisPainter.frame();
         }
-        ys.takeNearby(curveValues());
-        AxisScale y = AxisScale.around(ys.least(), ys.greatest(), (int) Math.clamp((bottom - top) / 26, 2, 12));
-        double widestY = y.ticks().stream().mapToDouble(tick -> Typeface.width(labelFont, y.label(tick))).max().orElse(0);
-        double left = MARGIN + 22 + Math.max(22, widestY);
-        double right = width - MARGIN - 10;
-        Axis x = xScale(xs, right - left);
-        return new Plot(new Rectangle2D.Double(left, top, right - left, Math.max(20, bottom - top)), x, y);
+        axisPainter.horizontal(axes.x, xLook, xLook.otherSide());
+        axisPainter.vertical(axes.y, yLook, swapped, axes.right.isPresent() ? colorOf(false) : Inks.INK);
+        axes.right.ifPresent(axis -> axisPainter.vertical(axis, look.axis(AxisPlace.RIGHT), !swapped, colorOf(true)));
+        axisTitles(axes, swapped, xLook.otherSide());
+        pen.clipped(axes.area, () -> series(painters));
+        curveParts(painters);
+        notes.inFront(look.notes(), figure, painters);
+        labels(axes.area, painters);
+        colorKeys().ifPresent(scale -> colorKey(scale, axes));
     }
 
-    /// The curves' values over the span of their points.
-    private double[] curveValues() {
-        return figure.series().stream().filter(series -> series.fit().isPresent()).flatMapToDouble(series -> {
-            var span = new Extent();
-            span.take(series.points().x(), new double[0]);
-            return IntStream.rangeClosed(0, 50).mapToDouble(i -> series.fit().get().function().at(span.at(i / 50.0)));
-        }).toArray();
-    }
-
-    /// As many steps as leave room between the labels.
-    private Axis xScale(Extent xs, double length) {
-        int steps = (int) Math.clamp(length / 36, 2, 14);
-        while (true) {
-            int most = steps;
-            Axis scale = figure.xTime().<Axis>map(time -> DateScale.around(time, xs.least(), xs.greatest(), most)).orElseGet(() -> AxisScale.around(xs.least(), xs.greatest(), most));
-            double widest = scale.ticks().stream().mapToDouble(tick -> Typeface.width(labelFont, scale.label(tick))).max().orElse(0);
-            if (widest + 8 <= scale.leastApart() * length || steps == 1) {
-                return scale;
-            }
-            steps--;
-        }
-    }
-
-    private void plot(Plot plot, List<SeriesPainter> painters) {
-        var axes = new AxisPainter(pen, plot);
-        axes.grid(figure.figure());
-        axes.axes();
-        axes.labels(labelFont);
-        pen.clipped(plot.area(), () -> series(painters));
-        labels(plot, painters);
+    /// That of the only series along an axis; else the ink of all axes.
+    private Color colorOf(boolean right) {
+        List<Integer> places = IntStream.range(0, figure.series().size()).filter(i -> isOnRight(figure.series().get(i)) == right).boxed().toList();
+        return places.size() != 1 ? Inks.INK
+                : look.series(figure.series().get(places.getFirst()).key()).color().map(hex -> Style.color(hex, 1)).orElseGet(() -> Inks.series(places.getFirst()));
     }
 
     private void series(List<SeriesPainter> painters) {
         boolean bars = figure.figure().shows(Layer.BARS);
-        for (int i = 0; i < painters.size(); i++) {
-            if (bars && figure.series().get(i).points().size() <= PointCloud.MANY) {
-                painters.get(i).bars(progress);
+        List<SeriesPainter> drawn = painters.stream().filter(painter -> !painter.look().hidden()).toList();
+        for (SeriesPainter painter : drawn) {
+            if (bars && painter.look().points() && painter.series().points().size() <= PointCloud.MANY) {
+                painter.bars(progress);
             }
         }
-        boolean cloud = figure.series().stream().anyMatch(s -> s.points().size() > 1500);
+        boolean cloud = drawn.stream().anyMatch(painter -> painter.series().points().size() > 1500 && painter.look().points());
+        drawn.forEach(SeriesPainter::joined);
         if (!cloud) {
             curves(painters, SeriesPainter::curve);
         }
-        painters.forEach(SeriesPainter::setAside);
-        painters.forEach(painter -> painter.points(progress));
+        drawn.forEach(SeriesPainter::setAside);
+        drawn.forEach(painter -> painter.points(progress));
         if (cloud) {
             curves(painters, SeriesPainter::curveOverCloud);
         }
+        drawn.forEach(SeriesPainter::labels);
     }
 
-    private void curves(List<SeriesPainter> painters, BiConsumer<SeriesPainter, Fit> draw) {
-        for (int i = 0; i < painters.size(); i++) {
-            SeriesPainter painter = painters.get(i);
-            figure.series().get(i).fit().ifPresent(fit -> draw.accept(painter, fit));
-        }
+    private static void curves(List<SeriesPainter> painters, BiConsumer<SeriesPainter, Fit> draw) {
+        painters.stream().filter(SeriesPainter::drawsCurve).forEach(painter -> draw.accept(painter, painter.series().fit().orElseThrow()));
     }
 
-    private void labels(Plot plot, List<SeriesPainter> painters) {
+    /// Where curves and their ends are pressed.
+    private void curveParts(List<SeriesPainter> painters) {
+        curves(painters, (painter, fit) -> {
+            Path2D path = painter.path(fit);
+            if (path.getCurrentPoint() == null) {
+                return;
+            }
+            var key = painter.series().key();
+            part(new Thing.CurveOf(key), new BasicStroke(PRESSED_WIDTH).createStrokedShape(path));
+            double[] first = new double[6];
+            path.getPathIterator(null).currentSegment(first);
+            part(new Thing.CurveEnd(key, false), around(first[0], first[1]));
+            part(new Thing.CurveEnd(key, true), around(path.getCurrentPoint().getX(), path.getCurrentPoint().getY()));
+        });
+    }
+
+    private static Ellipse2D around(double x, double y) {
+        return new Ellipse2D.Double(x - PRESSED_WIDTH / 2, y - PRESSED_WIDTH / 2, PRESSED_WIDTH, PRESSED_WIDTH);
+    }
+
+    private void labels(Rectangle2D area, List<SeriesPainter> painters) {
         boolean equations = figure.figure().shows(Layer.EQUATIONS);
-        if (painters.size() < 2 && !equations) {
+        LegendLook.Shown shown = look.legend().shown();
+        boolean legend = shown == LegendLook.Shown.ALWAYS || shown == LegendLook.Shown.FOR_SEVERAL && painters.size() > 1;
+        if (!legend && !equations) {
             return;
         }
-        var occupancy = new Occupancy(plot.area());
-        painters.forEach(painter -> painter.take(occupancy));
-        var labels = new Labels(pen, plot, occupancy);
-        if (painters.size() > 1) {
-            labels.legend(painters, figure.series());
+        var occupancy = new Occupancy(area);
+        painters.stream().filter(painter -> !painter.look().hidden()).forEach(painter -> painter.take(occupancy));
+        for (FigureLayout.Part part : parts) {
+            if (part.thing() instanceof Thing.NoteOf(_, int which) && which == 0 && part.area() instanceof Rectangle2D box) {
+                occupancy.place(List.of(box), true);
+            }
         }
-        for (int i = 0; equations && i < painters.size() && i < 8; i++) {
-            SeriesAnalysis series = figure.series().get(i);
-            SeriesPainter painter = painters.get(i);
-            series.fit().ifPresent(fit -> labels.equation(painter, figure.series(), series, fit));
+        var labels = new Labels(pen, style, area, occupancy, parts);
+        if (legend) {
+            labels.legend(painters, look.legend());
         }
+        painters.stream().filter(painter -> equations && painter.drawsCurve()).limit(8)
+                .forEach(painter -> labels.curve(painter, figure.series(), painter.series().fit().orElseThrow()));
     }
 
-    private void axisTitles(Plot plot) {
-        Rectangle2D area = plot.area();
-        String x = axisTitle(figure.xs(), figure.xTime().isPresent(), plot.x(), area.getWidth());
-        String y = axisTitle(figure.table().all(Role.Y), false, plot.y(), area.getHeight());
-        pen.text(x, axisFont, Inks.INK, area.getCenterX(), area.getMaxY() + 29, 0.5);
-        pen.rising(y, axisFont, Inks.INK, MARGIN + 9, area.getCenterY());
+    private void axisTitles(Axes axes, boolean swapped, boolean top) {
+        Rectangle2D area = axes.area;
+        Font font = style.axisTitle();
+        double tall = font.getSize2D();
+        var x = new RichText(horizontalTitle(axes.x, area.getWidth()), font);
+        double baseline = top ? area.getMinY() - style.length(21) : area.getMaxY() + style.length(29);
+        x.draw(pen, Inks.INK, area.getCenterX(), baseline, 0.5);
+        part(new Thing.AxisOf(AxisPlace.X), top ? new Rectangle2D.Double(area.getX() - 8, area.getMinY() - style.length(18), area.getWidth() + 16, style.length(18))
+                : new Rectangle2D.Double(area.getX() - 8, area.getMaxY() + 1, area.getWidth() + 16, style.length(17)));
+        part(new Thing.AxisTitle(AxisPlace.X), new Rectangle2D.Double(area.getCenterX() - Math.max(30, x.width() / 2 + 4), baseline - tall, Math.max(60, x.width() + 8), tall * 1.35));
+        boolean yOnRight = swapped;
+        verticalTitle(axes, AxisPlace.Y, axes.y, yOnRight, axes.right.isPresent() ? colorOf(false) : Inks.INK);
+        axes.right.ifPresent(axis -> verticalTitle(axes, AxisPlace.RIGHT, axis, !yOnRight, colorOf(true)));
+    }
+
+    private void verticalTitle(Axes axes, AxisPlace place, Axis axis, boolean right, Color color) {
+        Rectangle2D area = axes.area;
+        Font font = style.axisTitle();
+        double labels = style.length(10) + AxisPainter.widest(axis, style);
+        double baseline = right ? area.getMaxX() + labels + style.length(12) : margin + style.length(9);
+        var title = new RichText(verticalText(place, axis, area.getHeight()), font);
+        title.drawRising(pen, color, baseline, area.getCenterY());
+        double tall = font.getSize2D();
+        part(new Thing.AxisOf(place), new Rectangle2D.Double(right ? area.getMaxX() + 1 : area.getX() - labels, area.getY() - 8, labels - 1, area.getHeight() + 16));
+        part(new Thing.AxisTitle(place), new Rectangle2D.Double(baseline - tall, area.getCenterY() - Math.max(30, title.width() / 2 + 4), tall * 1.35, Math.max(60, title.width() + 8)));
+    }
+
+    private String horizontalTitle(Axis axis, double length) {
+        return look.axis(AxisPlace.X).title().map(title -> Wrap.fitted(title, style.axisTitle(), length))
+                .orElseGet(() -> axisTitle(figure.xs(), figure.xTime().isPresent(), axis, length));
+    }
+
+    private String verticalText(AxisPlace place, Axis axis, double length) {
+        boolean several = figure.series().stream().anyMatch(this::isOnRight) && !onLeft().isEmpty();
+        List<Column> columns = figure.table().all(helvo.core.table.Role.Y).stream()
+                .filter(column -> !several || figure.series().stream().anyMatch(series -> series.key().yColumn() == column.id() && isOnRight(series) == (place == AxisPlace.RIGHT))).toList();
+        return look.axis(place).title().map(title -> Wrap.fitted(title, style.axisTitle(), length)).orElseGet(() -> axisTitle(columns, false, axis, length));
     }
 
     /// "Load (N)", "Absorbed dose (10⁻⁶ Gy)", "Month (2026)"; a name too long for its axis is cut, its unit never.
@@ -197,6 +294,29 @@ public final class FigureDrawing {
         String unit = dates || !oneUnit ? "" : columns.getFirst().unit();
         String measured = (axis.context() + " " + unit).strip();
         String end = measured.isEmpty() ? "" : " (" + measured + ")";
-        return Wrap.fitted(names, axisFont, length - Typeface.width(axisFont, end)) + end;
+        return Wrap.fitted(names, style.axisTitle(), length - Typeface.width(style.axisTitle(), end)) + end;
+    }
+
+    /// A bar of the ramp's colours with its values, right of the plot.
+    private void colorKey(SeriesPainter.ColorScale scale, Axes axes) {
+        double thick = style.length(8);
+        double x = width - margin - style.length(50);
+        double top = axes.area.getY();
+        double tall = axes.area.getHeight();
+        int steps = 64;
+        for (int i = 0; i < steps; i++) {
+            pen.fill(new Rectangle2D.Double(x, top + tall * (steps - 1 - i) / steps, thick, tall / steps + 0.3), scale.ramp().at((i + 0.5) / steps));
+        }
+        pen.draw(new Rectangle2D.Double(x, top, thick, tall), Inks.AXIS, style.weight(0.5));
+        var axis = AxisScale.between(scale.low(), scale.high(), (int) Math.clamp(tall / style.length(30), 2, 8));
+        for (double tick : axis.ticks()) {
+            double y = top + tall * (1 - axis.fraction(tick));
+            pen.line(x + thick, y, x + thick + style.length(3), y, Inks.AXIS, style.weight(0.7));
+            pen.text(axis.label(tick), style.small(), Inks.INK, x + thick + style.length(4.5), y + style.length(2.6), 0);
+        }
+        var title = new RichText(Wrap.fitted(scale.title() + (axis.context().isEmpty() ? "" : ", " + axis.context()), style.label(), tall), style.label());
+        title.drawRising(pen, Inks.INK, width - style.length(5), axes.area.getCenterY());
+        figure.series().stream().filter(series -> look.series(series.key()).coloredBy().isPresent()).findFirst()
+                .ifPresent(series -> part(new Thing.ColorKey(series.key()), new Rectangle2D.Double(x, top, width - x, tall)));
     }
 }

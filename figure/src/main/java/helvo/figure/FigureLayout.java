@@ -1,12 +1,118 @@
 package helvo.figure;
 
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Points;
+import helvo.core.look.AxisPlace;
+import helvo.core.study.SeriesKey;
+import java.awt.Shape;
 import java.awt.geom.Rectangle2D;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /// Where things are on a drawn sheet, in points (1/72 inch) from its upper left corner.
 ///
 /// @param plot      the ground that the points lie on
 /// @param residuals the ground of the residual strip
-/// @param x         the horizontal axis; empty when the figure has nothing to show
+/// @param axes      by their places; none when the figure has nothing to show
+/// @param parts     what can be pressed, from the back to the front
 public record FigureLayout(double width, double height, Rectangle2D title, Rectangle2D plot, Optional<Rectangle2D> residuals,
-        Optional<Axis> x, Optional<Axis> y) {}
+        Map<AxisPlace, Axis> axes, List<Part> parts) {
+    /// @param area where it is pressed
+    public record Part(Thing thing, Shape area) {}
+
+    /// A point of a series, by its row in the table.
+    public record Hit(SeriesAnalysis series, int row, boolean setAside, double x, double y) {}
+
+    public Optional<Axis> x() {
+        return Optional.ofNullable(axes.get(AxisPlace.X));
+    }
+
+    public Optional<Axis> y() {
+        return Optional.ofNullable(axes.get(AxisPlace.Y));
+    }
+
+    /// What is in front at a place.
+    public Optional<Thing> at(double x, double y) {
+        return parts.reversed().stream().filter(part -> part.area.contains(x, y)).map(Part::thing).findFirst();
+    }
+
+    public Optional<Rectangle2D> place(Thing of) {
+        return parts.stream().filter(part -> part.thing.equals(of)).map(part -> part.area.getBounds2D()).findFirst();
+    }
+
+    public double px(double x) {
+        return plot.getX() + axes.get(AxisPlace.X).fraction(x) * plot.getWidth();
+    }
+
+    public double py(AxisPlace along, double y) {
+        return plot.getMaxY() - axes.get(along).fraction(y) * plot.getHeight();
+    }
+
+    /// The x that lies at a place.
+    public double xAt(double px) {
+        return axes.get(AxisPlace.X).value((px - plot.getX()) / plot.getWidth());
+    }
+
+    public double yAt(AxisPlace along, double py) {
+        return axes.get(along).value((plot.getMaxY() - py) / plot.getHeight());
+    }
+
+    AxisPlace along(FigureAnalysis figure, SeriesKey series) {
+        return axes.containsKey(AxisPlace.RIGHT) && figure.figure().look().series(series).right() ? AxisPlace.RIGHT : AxisPlace.Y;
+    }
+
+    /// The point, used or set aside, nearest to a place and no farther from it than `reach`.
+    public Optional<Hit> nearest(FigureAnalysis figure, double px, double py, double reach) {
+        if (axes.isEmpty() || !plot.contains(px, py)) {
+            return Optional.empty();
+        }
+        Hit best = null;
+        double least = reach * reach;
+        for (SeriesAnalysis series : figure.series()) {
+            if (figure.figure().look().series(series.key()).hidden()) {
+                continue;
+            }
+            AxisPlace along = along(figure, series.key());
+            Points points = series.points();
+            for (int i = 0; i < points.size(); i++) {
+                double distance = squared(px - px(points.x()[i]), py - py(along, points.y()[i]));
+                if (distance < least) {
+                    least = distance;
+                    best = new Hit(series, points.rows()[i], false, points.x()[i], points.y()[i]);
+                }
+            }
+            for (int row : series.rows().setAside()) {
+                double x = series.rows().x().at(row);
+                double y = series.rows().y().at(row);
+                double distance = squared(px - px(x), py - py(along, y));
+                if (distance < least) {
+                    least = distance;
+                    best = new Hit(series, row, true, x, y);
+                }
+            }
+        }
+        return Optional.ofNullable(best);
+    }
+
+    /// Rows of the points in a shape drawn over the plot.
+    public int[] within(FigureAnalysis figure, Shape shape) {
+        var rows = new helvo.core.table.RowList();
+        for (SeriesAnalysis series : figure.series()) {
+            AxisPlace along = along(figure, series.key());
+            Points points = series.points();
+            for (int i = 0; i < points.size(); i++) {
+                if (shape.contains(px(points.x()[i]), py(along, points.y()[i]))) {
+                    rows.add(points.rows()[i]);
+                }
+            }
+        }
+        return java.util.Arrays.stream(rows.toArray()).sorted().distinct().toArray();
+    }
+
+    private static double squared(double dx, double dy) {
+        double squared = dx * dx + dy * dy;
+        return Double.isNaN(squared) ? Double.POSITIVE_INFINITY : squared;
+    }
+}

@@ -10,6 +10,8 @@ public final class Inks {
     static final Color AXIS = new Color(0x5D6C73);
     static final Color GRID = new Color(0xE9E8EC);
     static final Color FINE_GRID = new Color(0xF1F0F4);
+    static final Color GUIDE = new Color(0xE2E4EA);
+    static final Color GUIDE_STRONG = new Color(0xC9CDD6);
     static final Color RULE = new Color(0xDAD8DF);
     static final Color STRIP = new Color(0xF4F4F6);
     private static final Color[] SERIES = {new Color(0x1F5F8B), new Color(0xB04A1C), new Color(0x4C7A34), new Color(0x7A4E9E),

@@ -2,6 +2,9 @@ package helvo.figure;
 
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Fit;
+import helvo.core.look.CurveLook.LabelPart;
+import helvo.core.look.CurveLook.Spot;
+import helvo.core.look.LegendLook;
 import helvo.core.number.ValueText;
 import helvo.core.readout.Equation;
 import java.awt.Color;
@@ -9,47 +12,85 @@ import java.awt.Font;
 import java.awt.geom.Rectangle2D;
 import java.awt.geom.RoundRectangle2D;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 
-/// Places and draws the legend and the curves' equations where no point lies.
+/// Places and draws the legend and the curves' labels: where a person put them, else where no point lies.
 final class Labels {
     private static final double LINE = 13;
 
     private final Pen pen;
-    private final Plot plot;
+    private final Style style;
+    private final Rectangle2D area;
     private final Occupancy occupancy;
+    private final List<FigureLayout.Part> parts;
 
-    Labels(Pen pen, Plot plot, Occupancy occupancy) {
+    Labels(Pen pen, Style style, Rectangle2D area, Occupancy occupancy, List<FigureLayout.Part> parts) {
         this.pen = pen;
-        this.plot = plot;
+        this.style = style;
+        this.area = area;
         this.occupancy = occupancy;
+        this.parts = parts;
     }
 
-    void legend(List<SeriesPainter> painters, List<SeriesAnalysis> series) {
-        Font font = Typeface.REGULAR.at(9);
-        double most = plot.area().getWidth() * 0.45;
-        List<String> names = series.stream().map(each -> Wrap.fitted(each.label(), font, most - 34)).toList();
-        int fitting = (int) Math.max(1, Math.min(names.size(), (plot.area().getHeight() - 20) / LINE));
-        double width = 30 + names.stream().mapToDouble(name -> Typeface.width(font, name)).max().orElse(0);
-        double height = fitting * LINE + 8;
-        Rectangle2D place = occupancy.place(corners(width, height));
-        var box = new RoundRectangle2D.Double(place.getX(), place.getY(), width, height, 4, 4);
+    void legend(List<SeriesPainter> all, LegendLook look) {
+        List<SeriesPainter> painters = all.stream().filter(each -> each.look().inLegend() && !each.look().hidden())
+                .sorted(Comparator.comparingInt(each -> look.order().contains(all.indexOf(each)) ? look.order().indexOf(all.indexOf(each)) : all.size())).toList();
+        if (painters.isEmpty()) {
+            return;
+        }
+        Font font = style.label();
+        double line = style.length(LINE);
+        double most = area.getWidth() * 0.45;
+        List<String> names = painters.stream().map(each -> Wrap.fitted(each.name(), font, most - style.length(34))).toList();
+        int fitting = (int) Math.max(1, Math.min(names.size(), (area.getHeight() - style.length(20)) / line));
+        double width = style.length(30) + names.stream().mapToDouble(name -> new RichText(name, font).width()).max().orElse(0);
+        double height = fitting * line + style.length(8);
+        Rectangle2D place = place(look.at(), width, height, corners(width, height));
+        var box = new RoundRectangle2D.Double(place.getX(), place.getY(), width, height, style.length(4), style.length(4));
         pen.fill(box, new Color(255, 255, 255, 235));
-        pen.draw(box, Inks.RULE, 0.7);
+        pen.draw(box, Inks.RULE, style.weight(0.7));
+        parts.add(new FigureLayout.Part(new Thing.Legend(), place));
         for (int i = 0; i < fitting; i++) {
-            double middle = place.getY() + 4 + LINE * (i + 0.5);
-            pen.fill(painters.get(i).marker().at(place.getX() + 12, middle, 3.3), painters.get(i).color());
+            SeriesPainter painter = painters.get(i);
+            double top = place.getY() + style.length(4) + line * i;
+            sample(painter, place.getX() + style.length(12), top + line / 2);
             String name = i == fitting - 1 && fitting < names.size() ? "and " + (names.size() - i) + " more" : names.get(i);
-            pen.text(name, font, Inks.INK, place.getX() + 22, middle + 3.1, 0);
+            new RichText(name, font).draw(pen, Inks.INK, place.getX() + style.length(22), top + line / 2 + style.length(3.1), 0);
+            parts.add(new FigureLayout.Part(new Thing.LegendEntry(painter.series().key()), new Rectangle2D.Double(place.getX(), top, width, line)));
         }
     }
 
+    private void sample(SeriesPainter painter, double x, double y) {
+        if (painter.look().join() != helvo.core.look.SeriesLook.Join.NONE) {
+            pen.draw(new java.awt.geom.Line2D.Double(x - style.length(8), y, x + style.length(8), y), painter.color(), style.weight(1.3), painter.dashes());
+        }
+        if (painter.look().points()) {
+            var shape = painter.marker().at(x, y, style.length(3.3));
+            Color color = painter.color();
+            pen.fill(shape, Inks.SHEET);
+            pen.fill(shape, new Color(color.getRed(), color.getGreen(), color.getBlue(), (int) (255 * painter.look().strength())));
+            pen.draw(shape, color, style.weight(painter.look().strength() < 1 ? 0.9 : 0.1));
+        }
+    }
+
+    /// Where a person put it, kept within the plot; else a free place.
+    private Rectangle2D place(Optional<Spot> at, double width, double height, List<Rectangle2D> wished) {
+        if (at.isEmpty()) {
+            return occupancy.place(wished);
+        }
+        double x = area.getX() + at.get().across() * area.getWidth();
+        double y = area.getY() + at.get().down() * area.getHeight();
+        return occupancy.place(List.of(new Rectangle2D.Double(Math.clamp(x, area.getMinX(), Math.max(area.getMinX(), area.getMaxX() - width)),
+                Math.clamp(y, area.getMinY(), Math.max(area.getMinY(), area.getMaxY() - height)), width, height)), true);
+    }
+
     private List<Rectangle2D> corners(double width, double height) {
-        Rectangle2D area = plot.area();
-        double left = area.getMinX() + 8;
-        double right = area.getMaxX() - 6 - width;
-        double top = area.getMinY() + 4;
-        double bottom = area.getMaxY() - 8 - height;
+        double left = area.getMinX() + style.length(8);
+        double right = area.getMaxX() - style.length(6) - width;
+        double top = area.getMinY() + style.length(4);
+        double bottom = area.getMaxY() - style.length(8) - height;
         double middle = area.getCenterX() - width / 2;
         var places = new ArrayList<Rectangle2D>();
         for (double[] corner : new double[][] {{left, top}, {right, bottom}, {right, top}, {left, bottom}, {middle, top}, {middle, bottom}}) {
@@ -59,38 +100,79 @@ final class Labels {
     }
 
     /// Beside the curve, towards its right end, on whichever side is free.
-    void equation(SeriesPainter painter, List<SeriesAnalysis> all, SeriesAnalysis series, Fit fit) {
-        Font strong = Typeface.SEMIBOLD.at(9.5);
-        Font plain = Typeface.REGULAR.at(9);
+    void curve(SeriesPainter painter, List<SeriesAnalysis> all, Fit fit) {
+        SeriesAnalysis series = painter.series();
+        List<String> lines = lines(painter, fit);
+        if (lines.isEmpty()) {
+            return;
+        }
+        double width = 0;
+        for (int i = 0; i < lines.size(); i++) {
+            width = Math.max(width, Typeface.width(font(i), lines.get(i)));
+        }
+        double line = style.length(11);
+        double height = lines.size() * line + style.length(2);
+        Rectangle2D place = place(painter.curveLook().labelAt(), width, height, beside(painter, all, series, fit, width, height));
+        Color color = painter.curveLook().color().isPresent() ? painter.curveColor() : painter.color();
+        for (int i = 0; i < lines.size(); i++) {
+            pen.text(lines.get(i), font(i), color, place.getX(), place.getY() + style.length(9.5) + i * line, 0);
+        }
+        parts.add(new FigureLayout.Part(new Thing.CurveLabel(series.key()), place));
+    }
+
+    private Font font(int line) {
+        return line == 0 ? style.strong() : style.label();
+    }
+
+    private List<String> lines(SeriesPainter painter, Fit fit) {
+        SeriesAnalysis series = painter.series();
         boolean dates = series.rows().x().time().isPresent();
-        String equation = Wrap.fitted(Equation.inSymbols(fit, dates ? "t" : "x"), strong, plot.area().getWidth() * 0.8);
-        String second = fit.quality().r2().isPresent() ? "R² = " + ValueText.share(fit.quality().r2().getAsDouble()) : "";
-        second = dates ? (second.isEmpty() ? "" : second + ", ") + series.rows().x().unitSentence() : second;
-        double width = Math.max(Typeface.width(strong, equation), Typeface.width(plain, second));
-        double height = second.isEmpty() ? 12 : 24;
-        Rectangle2D place = occupancy.place(beside(all, series, fit, width, height));
-        pen.text(equation, strong, painter.color(), place.getX(), place.getY() + 9.5, 0);
-        pen.text(second, plain, painter.color(), place.getX(), place.getY() + 20.5, 0);
+        var lines = new ArrayList<String>();
+        double most = area.getWidth() * 0.8;
+        if (painter.curveLook().label().contains(LabelPart.NAME)) {
+            lines.add(Wrap.fitted(painter.name(), style.strong(), most));
+        }
+        if (painter.curveLook().label().contains(LabelPart.EQUATION)) {
+            lines.add(Wrap.fitted(Equation.inSymbols(fit, dates ? "t" : "x"), style.strong(), most));
+        }
+        var second = new ArrayList<String>();
+        if (painter.curveLook().label().contains(LabelPart.R2) && fit.quality().r2().isPresent()) {
+            second.add("R² = " + ValueText.share(fit.quality().r2().getAsDouble()));
+        }
+        if (painter.curveLook().label().contains(LabelPart.POINTS)) {
+            second.add("n = " + series.points().size());
+        }
+        if (dates && painter.curveLook().label().contains(LabelPart.EQUATION)) {
+            second.add(series.rows().x().unitSentence());
+        }
+        if (!second.isEmpty()) {
+            lines.add(String.join(", ", second));
+        }
+        if (painter.curveLook().label().contains(LabelPart.UNCERTAINTY)) {
+            fit.coefficients().reversed().forEach(each -> lines.add(each.name() + " = " + ValueText.withUncertainty(each.value(), Equation.standardError(each))));
+        }
+        return lines;
     }
 
     /// Places along the curve from its right end to its left, close to it first; above it for a series that lies above
     /// the others there, else below it.
-    private List<Rectangle2D> beside(List<SeriesAnalysis> all, SeriesAnalysis series, Fit fit, double width, double height) {
-        var extent = new Extent();
-        extent.take(series.points().x(), new double[0]);
-        Rectangle2D area = plot.area();
-        double middle = extent.least() / 2 + extent.greatest() / 2;
+    private List<Rectangle2D> beside(SeriesPainter painter, List<SeriesAnalysis> all, SeriesAnalysis series, Fit fit, double width, double height) {
+        Plot plot = painter.plot();
+        double[] reach = painter.reach();
+        double middle = reach[0] / 2 + reach[1] / 2;
         boolean top = all.size() > 1 && all.stream().flatMap(each -> each.fit().stream())
                 .allMatch(other -> other.function().at(middle) <= fit.function().at(middle));
         var places = new ArrayList<Rectangle2D>();
+        double from = plot.pxWithin(reach[0]);
+        double to = plot.pxWithin(reach[1]);
         for (double away : new double[] {7, 14, 24, 40}) {
             for (double along = 0.95; along > 0.04; along -= 0.05) {
-                double right = plot.px(extent.at(along));
+                double right = from + (to - from) * along;
                 double x = Math.min(right, area.getMaxX() - 4) - width;
-                double a = plot.py(fit.function().at(value(x)));
-                double b = plot.py(fit.function().at(value(x + width)));
-                var above = new Rectangle2D.Double(x, Math.min(a, b) - away - height, width, height);
-                var below = new Rectangle2D.Double(x, Math.max(a, b) + away, width, height);
+                double a = plot.pyWithin(fit.function().at(value(plot, x)));
+                double b = plot.pyWithin(fit.function().at(value(plot, x + width)));
+                var above = new Rectangle2D.Double(x, Math.min(a, b) - style.length(away) - height, width, height);
+                var below = new Rectangle2D.Double(x, Math.max(a, b) + style.length(away), width, height);
                 places.add(top ? above : below);
                 places.add(top ? below : above);
             }
@@ -98,7 +180,7 @@ final class Labels {
         return places;
     }
 
-    private double value(double px) {
-        return plot.x().value((px - plot.area().getX()) / plot.area().getWidth());
+    private double value(Plot plot, double px) {
+        return plot.x().value((px - area.getX()) / area.getWidth());
     }
 }

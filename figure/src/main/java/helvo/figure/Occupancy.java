@@ -40,6 +40,15 @@ final class Occupancy {
     /// Finds a place for a label and takes it: of those wished for the first that is free; else the free place nearest to
     /// the first; else the one that covers least.
     Rectangle2D place(List<Rectangle2D> wished) {
+        return place(wished, false);
+    }
+
+    /// @param fixed takes the first of the places whatever lies there
+    Rectangle2D place(List<Rectangle2D> wished, boolean fixed) {
+        if (fixed) {
+            take(wished.getFirst(), LABEL);
+            return wished.getFirst();
+        }
         Rectangle2D best = wished.getFirst();
         int least = Integer.MAX_VALUE;
         for (Rectangle2D place : wished) {

@@ -7,14 +7,20 @@ import java.awt.RenderingHints;
 import java.awt.geom.Rectangle2D;
 import java.awt.image.BufferedImage;
 import java.awt.image.DataBufferInt;
+import java.util.stream.IntStream;
 
-/// Draws very many points: each pixel that holds the middle of a marker gets the marker's antialiased mask once, however
-/// many points lie there. The cost grows with the pixels, hardly with the points.
+/// Draws very many points: they are counted by pixel, and each pixel gets the marker's antialiased mask once, the stronger
+/// the more points lie there. The cost grows with the pixels, little with the points.
 final class PointCloud {
-    /// Above this many, vector files of single markers grow unwieldy.
+    /// Above this many, vector files of single markers grow unwieldy, and density is shown.
     static final int MANY = 20_000;
     /// Above this many, markers drawn one by one into pixels are slower than masks by pixel.
     private static final int MANY_IN_PIXELS = 2_000;
+    /// Threads only pay above this many.
+    private static final int WORTH_A_THREAD = 100_000;
+    private static final int BLOCK = 1 << 18;
+    /// How much of the ground a single point covers, where density is shown.
+    private static final double WEAKEST = 0.3;
 
     private PointCloud() {}
 
@@ -22,42 +28,97 @@ final class PointCloud {
         return points > (pen.pixels() ? MANY_IN_PIXELS : MANY);
     }
 
-    /// @param place x and y of a point on the sheet, by its index
-    interface Place {
-        double x(int point);
-
-        double y(int point);
-    }
-
-    static void draw(Pen pen, Rectangle2D plot, int count, Place place, Marker marker, double radius, Color color, Progress progress) {
+    /// @param strength of a single marker, 0 to 1
+    static void draw(Pen pen, Plot plot, double[] xs, double[] ys, Marker marker, double radius, Color color, double strength, Progress progress) {
         double scale = pen.pixelsPerPoint();
-        int width = (int) Math.ceil(plot.getWidth() * scale);
-        int height = (int) Math.ceil(plot.getHeight() * scale);
+        Rectangle2D area = plot.area();
+        int width = (int) Math.ceil(area.getWidth() * scale);
+        int height = (int) Math.ceil(area.getHeight() * scale);
         if (width <= 0 || height <= 0) {
             return;
         }
-        boolean[] middle = middles(plot, count, place, scale, width, height, progress);
-        BufferedImage image = stamp(middle, width, height, mask(marker, radius * scale), color);
-        pen.image(image, new Rectangle2D.Double(plot.getX(), plot.getY(), width / scale, height / scale));
+        int[] counts = counts(plot, xs, ys, scale, width, height, progress);
+        float[][] mask = mask(marker, radius * scale);
+        BufferedImage image = xs.length > MANY || strength < 1 ? density(counts, width, height, mask, color, strength) : stamped(counts, width, height, mask, color);
+        pen.image(image, new Rectangle2D.Double(area.getX(), area.getY(), width / scale, height / scale));
     }
 
-    private static boolean[] middles(Rectangle2D plot, int count, Place place, double scale, int width, int height, Progress progress) {
-        boolean[] middle = new boolean[width * height];
-        for (int i = 0; i < count; i++) {
-            if ((i & 0x3ffff) == 0) {
-                progress.reached((double) i / count);
+    /// How many points lie in each pixel.
+    private static int[] counts(Plot plot, double[] xs, double[] ys, double scale, int width, int height, Progress progress) {
+        int n = xs.length;
+        var across = new Across(plot.x(), plot.area().getWidth() * scale, false, 0);
+        var down = new Across(plot.y(), plot.area().getHeight() * scale, true, plot.area().getHeight() * scale);
+        int threads = n < WORTH_A_THREAD ? 1 : Math.min(4, Runtime.getRuntime().availableProcessors());
+        int[][] parts = new int[threads][];
+        IntStream.range(0, threads).parallel().forEach(thread -> {
+            int[] counts = new int[width * height];
+            int to = (int) ((long) n * (thread + 1) / threads);
+            for (int from = (int) ((long) n * thread / threads); from < to; from += BLOCK) {
+                progress.reached((double) from / n);
+                count(xs, ys, from, Math.min(to, from + BLOCK), across, down, counts, width, height);
             }
-            int px = (int) Math.floor((place.x(i) - plot.getX()) * scale);
-            int py = (int) Math.floor((place.y(i) - plot.getY()) * scale);
-            if (px >= 0 && px < width && py >= 0 && py < height) {
-                middle[py * width + px] = true;
+            parts[thread] = counts;
+        });
+        for (int thread = 1; thread < threads; thread++) {
+            for (int i = 0; i < parts[0].length; i++) {
+                parts[0][i] += parts[thread][i];
             }
         }
-        return middle;
+        return parts[0];
     }
 
-    /// The marker's coverage of the pixels around the one that holds its middle, 0 to 255.
-    private static int[][] mask(Marker marker, double radius) {
+    private static void count(double[] xs, double[] ys, int from, int to, Across across, Across down, int[] counts, int width, int height) {
+        if (across.straight && down.straight) {
+            double ax = across.slope;
+            double bx = across.offset;
+            double ay = down.slope;
+            double by = down.offset;
+            for (int i = from; i < to; i++) {
+                double px = xs[i] * ax + bx;
+                double py = ys[i] * ay + by;
+                if (px >= 0 && px < width && py >= 0 && py < height) {
+                    counts[(int) py * width + (int) px]++;
+                }
+            }
+            return;
+        }
+        for (int i = from; i < to; i++) {
+            double px = across.at(xs[i]);
+            double py = down.at(ys[i]);
+            if (px >= 0 && px < width && py >= 0 && py < height) {
+                counts[(int) py * width + (int) px]++;
+            }
+        }
+    }
+
+    /// From values to pixels, by one product and sum where the axis is a straight one.
+    private static final class Across {
+        private final Axis axis;
+        private final double length;
+        private final boolean downwards;
+        private final boolean straight;
+        private final double slope;
+        private final double offset;
+
+        Across(Axis axis, double length, boolean downwards, double end) {
+            this.axis = axis;
+            this.length = length;
+            this.downwards = downwards;
+            double perUnit = (axis.fraction(axis.high()) - axis.fraction(axis.low())) / (axis.high() - axis.low()) * length * (downwards ? -1 : 1);
+            boolean log = axis instanceof LogScale || axis instanceof Reversed(LogScale _);
+            slope = perUnit;
+            offset = (downwards ? end : 0) + axis.fraction(axis.low()) * length * (downwards ? -1 : 1) - axis.low() * perUnit;
+            straight = !log && Double.isFinite(slope) && slope != 0 && Double.isFinite(offset) && Math.abs(offset) < 1e9;
+        }
+
+        double at(double value) {
+            double fraction = axis.fraction(value);
+            return (downwards ? 1 - fraction : fraction) * length;
+        }
+    }
+
+    /// The marker's coverage of the pixels around the one that holds its middle, 0 to 1.
+    private static float[][] mask(Marker marker, double radius) {
         int reach = Math.max(1, (int) Math.ceil(radius * 1.5));
         int size = 2 * reach + 1;
         var image = new BufferedImage(size, size, BufferedImage.TYPE_INT_ARGB);
@@ -67,40 +128,78 @@ final class PointCloud {
         g.setColor(Color.BLACK);
         g.fill(marker.at(reach + 0.5, reach + 0.5, radius));
         g.dispose();
-        int[][] mask = new int[size][size];
+        float[][] mask = new float[size][size];
         for (int y = 0; y < size; y++) {
             for (int x = 0; x < size; x++) {
-                mask[y][x] = image.getRGB(x, y) >>> 24;
+                mask[y][x] = (image.getRGB(x, y) >>> 24) / 255f;
             }
         }
         return mask;
     }
 
-    private static BufferedImage stamp(boolean[] middle, int width, int height, int[][] mask, Color color) {
-        var image = new BufferedImage(width, height, BufferedImage.TYPE_INT_ARGB);
-        int[] pixels = ((DataBufferInt) image.getRaster().getDataBuffer()).getData();
-        int reach = mask.length / 2;
-        int rgb = color.getRGB() & 0xffffff;
-        for (int y = 0; y < height; y++) {
-            for (int x = 0; x < width; x++) {
-                if (middle[y * width + x]) {
-                    cover(pixels, width, height, x - reach, y - reach, mask, rgb);
-                }
-            }
-        }
-        return image;
+    /// Each pixel keeps the strongest coverage of any marker.
+    private static BufferedImage stamped(int[] counts, int width, int height, float[][] mask, Color color) {
+        float[] coverage = new float[width * height];
+        each(counts, width, height, mask, (at, part, _) -> coverage[at] = Math.max(coverage[at], part));
+        return image(coverage, width, height, color);
     }
 
-    /// Each pixel keeps the strongest coverage of any marker.
-    private static void cover(int[] pixels, int width, int height, int left, int top, int[][] mask, int rgb) {
-        for (int y = Math.max(0, -top); y < mask.length && top + y < height; y++) {
-            int[] line = mask[y];
-            for (int x = Math.max(0, -left); x < line.length && left + x < width; x++) {
-                int at = (top + y) * width + left + x;
-                if (line[x] > pixels[at] >>> 24) {
-                    pixels[at] = line[x] << 24 | rgb;
+    /// Coverage adds up as that of weak, clear inks over one another.
+    private static BufferedImage density(int[] counts, int width, int height, float[][] mask, Color color, double strength) {
+        float[] sum = new float[width * height];
+        each(counts, width, height, mask, (at, part, count) -> sum[at] += part * count);
+        double usual = usualCount(counts);
+        double one = Math.min(strength, 0.999) * Math.max(WEAKEST, Math.min(1, 3 / usual));
+        float rate = (float) (Math.log1p(-Math.min(one, 0.97)) / Math.max(1, usual / 3));
+        for (int i = 0; i < sum.length; i++) {
+            sum[i] = sum[i] == 0 ? 0 : (float) -Math.expm1(rate * sum[i]);
+        }
+        return image(sum, width, height, color);
+    }
+
+    /// The mean count of points around a point.
+    private static double usualCount(int[] counts) {
+        double points = 0;
+        double squares = 0;
+        for (int count : counts) {
+            points += count;
+            squares += (double) count * count;
+        }
+        return points == 0 ? 1 : Math.max(1, squares / points);
+    }
+
+    private interface Cover {
+        void pixel(int at, float part, int count);
+    }
+
+    private static void each(int[] counts, int width, int height, float[][] mask, Cover cover) {
+        int reach = mask.length / 2;
+        for (int y = 0; y < height; y++) {
+            for (int x = 0; x < width; x++) {
+                int count = counts[y * width + x];
+                if (count > 0) {
+                    int top = Math.max(0, reach - y);
+                    int bottom = Math.min(mask.length, height + reach - y);
+                    int left = Math.max(0, reach - x);
+                    int right = Math.min(mask.length, width + reach - x);
+                    for (int my = top; my < bottom; my++) {
+                        int line = (y + my - reach) * width + x - reach;
+                        for (int mx = left; mx < right; mx++) {
+                            cover.pixel(line + mx, mask[my][mx], count);
+                        }
+                    }
                 }
             }
         }
+    }
+
+    private static BufferedImage image(float[] coverage, int width, int height, Color color) {
+        var image = new BufferedImage(width, height, BufferedImage.TYPE_INT_ARGB);
+        int[] pixels = ((DataBufferInt) image.getRaster().getDataBuffer()).getData();
+        int rgb = color.getRGB() & 0xffffff;
+        for (int i = 0; i < pixels.length; i++) {
+            pixels[i] = (int) (coverage[i] * 255 + 0.5f) << 24 | rgb;
+        }
+        return image;
     }
 }

@@ -1,128 +1,296 @@
 package helvo.figure;
 
 import helvo.core.Progress;
+import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Fit;
 import helvo.core.fit.Points;
+import helvo.core.fit.Residuals;
+import helvo.core.look.CurveLook;
+import helvo.core.look.SeriesLook;
+import helvo.core.table.Column;
+import helvo.core.table.Table;
 import java.awt.Color;
+import java.awt.Font;
 import java.awt.Shape;
 import java.awt.geom.Path2D;
+import java.awt.geom.PathIterator;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
 
 /// Draws one series: its bars, its curve and its points.
 final class SeriesPainter {
     private static final double CAP = 2.6;
     private static final int CURVE_STEPS = 240;
+    private static final int MOST_LABELS = 2000;
 
     private final Pen pen;
     private final Plot plot;
+    private final Style style;
     private final SeriesAnalysis series;
+    private final SeriesLook look;
+    private final CurveLook curveLook;
     private final Color color;
     private final Marker marker;
+    private final int place;
+    private final Optional<ColorScale> colors;
+    private final Optional<Column> labels;
+    private final Table table;
 
-    SeriesPainter(Pen pen, Plot plot, SeriesAnalysis series, int place) {
+    SeriesPainter(Pen pen, Plot plot, Style style, FigureAnalysis figure, int place) {
         this.pen = pen;
         this.plot = plot;
-        this.series = series;
-        this.color = Inks.series(place);
-        this.marker = Marker.of(place);
+        this.style = style;
+        this.place = place;
+        this.series = figure.series().get(place);
+        this.look = figure.figure().look().series(series.key());
+        this.curveLook = figure.figure().look().curve(series.key());
+        this.color = look.color().map(hex -> Style.color(hex, 1)).orElseGet(() -> Inks.series(place));
+        this.marker = look.shape().map(shape -> Marker.valueOf(shape.name())).orElseGet(() -> Marker.of(place));
+        this.colors = ColorScale.of(figure, series, look);
+        this.labels = look.labels().flatMap(id -> figure.table().columns().stream().filter(column -> column.id() == id).findFirst());
+        this.table = figure.table();
+    }
+
+    SeriesAnalysis series() {
+        return series;
+    }
+
+    SeriesLook look() {
+        return look;
+    }
+
+    CurveLook curveLook() {
+        return curveLook;
+    }
+
+    Plot plot() {
+        return plot;
+    }
+
+    Optional<ColorScale> colors() {
+        return colors;
+    }
+
+    String name() {
+        return look.name().orElse(series.label());
     }
 
     /// Smaller where there are more points.
     double radius() {
         int n = series.points().size();
-        return n <= 150 ? 3.3 : n <= 1500 ? 2.3 : n <= PointCloud.MANY ? 1.5 : 0.9;
+        double usual = n <= 150 ? 3.3 : n <= 1500 ? 2.3 : n <= PointCloud.MANY ? 1.5 : 0.9;
+        return style.length(usual) * look.size();
     }
 
     Color color() {
         return color;
     }
 
+    Color curveColor() {
+        Color of = curveLook.color().map(hex -> Style.color(hex, 1)).orElse(color);
+        return new Color(of.getRed(), of.getGreen(), of.getBlue(), (int) Math.round(255 * curveLook.strength()));
+    }
+
     Marker marker() {
         return marker;
     }
 
+    boolean drawsCurve() {
+        return series.fit().isPresent() && curveLook.shown();
+    }
+
     void bars(Progress progress) {
         Points points = series.points();
+        double weight = style.weight(0.8);
+        double cap = style.length(CAP);
         for (int i = 0; i < points.size(); i++) {
             if ((i & 0x3ff) == 0) {
                 progress.reached(Double.NaN);
             }
             double x = plot.px(points.x()[i]);
             double y = plot.py(points.y()[i]);
+            if (Double.isNaN(x) || Double.isNaN(y)) {
+                continue;
+            }
             if (points.yBar().length > 0 && points.yBar()[i] > 0) {
-                double top = plot.py(points.y()[i] + points.yBar()[i]);
-                double bottom = plot.py(points.y()[i] - points.yBar()[i]);
-                pen.line(x, top, x, bottom, color, 0.8);
-                pen.line(x - CAP, top, x + CAP, top, color, 0.8);
-                pen.line(x - CAP, bottom, x + CAP, bottom, color, 0.8);
+                double top = plot.pyWithin(points.y()[i] + points.yBar()[i]);
+                double bottom = plot.pyWithin(points.y()[i] - points.yBar()[i]);
+                pen.line(x, top, x, bottom, color, weight);
+                pen.line(x - cap, top, x + cap, top, color, weight);
+                pen.line(x - cap, bottom, x + cap, bottom, color, weight);
             }
             if (points.xBar().length > 0 && points.xBar()[i] > 0) {
-                double left = plot.px(points.x()[i] - points.xBar()[i]);
-                double right = plot.px(points.x()[i] + points.xBar()[i]);
-                pen.line(left, y, right, y, color, 0.8);
-                pen.line(left, y - CAP, left, y + CAP, color, 0.8);
-                pen.line(right, y - CAP, right, y + CAP, color, 0.8);
+                double left = plot.pxWithin(points.x()[i] - points.xBar()[i]);
+                double right = plot.pxWithin(points.x()[i] + points.xBar()[i]);
+                pen.line(left, y, right, y, color, weight);
+                pen.line(left, y - cap, left, y + cap, color, weight);
+                pen.line(right, y - cap, right, y + cap, color, weight);
             }
         }
     }
 
     void curve(Fit fit) {
-        pen.draw(path(fit), color, 1.5);
+        pen.draw(path(fit), curveColor(), style.weight(curveLook.weight()), dashes());
     }
 
     /// A curve in its points' own colour would drown in a cloud of them: it is dark, with a light border.
     void curveOverCloud(Fit fit) {
         Path2D path = path(fit);
-        pen.draw(path, Inks.SHEET, 3.6);
-        pen.draw(path, Inks.INK, 1.6);
+        pen.draw(path, Inks.SHEET, style.weight(curveLook.weight() + 2.1));
+        pen.draw(path, curveLook.color().isPresent() ? curveColor() : Inks.INK, style.weight(curveLook.weight()), dashes());
     }
 
-    /// The curve over the span of its own points.
-    Path2D path(Fit fit) {
+    float[] dashes() {
+        CurveLook.Dash[] all = CurveLook.Dash.values();
+        CurveLook.Dash dash = curveLook.dash().orElse(style.sheet().dashes() ? all[place % all.length] : CurveLook.Dash.SOLID);
+        float unit = (float) style.weight(curveLook.weight());
+        return switch (dash) {
+            case SOLID -> new float[0];
+            case DASHED -> new float[] {5 * unit, 3 * unit};
+            case DOTTED -> new float[] {1.2f * unit, 2 * unit};
+            case DASH_DOT -> new float[] {6 * unit, 2.5f * unit, 1.2f * unit, 2.5f * unit};
+        };
+    }
+
+    /// Where the curve begins and ends: by default the span of its own points.
+    double[] reach() {
         var extent = new Extent();
         extent.take(series.points().x(), new double[0]);
-        int steps = fit.curve().degree() == 1 ? 1 : CURVE_STEPS;
+        double from = curveLook.from().orElse(extent.least());
+        double to = curveLook.to().orElse(extent.greatest());
+        return new double[] {Math.min(from, to), Math.max(from, to)};
+    }
+
+    /// The curve over its reach, in equal steps on the sheet.
+    Path2D path(Fit fit) {
+        double[] reach = reach();
+        double from = Math.clamp(fractionOrEnd(reach[0]), -1, 2);
+        double to = Math.clamp(fractionOrEnd(reach[1]), -1, 2);
+        boolean straight = fit.curve().degree() == 1 && plot.isStraight();
+        int steps = straight ? 1 : CURVE_STEPS;
         var path = new Path2D.Double();
         for (int i = 0; i <= steps; i++) {
-            double x = extent.at((double) i / steps);
+            double x = i == 0 ? reach[0] : i == steps ? reach[1] : plot.x().value(from + (to - from) * i / steps);
+            double py = plot.py(fit.function().at(x));
             double px = plot.px(x);
-            double py = Math.clamp(plot.py(fit.function().at(x)), -1e5, 1e5);
-            if (i == 0) {
-                path.moveTo(px, py);
-            } else {
-                path.lineTo(px, py);
+            if (!Double.isNaN(px) && !Double.isNaN(py)) {
+                py = Math.clamp(py, -1e5, 1e5);
+                px = Math.clamp(px, -1e5, 1e5);
+                if (path.getCurrentPoint() == null) {
+                    path.moveTo(px, py);
+                } else {
+                    path.lineTo(px, py);
+                }
             }
+        }
+        return path;
+    }
+
+    private double fractionOrEnd(double x) {
+        double fraction = plot.x().fraction(x);
+        return Double.isNaN(fraction) ? 0 : fraction;
+    }
+
+    /// Lines from point to point in order of x.
+    void joined() {
+        Points points = series.points();
+        int n = points.size();
+        if (look.join() == SeriesLook.Join.NONE || n < 2) {
+            return;
+        }
+        int[] order = points.orderByX();
+        double[] px = new double[n];
+        double[] py = new double[n];
+        int used = 0;
+        for (int i : order) {
+            double x = plot.px(points.x()[i]);
+            double y = plot.py(points.y()[i]);
+            if (!Double.isNaN(x) && !Double.isNaN(y)) {
+                px[used] = x;
+                py[used++] = y;
+            }
+        }
+        if (used > 1) {
+            Path2D path = look.join() == SeriesLook.Join.SMOOTH ? Smooth.path(px, py, used) : straight(px, py, used);
+            pen.draw(path, color, style.weight(1.3), dashes());
+        }
+    }
+
+    private static Path2D straight(double[] px, double[] py, int n) {
+        var path = new Path2D.Double();
+        path.moveTo(px[0], py[0]);
+        for (int i = 1; i < n; i++) {
+            path.lineTo(px[i], py[i]);
         }
         return path;
     }
 
     void points(Progress progress) {
         Points points = series.points();
+        if (!look.points()) {
+            return;
+        }
         double r = radius();
-        if (PointCloud.serves(pen, points.size())) {
-            PointCloud.draw(pen, plot.area(), points.size(), new PointCloud.Place() {
-                @Override
-                public double x(int point) {
-                    return plot.px(points.x()[point]);
-                }
-
-                @Override
-                public double y(int point) {
-                    return plot.py(points.y()[point]);
-                }
-            }, marker, r, color, progress);
+        if (PointCloud.serves(pen, points.size()) && colors.isEmpty()) {
+            PointCloud.draw(pen, plot, points.x(), points.y(), marker, r, color, look.strength(), progress);
             return;
         }
         boolean ringed = points.size() <= 1500;
+        Map<Long, Integer> counts = look.bySize() ? counts(points) : Map.of();
         for (int i = 0; i < points.size(); i++) {
             if ((i & 0x3ff) == 0) {
                 progress.reached(Double.NaN);
             }
-            Shape shape = marker.at(plot.px(points.x()[i]), plot.py(points.y()[i]), r);
-            if (ringed) {
-                pen.draw(shape, Inks.SHEET, 1.4);
+            double px = plot.px(points.x()[i]);
+            double py = plot.py(points.y()[i]);
+            if (Double.isNaN(px) || Double.isNaN(py)) {
+                continue;
             }
-            pen.fill(shape, color);
+            double size = look.bySize() ? r * Math.sqrt(Math.min(25, counts.getOrDefault(place(px, py), 1))) : r;
+            Shape shape = marker.at(px, py, size);
+            Color ink = colors.isPresent() ? colors.get().at(i) : color;
+            if (ringed && look.strength() == 1) {
+                pen.draw(shape, Inks.SHEET, style.weight(1.4));
+            }
+            if (look.strength() > 0) {
+                pen.fill(shape, new Color(ink.getRed(), ink.getGreen(), ink.getBlue(), (int) Math.round(255 * look.strength())));
+            }
+            if (look.strength() < 1 || colors.isPresent()) {
+                pen.draw(shape, colors.isPresent() ? Inks.AXIS : ink, style.weight(colors.isPresent() ? 0.4 : 0.9));
+            }
+        }
+    }
+
+    private Map<Long, Integer> counts(Points points) {
+        var counts = new HashMap<Long, Integer>();
+        for (int i = 0; i < points.size(); i++) {
+            counts.merge(place(plot.px(points.x()[i]), plot.py(points.y()[i])), 1, Integer::sum);
+        }
+        return counts;
+    }
+
+    /// Points nearer to one another than a tenth of a point on the sheet are at one place.
+    private static long place(double px, double py) {
+        return Math.round(px * 10) << 32 ^ Math.round(py * 10) & 0xffffffffL;
+    }
+
+    /// What a column says, at each point.
+    void labels() {
+        if (labels.isEmpty() || series.points().size() > MOST_LABELS) {
+            return;
+        }
+        Font font = style.small();
+        Points points = series.points();
+        for (int i = 0; i < points.size(); i++) {
+            double px = plot.px(points.x()[i]);
+            double py = plot.py(points.y()[i]);
+            String text = labels.get().shown(points.rows()[i], table.mark());
+            if (!text.isEmpty() && plot.area().contains(px, py)) {
+                boolean right = px + radius() + 3 + Typeface.width(font, text) <= plot.area().getMaxX();
+                pen.text(text, font, Inks.INK, px + (right ? 1 : -1) * (radius() + style.length(2.5)), py - style.length(2.5), right ? 0 : 1);
+            }
         }
     }
 
@@ -130,12 +298,12 @@ final class SeriesPainter {
     void setAside() {
         int[] rows = series.rows().setAside();
         for (int i = 0; i < rows.length && rows.length <= PointCloud.MANY; i++) {
-            double x = series.rows().x().at(rows[i]);
-            double y = series.rows().y().at(rows[i]);
-            if (x >= plot.x().low() && x <= plot.x().high() && y >= plot.y().low() && y <= plot.y().high()) {
-                Shape shape = marker.at(plot.px(x), plot.py(y), radius());
+            double px = plot.px(series.rows().x().at(rows[i]));
+            double py = plot.py(series.rows().y().at(rows[i]));
+            if (plot.area().contains(px, py)) {
+                Shape shape = marker.at(px, py, radius());
                 pen.fill(shape, Inks.SHEET);
-                pen.draw(shape, Inks.MUTED, 0.9);
+                pen.draw(shape, Inks.MUTED, style.weight(0.9));
             }
         }
     }
@@ -143,24 +311,64 @@ final class SeriesPainter {
     /// Takes the places that points, bars and curve cover.
     void take(Occupancy occupancy) {
         Points points = series.points();
-        for (int i = 0; i < points.size(); i++) {
+        int step = Math.max(1, points.size() / 50_000);
+        for (int i = 0; i < points.size(); i += step) {
             double x = plot.px(points.x()[i]);
             occupancy.takePoint(x, plot.py(points.y()[i]), radius() + 1);
             if (points.yBar().length > 0 && points.yBar()[i] > 0 && points.size() <= 1500) {
-                occupancy.takeLine(x, plot.py(points.y()[i] + points.yBar()[i]), x, plot.py(points.y()[i] - points.yBar()[i]));
+                occupancy.takeLine(x, plot.pyWithin(points.y()[i] + points.yBar()[i]), x, plot.pyWithin(points.y()[i] - points.yBar()[i]));
             }
         }
-        series.fit().ifPresent(fit -> {
-            double[] corner = new double[6];
-            double lastX = 0;
-            double lastY = 0;
-            for (var it = path(fit).getPathIterator(null); !it.isDone(); it.next()) {
-                if (it.currentSegment(corner) != java.awt.geom.PathIterator.SEG_MOVETO) {
-                    occupancy.takeLine(lastX, lastY, corner[0], corner[1]);
-                }
-                lastX = corner[0];
-                lastY = corner[1];
+        if (drawsCurve()) {
+            takePath(occupancy, path(series.fit().orElseThrow()));
+        }
+    }
+
+    private static void takePath(Occupancy occupancy, Path2D path) {
+        double[] corner = new double[6];
+        double lastX = 0;
+        double lastY = 0;
+        for (var it = path.getPathIterator(null); !it.isDone(); it.next()) {
+            if (it.currentSegment(corner) != PathIterator.SEG_MOVETO) {
+                occupancy.takeLine(lastX, lastY, corner[0], corner[1]);
             }
-        });
+            lastX = corner[0];
+            lastY = corner[1];
+        }
+    }
+
+    /// The colours that points get by a value of theirs.
+    ///
+    /// @param title  what the value is
+    /// @param values one for each point; NaN for none
+    record ColorScale(String title, double[] values, double low, double high, Ramp ramp) {
+        static Optional<ColorScale> of(FigureAnalysis figure, SeriesAnalysis series, SeriesLook look) {
+            return look.coloredBy().flatMap(by -> {
+                if (by.equals(SeriesLook.ColorBy.RESIDUAL)) {
+                    String unit = series.rows().y().unit();
+                    return series.residuals().map(Residuals::raw).map(raw -> about("Residual" + (unit.isEmpty() ? "" : " (" + unit + ")"), raw, true));
+                }
+                return figure.table().columns().stream().filter(column -> column.id() == by.column()).findFirst().map(column -> {
+                    double[] values = java.util.Arrays.stream(series.points().rows()).mapToDouble(column.cells()::number).toArray();
+                    return about(column.heading().text(), values, false);
+                });
+            });
+        }
+
+        /// About zero the limits are symmetric.
+        private static ColorScale about(String title, double[] values, boolean residuals) {
+            double least = java.util.Arrays.stream(values).filter(Double::isFinite).min().orElse(0);
+            double greatest = java.util.Arrays.stream(values).filter(Double::isFinite).max().orElse(1);
+            boolean diverging = residuals || least < 0 && greatest > 0;
+            double reach = Math.max(Math.abs(least), Math.abs(greatest));
+            AxisScale round = diverging ? AxisScale.symmetric(reach == 0 ? 1 : reach / 1.1) : AxisScale.around(least, greatest, 5);
+            return new ColorScale(title, values, diverging ? round.low() : least, diverging ? round.high() : greatest == least ? least + 1 : greatest,
+                    diverging ? Ramp.DIVERGING : Ramp.SEQUENTIAL);
+        }
+
+        Color at(int point) {
+            double value = values[point];
+            return Double.isNaN(value) ? Inks.MUTED : ramp.at((value - low) / (high - low));
+        }
     }
 }

@@ -37,7 +37,7 @@ public final class Equation {
     }
 
     /// The standard error that a coefficient is rounded to; empty when there is none, or it is 0.
-    static OptionalDouble standardError(Coefficient coefficient) {
+    public static OptionalDouble standardError(Coefficient coefficient) {
         return coefficient.uncertainty().map(u -> OptionalDouble.of(u.standardError())).orElse(OptionalDouble.empty());
     }
 

@@ -1,9 +1,8 @@
 package helvo.core.study;
 
-import static helvo.core.Require.require;
-
 import helvo.core.curve.Curve;
 import helvo.core.curve.Line;
+import helvo.core.look.FigureLook;
 import helvo.core.table.RowCondition;
 import java.util.ArrayList;
 import java.util.EnumSet;
@@ -11,27 +10,17 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
-/// One figure over one table: what it shows and how large it is on paper.
+/// One figure over one table: what it shows and how it looks.
 ///
 /// @param title  empty for "y against x" in the columns' names
 /// @param curves the curves chosen; a series that is not among them has a line
 /// @param only   conditions that a row must meet to be used
-/// @param widthMm  of the whole sheet, in millimetres
-/// @param heightMm likewise
 public record Figure(int id, String name, int table, Optional<String> title, Set<Layer> layers, List<CurveChoice> curves,
-        List<RowCondition> only, double widthMm, double heightMm) {
-    /// As wide as the text of an A4 page with usual margins.
-    public static final double USUAL_WIDTH_MM = 160;
-    public static final double USUAL_HEIGHT_MM = 140;
-    public static final double LEAST_MM = 40;
-    public static final double MOST_MM = 1200;
-
+        List<RowCondition> only, FigureLook look) {
     /// The curve of one series.
     public record CurveChoice(SeriesKey series, Curve curve) {}
 
     public Figure {
-        require(widthMm >= LEAST_MM && widthMm <= MOST_MM, "widthMm=%s must be %s to %s", widthMm, LEAST_MM, MOST_MM);
-        require(heightMm >= LEAST_MM && heightMm <= MOST_MM, "heightMm=%s must be %s to %s", heightMm, LEAST_MM, MOST_MM);
         layers = layers.isEmpty() ? Set.of() : java.util.Collections.unmodifiableSet(EnumSet.copyOf(layers));
         curves = List.copyOf(curves);
         only = List.copyOf(only);
@@ -40,7 +29,16 @@ public record Figure(int id, String name, int table, Optional<String> title, Set
     /// A figure as a new table gets it.
     public static Figure of(int id, int table) {
         return new Figure(id, "Figure " + id, table, Optional.empty(), EnumSet.of(Layer.BARS, Layer.EQUATIONS, Layer.RESIDUALS),
-                List.of(), List.of(), USUAL_WIDTH_MM, USUAL_HEIGHT_MM);
+                List.of(), List.of(), FigureLook.USUAL);
+    }
+
+    /// Of the whole sheet.
+    public double widthMm() {
+        return look.sheet().widthMm();
+    }
+
+    public double heightMm() {
+        return look.sheet().heightMm();
     }
 
     public Curve curve(SeriesKey series) {
@@ -55,11 +53,15 @@ public record Figure(int id, String name, int table, Optional<String> title, Set
         var choices = new ArrayList<>(curves);
         choices.removeIf(choice -> choice.series().equals(series));
         choices.add(new CurveChoice(series, curve));
-        return new Figure(id, name, table, title, layers, choices, only, widthMm, heightMm);
+        return new Figure(id, name, table, title, layers, choices, only, look);
     }
 
     public Figure withTitle(Optional<String> newTitle) {
-        return new Figure(id, name, table, newTitle, layers, curves, only, widthMm, heightMm);
+        return new Figure(id, name, table, newTitle, layers, curves, only, look);
+    }
+
+    public Figure withName(int newId, String newName) {
+        return new Figure(newId, newName, table, title, layers, curves, only, look);
     }
 
     public Figure with(Layer layer, boolean shown) {
@@ -70,14 +72,14 @@ public record Figure(int id, String name, int table, Optional<String> title, Set
         } else {
             changed.remove(layer);
         }
-        return new Figure(id, name, table, title, changed, curves, only, widthMm, heightMm);
+        return new Figure(id, name, table, title, changed, curves, only, look);
     }
 
     public Figure withOnly(List<RowCondition> conditions) {
-        return new Figure(id, name, table, title, layers, curves, conditions, widthMm, heightMm);
+        return new Figure(id, name, table, title, layers, curves, conditions, look);
     }
 
-    public Figure withSize(double newWidthMm, double newHeightMm) {
-        return new Figure(id, name, table, title, layers, curves, only, newWidthMm, newHeightMm);
+    public Figure with(FigureLook newLook) {
+        return new Figure(id, name, table, title, layers, curves, only, newLook);
     }
 }

@@ -1,8 +1,19 @@
 package helvo.core.study;
 
 import helvo.core.curve.Curve;
+import helvo.core.look.AxisLook;
+import helvo.core.look.AxisPlace;
+import helvo.core.look.CurveLook;
+import helvo.core.look.FigureLook;
+import helvo.core.look.LegendLook;
+import helvo.core.look.Note;
+import helvo.core.look.SeriesLook;
+import helvo.core.look.SheetLook;
+import helvo.core.number.ValueText;
+import helvo.core.table.Column;
 import helvo.core.table.RowCondition;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /// Changes of one figure.
@@ -54,17 +65,142 @@ public sealed interface FigureEdit extends Edit {
         }
     }
 
-    /// Size of the sheet on paper, in millimetres.
-    record Resize(int figure, double widthMm, double heightMm) implements FigureEdit {
+    /// The look of the whole figure: its size on paper, its text, its lines, its ground.
+    record SetSheet(int figure, SheetLook look) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.withSize(widthMm, heightMm);
+            return before.with(before.look().with(look));
         }
 
         @Override
         public String sentence(Study before) {
-            return "Make the figure %s × %s mm".formatted(helvo.core.number.ValueText.plain(widthMm), helvo.core.number.ValueText.plain(heightMm));
+            return "Look of the figure: %s × %s mm, text of %s points".formatted(ValueText.plain(look.widthMm()), ValueText.plain(look.heightMm()), ValueText.plain(look.text()));
         }
+    }
+
+    /// Size of the sheet on paper, in millimetres.
+    record Resize(int figure, double widthMm, double heightMm) implements FigureEdit {
+        @Override
+        public Figure change(Figure before) {
+            return before.with(before.look().with(before.look().sheet().withSize(widthMm, heightMm)));
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "Make the figure %s × %s mm".formatted(ValueText.plain(widthMm), ValueText.plain(heightMm));
+        }
+    }
+
+    record SetAxis(int figure, AxisPlace place, AxisLook look) implements FigureEdit {
+        @Override
+        public Figure change(Figure before) {
+            return before.with(before.look().with(place, look));
+        }
+
+        @Override
+        public String sentence(Study before) {
+            AxisLook old = before.figure(figure).look().axis(place);
+            boolean limits = !old.low().equals(look.low()) || !old.high().equals(look.high());
+            String to = look.low().map(ValueText::plain).orElse("its own") + " to " + look.high().map(ValueText::plain).orElse("its own");
+            return limits ? "Limits of the " + place.words() + ": " + to : "Change the " + place.words();
+        }
+    }
+
+    /// New limits for several axes at once, as zooming and dragging give them.
+    record Zoom(int figure, Map<AxisPlace, Limits> limits) implements FigureEdit {
+        /// @param low empty for the program's own, like `high`
+        public record Limits(Optional<Double> low, Optional<Double> high) {
+            public static final Limits OWN = new Limits(Optional.empty(), Optional.empty());
+        }
+
+        public Zoom {
+            limits = Map.copyOf(limits);
+        }
+
+        @Override
+        public Figure change(Figure before) {
+            FigureLook look = before.look();
+            for (var entry : limits.entrySet()) {
+                AxisLook axis = look.axis(entry.getKey());
+                look = look.with(entry.getKey(), axis.withStep(Optional.empty()).withLimits(entry.getValue().low(), entry.getValue().high()).withStep(
+                        entry.getValue().equals(Limits.OWN) ? axis.step() : Optional.empty()));
+            }
+            return before.with(look);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return limits.values().stream().allMatch(Limits.OWN::equals) ? "Show all" : "Show a part of the figure";
+        }
+    }
+
+    record SetLegend(int figure, LegendLook look) implements FigureEdit {
+        @Override
+        public Figure change(Figure before) {
+            return before.with(before.look().with(look));
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "Change the legend";
+        }
+    }
+
+    record SetSeriesLook(int figure, SeriesKey series, SeriesLook look) implements FigureEdit {
+        @Override
+        public Figure change(Figure before) {
+            return before.with(before.look().with(series, look));
+        }
+
+        @Override
+        public String sentence(Study before) {
+            SeriesLook old = before.figure(figure).look().series(series);
+            String what = old.right() == look.right() ? "Change the look of " : look.right() ? "Measure along the right-hand axis: " : "Measure along the left-hand axis: ";
+            return what + named(before, figure, series);
+        }
+    }
+
+    record SetCurveLook(int figure, SeriesKey series, CurveLook look) implements FigureEdit {
+        @Override
+        public Figure change(Figure before) {
+            return before.with(before.look().with(series, look));
+        }
+
+        @Override
+        public String sentence(Study before) {
+            CurveLook old = before.figure(figure).look().curve(series);
+            return (old.from().equals(look.from()) && old.to().equals(look.to()) ? "Change the look of the curve of " : "Extend the curve of ") + named(before, figure, series);
+        }
+    }
+
+    /// Adds a note, or puts it in the place of the one with its id.
+    record PutNote(int figure, Note note) implements FigureEdit {
+        @Override
+        public Figure change(Figure before) {
+            return before.with(before.look().with(note));
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return (before.figure(figure).look().note(note.id()).isPresent() ? "Change " : "Add ") + note.words();
+        }
+    }
+
+    record RemoveNote(int figure, int note) implements FigureEdit {
+        @Override
+        public Figure change(Figure before) {
+            return before.with(before.look().withoutNote(note));
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "Remove " + before.figure(figure).look().note(note).map(Note::words).orElse("a note");
+        }
+    }
+
+    private static String named(Study study, int figure, SeriesKey series) {
+        String column = study.table(study.figure(figure).table()).columns().stream().filter(each -> each.id() == series.yColumn()).findFirst().map(Column::name).orElse("a series");
+        return series.group().isEmpty() ? column : series.group();
     }
 
     /// Uses only the rows that meet all these conditions.

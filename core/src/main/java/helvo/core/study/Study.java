@@ -2,6 +2,7 @@ package helvo.core.study;
 
 import helvo.core.derive.Derivations;
 import helvo.core.derive.Summaries;
+import helvo.core.look.SheetLook;
 import helvo.core.number.DecimalMark;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
@@ -16,8 +17,10 @@ import java.util.Optional;
 import java.util.function.UnaryOperator;
 
 /// The document: tables of measurements and the figures over them. Immutable; every change is an [Edit].
-public record Study(String name, List<Table> tables, List<Figure> figures) {
-    public static final Study EMPTY = new Study("Untitled study", List.of(), List.of());
+///
+/// @param looks of figures that a person keeps, besides [SheetLook#OURS]
+public record Study(String name, List<Table> tables, List<Figure> figures, List<SheetLook.Named> looks) {
+    public static final Study EMPTY = new Study("Untitled study", List.of(), List.of(), List.of());
 
     /// A study to type into: a table with an x and a y column and no rows yet.
     public static Study blank() {
@@ -35,6 +38,7 @@ public record Study(String name, List<Table> tables, List<Figure> figures) {
     public Study {
         tables = List.copyOf(tables);
         figures = List.copyOf(figures);
+        looks = List.copyOf(looks);
     }
 
     /// @throws IllegalArgumentException when the study has no such table
@@ -64,7 +68,7 @@ public record Study(String name, List<Table> tables, List<Figure> figures) {
     }
 
     public Study withName(String newName) {
-        return new Study(newName, tables, figures);
+        return new Study(newName, tables, figures, looks);
     }
 
     public Study with(Table table, Figure figure) {
@@ -72,14 +76,34 @@ public record Study(String name, List<Table> tables, List<Figure> figures) {
         moreTables.add(table);
         var moreFigures = new ArrayList<>(figures);
         moreFigures.add(figure);
-        return new Study(name, moreTables, moreFigures);
+        return new Study(name, moreTables, moreFigures, looks);
+    }
+
+    public Study with(Figure figure) {
+        var more = new ArrayList<>(figures);
+        more.add(figure);
+        return new Study(name, tables, more, looks);
+    }
+
+    /// The only figure over a table stays.
+    public Study withoutFigure(int id) {
+        int table = figure(id).table();
+        boolean only = figures.stream().filter(figure -> figure.table() == table).count() == 1;
+        return only ? this : new Study(name, tables, figures.stream().filter(figure -> figure.id() != id).toList(), looks);
+    }
+
+    public Study with(SheetLook.Named look) {
+        var more = new ArrayList<>(looks);
+        more.removeIf(each -> each.name().equals(look.name()));
+        more.add(look);
+        return new Study(name, tables, figures, more);
     }
 
     /// Summaries of the table keep their values.
     public Study withoutTable(int id) {
         table(id);
         return new Study(name, tables.stream().filter(table -> table.id() != id).map(table -> summarises(table, id) ? Summaries.detached(table) : table).toList(),
-                figures.stream().filter(figure -> figure.table() != id).toList());
+                figures.stream().filter(figure -> figure.table() != id).toList(), looks);
     }
 
     /// Derived columns, and tables that summarise this one, follow the change.
@@ -87,7 +111,7 @@ public record Study(String name, List<Table> tables, List<Figure> figures) {
         Table before = table(id);
         Table changed = change.apply(before);
         Table fresh = Derivations.refreshed(before, changed);
-        Study study = new Study(name, tables.stream().map(table -> table.id() == id ? fresh : table).toList(), figures);
+        Study study = new Study(name, tables.stream().map(table -> table.id() == id ? fresh : table).toList(), figures, looks);
         for (Table table : tables) {
             if (summarises(table, id)) {
                 study = study.withTable(table.id(), summary -> Summaries.refreshed(summary, fresh));
@@ -102,6 +126,6 @@ public record Study(String name, List<Table> tables, List<Figure> figures) {
 
     public Study withFigure(int id, UnaryOperator<Figure> change) {
         figure(id);
-        return new Study(name, tables, figures.stream().map(figure -> figure.id() == id ? change.apply(figure) : figure).toList());
+        return new Study(name, tables, figures.stream().map(figure -> figure.id() == id ? change.apply(figure) : figure).toList(), looks);
     }
 }

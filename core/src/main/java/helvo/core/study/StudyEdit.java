@@ -1,6 +1,7 @@
 package helvo.core.study;
 
 import helvo.core.derive.Summaries;
+import helvo.core.look.SheetLook;
 import helvo.core.table.Statistics;
 import helvo.core.table.Table;
 import java.util.List;
@@ -117,6 +118,46 @@ public sealed interface StudyEdit extends Edit {
 
         private static String named(Table table, List<Integer> columns) {
             return columns.stream().map(id -> table.column(id).name()).collect(Collectors.joining(", "));
+        }
+    }
+
+    /// The same figure once more over the same table, to be changed on its own.
+    record DuplicateFigure(int figure) implements StudyEdit {
+        @Override
+        public Study apply(Study study) {
+            int id = study.nextFigureId();
+            return study.with(study.figure(figure).withName(id, "Figure " + id));
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "Duplicate " + before.figure(figure).name();
+        }
+    }
+
+    /// A figure; the only one over a table stays.
+    record RemoveFigure(int figure) implements StudyEdit {
+        @Override
+        public Study apply(Study study) {
+            return study.withoutFigure(figure);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "Remove " + before.figure(figure).name();
+        }
+    }
+
+    /// Keeps a look of figures under a name, in the place of the one that has it.
+    record KeepLook(SheetLook.Named look) implements StudyEdit {
+        @Override
+        public Study apply(Study study) {
+            return study.with(look);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "Keep the look “" + look.name() + "”";
         }
     }
 

@@ -1,0 +1,93 @@
+package helvo.core.look;
+
+import helvo.core.study.SeriesKey;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+
+/// All that a person chose of how a figure looks.
+///
+/// @param axes   those with choices
+/// @param series likewise
+/// @param curves likewise
+/// @param notes  from the back to the front
+public record FigureLook(SheetLook sheet, Map<AxisPlace, AxisLook> axes, LegendLook legend, List<OfSeries> series, List<OfCurve> curves, List<Note> notes) {
+    public static final FigureLook USUAL = new FigureLook(SheetLook.USUAL, Map.of(), LegendLook.USUAL, List.of(), List.of(), List.of());
+
+    public record OfSeries(SeriesKey key, SeriesLook look) {}
+
+    public record OfCurve(SeriesKey key, CurveLook look) {}
+
+    public FigureLook {
+        axes = java.util.Collections.unmodifiableMap(new TreeMap<>(axes));
+        series = List.copyOf(series);
+        curves = List.copyOf(curves);
+        notes = List.copyOf(notes);
+    }
+
+    public AxisLook axis(AxisPlace place) {
+        return axes.getOrDefault(place, AxisLook.USUAL);
+    }
+
+    public SeriesLook series(SeriesKey key) {
+        return series.stream().filter(each -> each.key.equals(key)).findFirst().map(OfSeries::look).orElse(SeriesLook.USUAL);
+    }
+
+    public CurveLook curve(SeriesKey key) {
+        return curves.stream().filter(each -> each.key.equals(key)).findFirst().map(OfCurve::look).orElse(CurveLook.USUAL);
+    }
+
+    public Optional<Note> note(int id) {
+        return notes.stream().filter(note -> note.id() == id).findFirst();
+    }
+
+    public int nextNoteId() {
+        return notes.stream().mapToInt(Note::id).max().orElse(0) + 1;
+    }
+
+    public FigureLook with(SheetLook newSheet) {
+        return new FigureLook(newSheet, axes, legend, series, curves, notes);
+    }
+
+    public FigureLook with(AxisPlace place, AxisLook look) {
+        var changed = new TreeMap<>(axes);
+        changed.put(place, look);
+        return new FigureLook(sheet, changed, legend, series, curves, notes);
+    }
+
+    public FigureLook with(LegendLook newLegend) {
+        return new FigureLook(sheet, axes, newLegend, series, curves, notes);
+    }
+
+    public FigureLook with(SeriesKey key, SeriesLook look) {
+        var changed = new ArrayList<>(series);
+        changed.removeIf(each -> each.key.equals(key));
+        changed.add(new OfSeries(key, look));
+        return new FigureLook(sheet, axes, legend, changed, curves, notes);
+    }
+
+    public FigureLook with(SeriesKey key, CurveLook look) {
+        var changed = new ArrayList<>(curves);
+        changed.removeIf(each -> each.key.equals(key));
+        changed.add(new OfCurve(key, look));
+        return new FigureLook(sheet, axes, legend, series, changed, notes);
+    }
+
+    /// Adds a note, or puts it in the place of the one with its id.
+    public FigureLook with(Note note) {
+        var changed = new ArrayList<>(notes);
+        int place = changed.indexOf(note(note.id()).orElse(null));
+        if (place < 0) {
+            changed.add(note);
+        } else {
+            changed.set(place, note);
+        }
+        return new FigureLook(sheet, axes, legend, series, curves, changed);
+    }
+
+    public FigureLook withoutNote(int id) {
+        return new FigureLook(sheet, axes, legend, series, curves, notes.stream().filter(note -> note.id() != id).toList());
+    }
+}

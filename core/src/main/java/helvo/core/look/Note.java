@@ -1,0 +1,70 @@
+package helvo.core.look;
+
+import static helvo.core.Require.require;
+
+import java.util.Optional;
+
+/// What a person adds to a figure, in the units of its axes (x and the left-hand y).
+public sealed interface Note {
+    int MOST_CHARACTERS = 500;
+
+    int id();
+
+    /// What it is called in a sentence.
+    String words();
+
+    /// Text with its left end at x and y, and perhaps an arrow to a place.
+    record Text(int id, String text, double x, double y, Optional<Target> to) implements Note {
+        /// Where the arrow points.
+        public record Target(double x, double y) {}
+
+        public Text {
+            require(text.length() <= MOST_CHARACTERS, "%s characters", text.length());
+            require(Double.isFinite(x) && Double.isFinite(y), "x=%s, y=%s", x, y);
+        }
+
+        @Override
+        public String words() {
+            return "the note “" + (text.length() > 30 ? text.substring(0, 29) + "…" : text) + "”";
+        }
+    }
+
+    /// A straight line across the whole plot at a value of y, or of x.
+    record Rule(int id, boolean atY, double at, String label) implements Note {
+        public Rule {
+            require(Double.isFinite(at), "at=%s", at);
+        }
+
+        @Override
+        public String words() {
+            return "the line at " + (atY ? "y" : "x") + " = " + at;
+        }
+    }
+
+    /// A shaded span of y, or of x.
+    record Span(int id, boolean ofY, double from, double to, String label) implements Note {
+        public Span {
+            require(from < to, "from=%s must be less than to=%s", from, to);
+        }
+
+        @Override
+        public String words() {
+            return "the span from " + from + " to " + to;
+        }
+    }
+
+    /// A reading on the figure: from the axis to a series' curve and from there to the other axis.
+    ///
+    /// @param series place of the series in the figure
+    /// @param fromY  whether `at` is a y, whose x is read off; else the other way round
+    record Drop(int id, int series, boolean fromY, double at) implements Note {
+        public Drop {
+            require(Double.isFinite(at), "at=%s", at);
+        }
+
+        @Override
+        public String words() {
+            return "the reading at " + (fromY ? "y" : "x") + " = " + at;
+        }
+    }
+}

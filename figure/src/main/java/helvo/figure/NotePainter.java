@@ -1,0 +1,218 @@
+package helvo.figure;
+
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.fit.Fit;
+import helvo.core.look.Note;
+import helvo.core.number.ValueText;
+import java.awt.BasicStroke;
+import java.awt.Color;
+import java.awt.Font;
+import java.awt.geom.Line2D;
+import java.awt.geom.Path2D;
+import java.awt.geom.Rectangle2D;
+import java.util.List;
+import java.util.OptionalDouble;
+
+/// Draws what a person added: notes, reference lines, shaded spans, readings.
+final class NotePainter {
+    private static final Color SPAN = new Color(0x7A, 0x4E, 0x9E, 30);
+    private static final double GRIP = 5;
+
+    private final Pen pen;
+    private final Plot plot;
+    private final Style style;
+    private final List<FigureLayout.Part> parts;
+
+    NotePainter(Pen pen, Plot plot, Style style, List<FigureLayout.Part> parts) {
+        this.pen = pen;
+        this.plot = plot;
+        this.style = style;
+        this.parts = parts;
+    }
+
+    /// Spans lie behind the points.
+    void spans(List<Note> notes) {
+        for (Note note : notes) {
+            if (note instanceof Note.Span span) {
+                span(span);
+            }
+        }
+    }
+
+    void inFront(List<Note> notes, FigureAnalysis figure, List<SeriesPainter> painters) {
+        for (Note note : notes) {
+            switch (note) {
+                case Note.Text text -> text(text);
+                case Note.Rule rule -> rule(rule);
+                case Note.Drop drop -> drop(drop, painters);
+                case Note.Span _ -> {
+                }
+            }
+        }
+    }
+
+    private void span(Note.Span span) {
+        Rectangle2D area = plot.area();
+        double a = span.ofY() ? plot.pyWithin(span.from()) : plot.pxWithin(span.from());
+        double b = span.ofY() ? plot.pyWithin(span.to()) : plot.pxWithin(span.to());
+        double least = Math.min(a, b);
+        double size = Math.abs(b - a);
+        var box = span.ofY() ? new Rectangle2D.Double(area.getX(), least, area.getWidth(), size) : new Rectangle2D.Double(least, area.getY(), size, area.getHeight());
+        pen.clipped(area, () -> pen.fill(box, SPAN));
+        Font font = style.label();
+        if (!span.label().isEmpty()) {
+            new RichText(span.label(), font).draw(pen, Inks.INK, span.ofY() ? area.getMaxX() - style.length(5) : box.getCenterX(),
+                    (span.ofY() ? Math.max(least, area.getMinY()) : area.getMinY()) + style.length(11), span.ofY() ? 1 : 0.5);
+        }
+        part(new Thing.NoteOf(span.id(), 0), box);
+        part(new Thing.NoteOf(span.id(), 1), grip(span.ofY(), a));
+        part(new Thing.NoteOf(span.id(), 2), grip(span.ofY(), b));
+    }
+
+    private void rule(Note.Rule rule) {
+        Rectangle2D area = plot.area();
+        double at = rule.atY() ? plot.py(rule.at()) : plot.px(rule.at());
+        if (Double.isNaN(at)) {
+            return;
+        }
+        var line = rule.atY() ? new Line2D.Double(area.getMinX(), at, area.getMaxX(), at) : new Line2D.Double(at, area.getMinY(), at, area.getMaxY());
+        pen.clipped(area, () -> pen.draw(line, Inks.MUTED, style.weight(1), (float) style.length(4), (float) style.length(3)));
+        boolean inside = rule.atY() ? at >= area.getMinY() && at <= area.getMaxY() : at >= area.getMinX() && at <= area.getMaxX();
+        if (inside && !rule.label().isEmpty()) {
+            var text = new RichText(rule.label(), style.label());
+            if (rule.atY()) {
+                boolean above = at - style.length(12) > area.getMinY();
+                text.draw(pen, Inks.INK, area.getMaxX() - style.length(5), at + (above ? -style.length(3.5) : style.length(11)), 1);
+            } else {
+                boolean right = at + style.length(4) + text.width() < area.getMaxX();
+                text.draw(pen, Inks.INK, at + (right ? 1 : -1) * style.length(4), area.getMinY() + style.length(11), right ? 0 : 1);
+            }
+        }
+        part(new Thing.NoteOf(rule.id(), 0), grip(rule.atY(), at));
+    }
+
+    private Rectangle2D grip(boolean ofY, double at) {
+        Rectangle2D area = plot.area();
+        return ofY ? new Rectangle2D.Double(area.getX(), at - GRIP, area.getWidth(), 2 * GRIP) : new Rectangle2D.Double(at - GRIP, area.getY(), 2 * GRIP, area.getHeight());
+    }
+
+    private void text(Note.Text note) {
+        double x = plot.px(note.x());
+        double y = plot.py(note.y());
+        if (Double.isNaN(x) || Double.isNaN(y)) {
+            return;
+        }
+        Font font = style.label();
+        List<String> lines = note.text().lines().toList();
+        double line = style.length(12);
+        double width = Math.max(style.length(8), lines.stream().mapToDouble(each -> new RichText(each, font).width()).max().orElse(0));
+        var box = new Rectangle2D.Double(x - style.length(2), y - style.length(9), width + style.length(4), lines.size() * line + style.length(1));
+        note.to().ifPresent(to -> arrow(note, box, plot.px(to.x()), plot.py(to.y())));
+        for (int i = 0; i < lines.size(); i++) {
+            new RichText(lines.get(i), font).draw(pen, Inks.INK, x, y + i * line, 0);
+        }
+        part(new Thing.NoteOf(note.id(), 0), box);
+    }
+
+    private void arrow(Note.Text note, Rectangle2D box, double toX, double toY) {
+        if (Double.isNaN(toX) || Double.isNaN(toY)) {
+            return;
+        }
+        double fromX = Math.clamp(toX, box.getMinX(), box.getMaxX());
+        double fromY = Math.clamp(toY, box.getMinY(), box.getMaxY());
+        double length = Math.hypot(toX - fromX, toY - fromY);
+        if (length > 1) {
+            double ux = (toX - fromX) / length;
+            double uy = (toY - fromY) / length;
+            double head = style.length(5);
+            pen.line(fromX, fromY, toX - ux * head, toY - uy * head, Inks.INK, style.weight(0.9));
+            var tip = new Path2D.Double();
+            tip.moveTo(toX, toY);
+            tip.lineTo(toX - ux * head - uy * head * 0.4, toY - uy * head + ux * head * 0.4);
+            tip.lineTo(toX - ux * head + uy * head * 0.4, toY - uy * head - ux * head * 0.4);
+            tip.closePath();
+            pen.fill(tip, Inks.INK);
+        }
+        part(new Thing.NoteOf(note.id(), 1), new Rectangle2D.Double(toX - GRIP, toY - GRIP, 2 * GRIP, 2 * GRIP));
+    }
+
+    /// From the axis to the curve and down, with what is read off at the end.
+    private void drop(Note.Drop drop, List<SeriesPainter> painters) {
+        if (drop.series() >= painters.size() || painters.get(drop.series()).series().fit().isEmpty()) {
+            return;
+        }
+        SeriesPainter painter = painters.get(drop.series());
+        Fit fit = painter.series().fit().orElseThrow();
+        double[] reach = painter.reach();
+        OptionalDouble x = drop.fromY() ? crossing(fit, drop.at(), Math.min(reach[0], plot.x().low()), Math.max(reach[1], plot.x().high())) : OptionalDouble.of(drop.at());
+        if (x.isEmpty()) {
+            return;
+        }
+        double y = drop.fromY() ? drop.at() : fit.function().at(drop.at());
+        Plot on = painter.plot();
+        double px = on.px(x.getAsDouble());
+        double py = on.py(y);
+        if (Double.isNaN(px) || Double.isNaN(py) || !on.area().intersects(px - 1, py - 1, 2, 2)) {
+            return;
+        }
+        boolean rightAxis = painter.look().right();
+        double side = rightAxis ? on.area().getMaxX() : on.area().getMinX();
+        var path = new Path2D.Double();
+        path.moveTo(side, py);
+        path.lineTo(px, py);
+        path.lineTo(px, on.area().getMaxY());
+        pen.draw(path, painter.color(), style.weight(1), (float) style.length(3), (float) style.length(2.5));
+        var mark = painter.marker().at(px, py, style.length(3.3));
+        pen.fill(mark, Inks.SHEET);
+        pen.draw(mark, painter.color(), style.weight(1.1));
+        String read = drop.fromY() ? "x = " + ValueText.significant(x.getAsDouble(), 4) : "y = " + ValueText.significant(y, 4);
+        Font font = style.strong();
+        double width = Typeface.width(font, read);
+        double textX = drop.fromY() ? Math.min(px + style.length(4), on.area().getMaxX() - width - 2) : on.area().getMinX() + style.length(5);
+        double textY = drop.fromY() ? on.area().getMaxY() - style.length(5) : py - style.length(4);
+        pen.fill(new Rectangle2D.Double(textX - 1, textY - style.length(8.5), width + 2, style.length(11)), new Color(255, 255, 255, 210));
+        pen.text(read, font, painter.color(), textX, textY, 0);
+        part(new Thing.NoteOf(drop.id(), 0), new BasicStroke((float) (2 * GRIP)).createStrokedShape(path));
+    }
+
+    /// The first x of a range where the curve reaches a y, by bisection between the ends of a step that it crosses in.
+    static OptionalDouble crossing(Fit fit, double y, double from, double to) {
+        int steps = 400;
+        double lastX = from;
+        double last = fit.function().at(from) - y;
+        for (int i = 1; i <= steps; i++) {
+            double x = from + (to - from) * i / steps;
+            double value = fit.function().at(x) - y;
+            if (last == 0) {
+                return OptionalDouble.of(lastX);
+            }
+            if (last * value < 0) {
+                return OptionalDouble.of(bisected(fit, y, lastX, x, last));
+            }
+            lastX = x;
+            last = value;
+        }
+        return last == 0 ? OptionalDouble.of(lastX) : OptionalDouble.empty();
+    }
+
+    private static double bisected(Fit fit, double y, double low, double high, double atLow) {
+        double a = low;
+        double b = high;
+        for (int i = 0; i < 200 && a != b; i++) {
+            double middle = a / 2 + b / 2;
+            if (middle == a || middle == b) {
+                break;
+            }
+            if ((fit.function().at(middle) - y) * atLow > 0) {
+                a = middle;
+            } else {
+                b = middle;
+            }
+        }
+        return a / 2 + b / 2;
+    }
+
+    private void part(Thing thing, java.awt.Shape area) {
+        parts.add(new FigureLayout.Part(thing, area));
+    }
+}

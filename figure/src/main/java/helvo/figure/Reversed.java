@@ -1,0 +1,51 @@
+package helvo.figure;
+
+import java.util.List;
+
+/// Another axis the other way round.
+public record Reversed(Axis of) implements Axis {
+    @Override
+    public double low() {
+        return of.low();
+    }
+
+    @Override
+    public double high() {
+        return of.high();
+    }
+
+    @Override
+    public List<Double> ticks() {
+        return of.ticks();
+    }
+
+    @Override
+    public List<Double> minorTicks() {
+        return of.minorTicks();
+    }
+
+    @Override
+    public String label(double tick) {
+        return of.label(tick);
+    }
+
+    @Override
+    public String context() {
+        return of.context();
+    }
+
+    @Override
+    public List<Double> fineTicks(double length) {
+        return of.fineTicks(length);
+    }
+
+    @Override
+    public double fraction(double value) {
+        return 1 - of.fraction(value);
+    }
+
+    @Override
+    public double value(double fraction) {
+        return of.value(1 - fraction);
+    }
+}

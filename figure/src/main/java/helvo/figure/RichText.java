@@ -1,0 +1,80 @@
+package helvo.figure;
+
+import java.awt.Color;
+import java.awt.Font;
+import java.util.ArrayList;
+import java.util.List;
+
+/// Text with raised and lowered parts: `m^{2}`, `v_{0}`, `10^{-3}`.
+final class RichText {
+    private static final double SMALLER = 0.7;
+    private static final double RAISED = 0.36;
+    private static final double LOWERED = -0.17;
+
+    private final List<Run> runs = new ArrayList<>();
+    private final Font font;
+
+    /// @param shift upwards, as a part of the font's size
+    private record Run(String text, double shift) {
+        Font font(Font of) {
+            return shift == 0 ? of : of.deriveFont((float) (of.getSize2D() * SMALLER));
+        }
+    }
+
+    RichText(String text, Font font) {
+        this.font = font;
+        int at = 0;
+        while (at < text.length()) {
+            int raised = marked(text, at, '^');
+            int lowered = marked(text, at, '_');
+            int next = Math.min(raised, lowered);
+            add(text.substring(at, next), 0);
+            if (next == text.length()) {
+                break;
+            }
+            int end = text.indexOf('}', next);
+            add(text.substring(next + 2, end), next == raised ? RAISED : LOWERED);
+            at = end + 1;
+        }
+    }
+
+    /// Where the next marked part begins; the text's end when there is none.
+    private static int marked(String text, int from, char mark) {
+        int at = text.indexOf(mark + "{", from);
+        return at < 0 || text.indexOf('}', at) < 0 ? text.length() : at;
+    }
+
+    private void add(String text, double shift) {
+        if (!text.isEmpty()) {
+            runs.add(new Run(text, shift));
+        }
+    }
+
+    /// Without the marks, as a title of a file has it.
+    static String plain(String text) {
+        return text.replaceAll("[\\^_]\\{([^}]*)}", "$1");
+    }
+
+    double width() {
+        return runs.stream().mapToDouble(run -> Typeface.width(run.font(font), run.text)).sum();
+    }
+
+    /// @param anchor 0 to begin at x, 0.5 to centre on it, 1 to end there
+    void draw(Pen pen, Color color, double x, double baseline, double anchor) {
+        double at = x - anchor * width();
+        for (Run run : runs) {
+            pen.text(run.text, run.font(font), color, at, baseline - run.shift * font.getSize2D(), 0);
+            at += Typeface.width(run.font(font), run.text);
+        }
+    }
+
+    /// Upwards, centred on y.
+    void drawRising(Pen pen, Color color, double baseline, double y) {
+        double at = y + width() / 2;
+        for (Run run : runs) {
+            double width = Typeface.width(run.font(font), run.text);
+            pen.rising(run.text, run.font(font), color, baseline - run.shift * font.getSize2D(), at - width / 2);
+            at -= width;
+        }
+    }
+}

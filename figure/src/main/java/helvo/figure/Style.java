@@ -1,0 +1,44 @@
+package helvo.figure;
+
+import helvo.core.look.SheetLook;
+import java.awt.Color;
+import java.awt.Font;
+
+/// Sizes of type and weights of lines on a sheet, all in proportion to the text of the axes' labels.
+record Style(SheetLook sheet) {
+    private static final double USUAL_TEXT = 9;
+
+    /// A length that is `usual` points where the labels are of the usual size.
+    double length(double usual) {
+        return usual * sheet.text() / USUAL_TEXT;
+    }
+
+    double weight(double usual) {
+        return usual * sheet.line();
+    }
+
+    Font label() {
+        return Typeface.REGULAR.at(sheet.text());
+    }
+
+    Font axisTitle() {
+        return Typeface.SEMIBOLD.at(length(10));
+    }
+
+    Font title() {
+        return Typeface.SEMIBOLD.at(length(12.5));
+    }
+
+    Font strong() {
+        return Typeface.SEMIBOLD.at(length(9.5));
+    }
+
+    Font small() {
+        return Typeface.REGULAR.at(length(8));
+    }
+
+    static Color color(String hex, double strength) {
+        int rgb = Integer.parseInt(hex.substring(1), 16);
+        return new Color(rgb >> 16, rgb >> 8 & 0xff, rgb & 0xff, (int) Math.round(255 * strength));
+    }
+}
