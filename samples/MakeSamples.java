@@ -21,6 +21,8 @@ public class MakeSamples {
         write("pluck.csv", pluck(new Random(440)));
         write("pulls.csv", pulls(new Random(10)));
         write("stock.csv", stock(new Random(2025)));
+        write("bath.csv", bath(new Random(37)));
+        write("failed.csv", failed(new Random(50)));
     }
 
     /// Stretch of a 3 mm cord laid from dune grass under load, dry and soaked in salt water, read off a rule to ± 0.35 mm.
@@ -82,6 +84,33 @@ public class MakeSamples {
         for (int month = 0; month < 24; month++) {
             double stock = 1840 - 38.5 * month + 45 * random.nextGaussian();
             lines.add("%d-%02d,%.0f".formatted(2024 + month / 12, month % 12 + 1, stock));
+        }
+        return lines;
+    }
+
+    /// A cord in a warm bath of salt water: it takes up water, while the bath cools from its plateau once the heater is off.
+    private static List<String> bath(Random random) {
+        var lines = new ArrayList<String>();
+        lines.add("Time (min),Cord mass (g),Bath temperature (°C)");
+        for (int time = 0; time <= 120; time += 5) {
+            double mass = 41.2 + 17.5 * (1 - Math.exp(-time / 32.0)) + 0.15 * random.nextGaussian();
+            double temperature = 21 + (time < 20 ? 19.0 * time / 20 : time <= 70 ? 19 : 19 * Math.exp(-(time - 70) / 60.0)) + 0.12 * random.nextGaussian();
+            lines.add(time + "," + String.format(Locale.ROOT, "%.1f,%.1f", mass, temperature));
+        }
+        return lines;
+    }
+
+    /// Share of forty cords each that failed under a load held for an hour.
+    private static List<String> failed(Random random) {
+        var lines = new ArrayList<String>();
+        lines.add("Load (N),Share failed");
+        for (int load = 300; load <= 620; load += 20) {
+            double share = 1 / (1 + Math.exp(-0.032 * (load - 455)));
+            int count = 0;
+            for (int cord = 0; cord < 40; cord++) {
+                count += random.nextDouble() < share ? 1 : 0;
+            }
+            lines.add(load + "," + String.format(Locale.ROOT, "%.3f", count / 40.0));
         }
         return lines;
     }

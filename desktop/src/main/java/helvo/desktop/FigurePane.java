@@ -1,12 +1,14 @@
 package helvo.desktop;
 
+import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
-import javafx.scene.control.Label;
+import javafx.scene.control.Button;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
@@ -14,20 +16,22 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 
-/// Figure: the sheet, and above it the switches of what it shows.
+/// Figure: the sheet, and above it the figures over the table and the switches of what the sheet shows.
 final class FigurePane extends VBox {
     private final Session session;
     private final FigureView view;
+    private final Tabs tabs;
     private final Map<Layer, ToggleButton> switches = new EnumMap<>(Layer.class);
-    private final Label name = new Label();
 
-    FigurePane(Session session) {
+    FigurePane(Session session, FigureView.Asks asks) {
         this.session = session;
         getStyleClass().add("figure-pane");
-        name.getStyleClass().add("region-heading");
-        view = new FigureView(session);
+        tabs = new Tabs("figure-", place -> session.showFigure(session.figuresInView().get(place).id()));
+        tabs.setPrefWrapLength(110);
+        view = new FigureView(session, asks);
         VBox.setVgrow(view, Priority.ALWAYS);
-        var row = new FlowPane(8, 6);
+        var row = new FlowPane(6, 6);
+        row.setPrefWrapLength(480);
         row.setAlignment(Pos.CENTER_RIGHT);
         for (Layer layer : Layer.values()) {
             var button = new ToggleButton(layer.label());
@@ -39,13 +43,20 @@ final class FigurePane extends VBox {
             switches.put(layer, button);
             row.getChildren().add(button);
         }
+        var look = new Button("Look …");
+        look.setId("figure-look");
+        look.getStyleClass().setAll("button", "look-choice");
+        look.setTooltip(new Tooltip("The look of the whole figure: its size, its text, its lines"));
+        look.setOnAction(_ -> asks.sheet().run());
+        row.getChildren().add(look);
         HBox.setHgrow(row, Priority.ALWAYS);
-        var head = new HBox(12, name, row);
+        var head = new HBox(12, tabs, row);
         head.setAlignment(Pos.CENTER_LEFT);
         head.setPadding(new Insets(0, 0, 8, 4));
         getChildren().addAll(head, view);
         session.history().subscribe(this::update);
         session.tableId().subscribe(_ -> update());
+        session.figureId().subscribe(_ -> update());
     }
 
     FigureView view() {
@@ -53,14 +64,14 @@ final class FigurePane extends VBox {
     }
 
     void toggle(Layer layer) {
-        session.table().map(table -> session.study().figureOver(table.id()))
-                .ifPresent(figure -> session.perform(new FigureEdit.Show(figure.id(), layer, !figure.shows(layer))));
+        session.figureInView().ifPresent(figure -> session.perform(new FigureEdit.Show(figure.id(), layer, !figure.shows(layer))));
         update();
     }
 
     private void update() {
-        session.table().map(table -> session.study().figureOver(table.id())).ifPresent(figure -> {
-            name.setText(figure.name());
+        session.figureInView().ifPresent(figure -> {
+            List<Figure> all = session.figuresInView();
+            tabs.show(all.stream().map(Figure::name).toList(), all.indexOf(figure));
             switches.forEach((layer, button) -> {
                 button.setSelected(figure.shows(layer));
                 button.setText((figure.shows(layer) ? "● " : "○ ") + layer.label());

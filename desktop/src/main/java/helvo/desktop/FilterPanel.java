@@ -79,7 +79,7 @@ final class FilterPanel extends Panel {
     }
 
     private Figure figure() {
-        return session.study().figureOver(table.id());
+        return session.figureInView().orElseThrow();
     }
 
     private Optional<Map<Cell, Integer>> few(Column of) {

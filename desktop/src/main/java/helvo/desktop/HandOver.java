@@ -1,10 +1,10 @@
 package helvo.desktop;
 
 import helvo.core.analysis.FigureAnalysis;
+import helvo.core.look.SheetLook;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 import helvo.core.readout.Readout;
-import helvo.core.look.SheetLook;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Study;
 import helvo.figure.FigureFile;
@@ -60,7 +60,7 @@ final class HandOver extends Panel {
     @Override
     void begin() {
         say("");
-        session.table().map(table -> session.study().figureOver(table.id())).ifPresent(figure -> {
+        session.figureInView().ifPresent(figure -> {
             width.setText(NumberText.shortest(figure.widthMm()));
             height.setText(NumberText.shortest(figure.heightMm()));
         });
@@ -111,10 +111,10 @@ final class HandOver extends Panel {
     /// Writes the figure as it is when everything asked for is drawn, also when the size was changed a moment ago.
     private void write(Path path, FigureFormat format, double dpi) {
         var study = session.study();
-        var table = session.table().orElseThrow();
+        int id = session.figureInView().orElseThrow().id();
         session.away("Saving " + path.getFileName() + " …", progress -> {
             FigureAnalysis figure = helvo.core.analysis.Analysis.of(study, session.analysis().get(), progress.part(0, 0.5))
-                    .figure(study.figureOver(table.id()).id());
+                    .figure(id);
             written(path, () -> FigureFile.write(path, format, figure, dpi, progress.part(0.5, 1)));
             return "Saved “" + path.getFileName() + "” in " + path.toAbsolutePath().getParent() + ".";
         }, () -> {});

@@ -2,13 +2,18 @@ package helvo.desktop;
 
 import helvo.core.curve.Curve;
 import helvo.core.curve.Curves;
+import helvo.core.look.AxisPlace;
+import helvo.core.look.Note;
+import helvo.core.look.SeriesLook;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.Column;
 import helvo.core.table.Derivation;
+import helvo.figure.Axis;
 import helvo.figure.FigureFile;
 import helvo.figure.FigureFormat;
+import helvo.figure.Thing;
 import helvo.files.TableFile;
 import helvo.files.samples.SampleStudy;
 import java.io.File;
@@ -49,6 +54,8 @@ final class MainView extends StackPane {
     private final FilterPanel filter;
     private final StepsPanel steps;
     private final OpenPanel opening;
+    private final FigurePanel figurePanel;
+    private final PointsPanel points;
     private final List<Panel> panels;
     private final BorderPane regions = new BorderPane();
     private final VBox start;
@@ -60,7 +67,7 @@ final class MainView extends StackPane {
         getStyleClass().add("main-view");
         measurements = new MeasurementsPane(session, new MeasurementsPane.Asks(() -> show(panel(SeriesPanel.class)), this::showFormula, () -> show(panel(FilterPanel.class)),
                 () -> show(panel(SummaryPanel.class)), () -> show(panel(SetPanel.class))));
-        figure = new FigurePane(session);
+        figure = new FigurePane(session, new FigureView.Asks(this::showThing, this::showPoints, () -> showThing(new Thing.Ground(), 420, 100)));
         readout = new ReadoutPane(session);
         finder = new CommandFinder(session, commands, this::hidePanel);
         handOver = new HandOver(session, dialogs);
@@ -72,7 +79,9 @@ final class MainView extends StackPane {
         filter = new FilterPanel(session, this::hidePanel);
         steps = new StepsPanel(session);
         opening = new OpenPanel(session, this::hidePanel);
-        panels = List.of(finder, handOver, series, derive, straighten, summary, set, filter, steps, opening);
+        figurePanel = new FigurePanel(session, figure.view(), this::hidePanel);
+        points = new PointsPanel(session, this::hidePanel, row -> session.table().ifPresent(table -> measurements.grid().choose(row, table.columns().getFirst())));
+        panels = List.of(finder, handOver, series, derive, straighten, summary, set, filter, steps, opening, figurePanel, points);
         start = start();
         regions.setLeft(measurements);
         regions.setRight(readout);
@@ -130,6 +139,29 @@ final class MainView extends StackPane {
     void showFormula(Optional<Column> column) {
         panel(DerivePanel.class).about(column);
         show(panel(DerivePanel.class));
+    }
+
+    /// At the height of what was pressed, at the side, so that the figure is seen while it changes.
+    private void showThing(Thing thing, double sceneX, double sceneY) {
+        figurePanel.about(thing);
+        beside(figurePanel, Math.max(sceneX, getWidth() - 330 - 24 - 16), sceneY);
+    }
+
+    private void showPoints(int[] rows, String says, double sceneX, double sceneY) {
+        points.about(rows, says);
+        beside(points, sceneX, sceneY);
+    }
+
+    private void beside(Panel panel, double sceneX, double sceneY) {
+        show(panel);
+        panel.applyCss();
+        panel.layout();
+        double width = panel.prefWidth(-1);
+        double height = panel.prefHeight(width);
+        double right = sceneX + 24;
+        double x = right + width <= getWidth() - 8 ? right : Math.max(8, sceneX - width - 24);
+        double y = Math.clamp(sceneY - 60, 56, Math.max(56, getHeight() - height - 8));
+        StackPane.setMargin(panel, new Insets(y, 0, 0, x));
     }
 
     void showSteps() {
@@ -223,6 +255,32 @@ final class MainView extends StackPane {
         commands.add("Redo", "Shortcut+Shift+Z", () -> session.history().get().redoable().isPresent(), session::redo);
         commands.add("Go to the measurements", "Shortcut+1", this::hasTable, () -> measurements.grid().requestFocus());
         commands.add("Change the title of the figure", "Shortcut+T", this::hasTable, () -> figure.view().editTitle());
+        for (AxisPlace place : AxisPlace.values()) {
+            commands.add("Change the " + place.words() + ": limits, steps, grid …", place == AxisPlace.X ? "Shortcut+Shift+X" : place == AxisPlace.Y ? "Shortcut+Shift+Y" : "",
+                    () -> has(place), () -> showThing(new Thing.AxisOf(place), 420, 160));
+            commands.add("Title of the " + place.words(), "", () -> has(place), () -> figure.view().editAxisTitle(place));
+        }
+        commands.add("Change the legend …", "Shortcut+L", this::hasTable, () -> showThing(new Thing.Legend(), 420, 160));
+        commands.add("Change how the series looks …", "Shortcut+M", () -> session.series().isPresent(), () -> session.series().ifPresent(series -> showThing(new Thing.LegendEntry(series.key()), 420, 160)));
+        commands.add("Change how the curve looks …", "Shortcut+U", () -> session.series().isPresent(), () -> session.series().ifPresent(series -> showThing(new Thing.CurveOf(series.key()), 420, 160)));
+        commands.add("Look of the whole figure: size, text, lines …", "Shortcut+Shift+G", this::hasTable, () -> showThing(new Thing.Ground(), 420, 100));
+        commands.add("Measure the series along the right-hand axis, or along the left", "", () -> session.series().isPresent(), this::otherAxis);
+        commands.add("Add a note", "Shortcut+Shift+N", this::hasAxes, () -> add((id, x, y) -> new Note.Text(id, "Note", x[1], y[2], Optional.empty())));
+        commands.add("Add a reference line at a y", "", this::hasAxes, () -> add((id, _, y) -> new Note.Rule(id, true, y[1], "")));
+        commands.add("Add a reference line at an x", "", this::hasAxes, () -> add((id, x, _) -> new Note.Rule(id, false, x[1], "")));
+        commands.add("Add a shaded span of x", "", this::hasAxes, () -> add((id, x, _) -> new Note.Span(id, false, x[1], x[2], "")));
+        commands.add("Add a shaded span of y", "", this::hasAxes, () -> add((id, _, y) -> new Note.Span(id, true, y[1], y[2], "")));
+        commands.add("Read off the curve on the figure: the x at a y", "Shortcut+Shift+D", this::hasAxes, () -> add((id, _, y) -> new Note.Drop(id, session.seriesPlace().get(), true, y[1])));
+        commands.add("Read off the curve on the figure: the y at an x", "", this::hasAxes, () -> add((id, x, _) -> new Note.Drop(id, session.seriesPlace().get(), false, x[1])));
+        commands.add("Swap x and y", "", this::hasTable, () -> session.figureInView().ifPresent(each -> session.perform(new StudyEdit.SwapAxes(each.table()))));
+        commands.add("Duplicate the figure", "", this::hasTable, () -> session.figureInView().ifPresent(each -> {
+            session.perform(new StudyEdit.DuplicateFigure(each.id()));
+            session.showFigure(session.study().figures().getLast().id());
+        }));
+        commands.add("Remove the figure", "", () -> session.figuresInView().size() > 1, () -> session.figureInView().ifPresent(each -> session.perform(new StudyEdit.RemoveFigure(each.id()))));
+        commands.add("Show all of the figure", "Shortcut+0", this::hasTable, () -> figure.view().showAll());
+        commands.add("Show less of the figure, larger", "Shortcut+Add", this::hasTable, () -> figure.view().zoom(0.8));
+        commands.add("Show more of the figure, smaller", "Shortcut+Subtract", this::hasTable, () -> figure.view().zoom(1.25));
         commands.add("Set chosen rows aside, or bring them back", "Shortcut+D", this::hasTable, measurements::toggleSetAside);
         for (Layer layer : Layer.values()) {
             commands.add("Show or hide: " + layer.label().toLowerCase(), "", this::hasTable, () -> figure.toggle(layer));
@@ -243,6 +301,42 @@ final class MainView extends StackPane {
         commands.add("Show the next table", "Shortcut+Page Up", () -> session.study().tables().size() > 1, this::nextTable);
         commands.add("Remove this table from the study", "", this::hasTable,
                 () -> session.perform(new StudyEdit.RemoveTable(session.tableId().get())));
+    }
+
+    private boolean has(AxisPlace place) {
+        return figure.view().layoutNow().filter(layout -> layout.axes().containsKey(place)).isPresent();
+    }
+
+    private boolean hasAxes() {
+        return has(AxisPlace.X);
+    }
+
+    private void otherAxis() {
+        session.figure().ifPresent(each -> session.series().ifPresent(series -> {
+            SeriesLook look = each.figure().look().series(series.key());
+            session.perform(new FigureEdit.SetSeriesLook(each.figure().id(), series.key(), look.onRight(!look.right())));
+        }));
+    }
+
+    /// @param x values a third and two thirds along the axis, at places 1 and 2; likewise y
+    private interface NewNote {
+        Note of(int id, double[] x, double[] y);
+    }
+
+    private void add(NewNote note) {
+        figure.view().layoutNow().filter(layout -> !layout.axes().isEmpty()).ifPresent(layout -> session.figureInView().ifPresent(each -> {
+            int id = each.look().nextNoteId();
+            session.perform(new FigureEdit.PutNote(each.id(), note.of(id, thirds(layout.axes().get(AxisPlace.X)), thirds(layout.axes().get(AxisPlace.Y)))));
+            showThing(new Thing.NoteOf(id, 0), 420, 160);
+        }));
+    }
+
+    /// Round values about a third and two thirds along an axis.
+    private static double[] thirds(Axis axis) {
+        double step = Math.pow(10, Math.floor(Math.log10(Math.abs(axis.high() - axis.low()) / 3)));
+        double low = Math.rint(axis.value(1 / 3.0) / step) * step;
+        double high = Math.rint(axis.value(2 / 3.0) / step) * step;
+        return new double[] {0, low, low < high ? high : low + step};
     }
 
     private boolean hasTable() {

@@ -160,7 +160,7 @@ final class MeasurementsPane extends VBox {
         session.table().ifPresent(table -> {
             tabs.show(tables.stream().map(Table::name).toList(), tables.indexOf(table));
             layout.show(table);
-            filter.show(table, session.study().figureOver(table.id()));
+            filter.show(table, session.figureInView().orElseThrow());
             grid.show(table);
         });
         problems();

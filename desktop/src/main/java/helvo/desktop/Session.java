@@ -4,6 +4,7 @@ import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.study.Edit;
+import helvo.core.study.Figure;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
@@ -39,6 +40,7 @@ final class Session implements AutoCloseable {
     private Study warnedOf;
     private final ReadOnlyObjectWrapper<Analysis> analysis = new ReadOnlyObjectWrapper<>(Analysis.EMPTY);
     private final ReadOnlyIntegerWrapper table = new ReadOnlyIntegerWrapper();
+    private final ReadOnlyIntegerWrapper figure = new ReadOnlyIntegerWrapper();
     private final ReadOnlyIntegerWrapper series = new ReadOnlyIntegerWrapper();
     private final ReadOnlyObjectWrapper<Optional<Notice>> notice = new ReadOnlyObjectWrapper<>(Optional.empty());
 
@@ -99,9 +101,28 @@ final class Session implements AutoCloseable {
         return study().tables().stream().filter(each -> each.id() == table.get()).findFirst();
     }
 
-    /// The analysis of the figure over the table in view.
+    /// The id of the figure in view; the first over the table in view where there is none of this id.
+    ReadOnlyIntegerProperty figureId() {
+        return figure.getReadOnlyProperty();
+    }
+
+    List<Figure> figuresInView() {
+        return study().figures().stream().filter(each -> each.table() == table.get()).toList();
+    }
+
+    /// The figure in view as it is in the study, which may be newer than its analysis.
+    Optional<Figure> figureInView() {
+        return figuresInView().stream().filter(each -> each.id() == figure.get()).findFirst().or(() -> figuresInView().stream().findFirst());
+    }
+
+    /// The analysis of the figure in view.
     Optional<FigureAnalysis> figure() {
-        return analysis.get().figures().stream().filter(each -> each.figure().table() == table.get()).findFirst();
+        return figureInView().flatMap(wanted -> analysis.get().figures().stream().filter(each -> each.figure().id() == wanted.id()).findFirst());
+    }
+
+    void showFigure(int id) {
+        figure.set(id);
+        series.set(0);
     }
 
     Optional<SeriesAnalysis> series() {

@@ -2,7 +2,6 @@ package helvo.desktop;
 
 import helvo.core.study.History;
 import java.util.ArrayList;
-import java.util.List;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;

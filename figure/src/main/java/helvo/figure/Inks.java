@@ -23,4 +23,9 @@ public final class Inks {
     public static Color series(int place) {
         return SERIES[place % SERIES.length];
     }
+
+    /// All of them, as "#1F5F8B".
+    public static java.util.List<String> seriesHex() {
+        return java.util.Arrays.stream(SERIES).map(color -> "#%06X".formatted(color.getRGB() & 0xffffff)).toList();
+    }
 }

@@ -1,7 +1,10 @@
 package helvo.core.study;
 
 import helvo.core.derive.Summaries;
+import helvo.core.look.AxisPlace;
 import helvo.core.look.SheetLook;
+import helvo.core.table.Column;
+import helvo.core.table.Role;
 import helvo.core.table.Statistics;
 import helvo.core.table.Table;
 import java.util.List;
@@ -145,6 +148,38 @@ public sealed interface StudyEdit extends Edit {
         @Override
         public String sentence(Study before) {
             return "Remove " + before.figure(figure).name();
+        }
+    }
+
+    /// What was x is y and what was y is x, with their bars, where there is one of each; axes keep what was chosen for them.
+    record SwapAxes(int table) implements StudyEdit {
+        @Override
+        public Study apply(Study study) {
+            Study swapped = study.withTable(table, before -> {
+                Table after = before;
+                for (Column column : before.columns()) {
+                    Role role = switch (column.role()) {
+                        case X -> Role.Y;
+                        case Y -> Role.X;
+                        case X_BAR -> Role.Y_BAR;
+                        case Y_BAR -> Role.X_BAR;
+                        default -> column.role();
+                    };
+                    after = after.withColumn(column.id(), old -> old.with(role));
+                }
+                return before.all(Role.X).size() == 1 && before.all(Role.Y).size() == 1 ? after : before;
+            });
+            for (Figure figure : study.figures()) {
+                if (figure.table() == table) {
+                    swapped = swapped.withFigure(figure.id(), old -> old.with(old.look().with(AxisPlace.X, old.look().axis(AxisPlace.Y)).with(AxisPlace.Y, old.look().axis(AxisPlace.X))));
+                }
+            }
+            return swapped;
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "Swap x and y";
         }
     }
 

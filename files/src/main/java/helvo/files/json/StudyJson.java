@@ -7,6 +7,7 @@ import helvo.core.curve.Curve;
 import helvo.core.curve.FixedInterceptLine;
 import helvo.core.curve.Line;
 import helvo.core.curve.Polynomial;
+import helvo.core.look.Note;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.DecisionEdit;
 import helvo.core.study.Edit;
@@ -74,6 +75,22 @@ public final class StudyJson {
             Map.entry("choose curve", FigureEdit.ChooseCurve.class),
             Map.entry("resize", FigureEdit.Resize.class),
             Map.entry("use only", FigureEdit.UseOnly.class),
+            Map.entry("set sheet", FigureEdit.SetSheet.class),
+            Map.entry("set axis", FigureEdit.SetAxis.class),
+            Map.entry("zoom", FigureEdit.Zoom.class),
+            Map.entry("set legend", FigureEdit.SetLegend.class),
+            Map.entry("set series look", FigureEdit.SetSeriesLook.class),
+            Map.entry("set curve look", FigureEdit.SetCurveLook.class),
+            Map.entry("put note", FigureEdit.PutNote.class),
+            Map.entry("remove note", FigureEdit.RemoveNote.class),
+            Map.entry("duplicate figure", StudyEdit.DuplicateFigure.class),
+            Map.entry("remove figure", StudyEdit.RemoveFigure.class),
+            Map.entry("swap axes", StudyEdit.SwapAxes.class),
+            Map.entry("keep look", StudyEdit.KeepLook.class),
+            Map.entry("text", Note.Text.class),
+            Map.entry("rule", Note.Rule.class),
+            Map.entry("span", Note.Span.class),
+            Map.entry("drop", Note.Drop.class),
             Map.entry("is", RowCondition.Is.class),
             Map.entry("is one of", RowCondition.OneOf.class),
             Map.entry("between", RowCondition.Between.class),
@@ -120,6 +137,9 @@ public final class StudyJson {
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "follows")
     private interface NamedDerivation {}
 
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "note")
+    private interface NamedNote {}
+
     private static JsonMapper mapper() {
         var values = new SimpleModule("helvo");
         values.addSerializer(Cell.class, new CellOut());
@@ -133,6 +153,7 @@ public final class StudyJson {
         var builder = JsonMapper.builder().addModule(values)
                 .changeDefaultVisibility(visibility -> visibility.withVisibility(PropertyAccessor.IS_GETTER, Visibility.NONE))
                 .addMixIn(Edit.class, NamedEdit.class)
+                .addMixIn(Note.class, NamedNote.class)
                 .addMixIn(RowCondition.class, NamedCondition.class)
                 .addMixIn(Format.class, NamedFormat.class)
                 .addMixIn(Table.Source.class, NamedSource.class)

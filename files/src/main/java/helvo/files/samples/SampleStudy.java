@@ -1,11 +1,13 @@
 package helvo.files.samples;
 
+import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
+import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
 import helvo.files.text.TextTable;
@@ -18,16 +20,19 @@ import java.util.Optional;
 /// The study of the made-up Marram Cordage Laboratory that ships with the program. `samples/MakeSamples.java` makes
 /// its tables.
 public final class SampleStudy {
+    private static final int BATH = 3;
+
     private SampleStudy() {}
 
     public static Study study() {
         Study study = Study.EMPTY.withName("Marram cords, week 14");
-        for (String name : List.of("Stretch", "Creep", "Pluck", "Pulls", "Stock")) {
+        for (String name : List.of("Stretch", "Creep", "Bath", "Failed", "Pluck", "Pulls", "Stock")) {
             study = StudyEdit.AddTable.to(study, table(name)).apply(study);
         }
         int stretch = study.tables().getFirst().id();
         List<Edit> decisions = List.of(
                 new TableEdit.SetRowsAside(stretch, List.of(14), "the clamp slipped"),
+                new ColumnEdit.SetRole(BATH, 3, Role.Y),
                 new FigureEdit.SetTitle(study.figureOver(stretch).id(), Optional.of("Stretch of 3 mm marram cord under load")));
         History history = History.from(study);
         for (Edit decision : decisions) {

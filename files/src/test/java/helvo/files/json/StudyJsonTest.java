@@ -7,6 +7,15 @@ import helvo.core.curve.Curve;
 import helvo.core.curve.FixedInterceptLine;
 import helvo.core.curve.Line;
 import helvo.core.curve.Polynomial;
+import helvo.core.look.AxisLook;
+import helvo.core.look.AxisPlace;
+import helvo.core.look.CurveLook;
+import helvo.core.look.LegendLook;
+import helvo.core.look.MarkerShape;
+import helvo.core.look.Note;
+import helvo.core.look.SeriesLook;
+import helvo.core.look.SheetLook;
+import helvo.core.number.DateText;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.DecisionEdit;
 import helvo.core.study.Edit;
@@ -16,7 +25,6 @@ import helvo.core.study.SeriesKey;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
-import helvo.core.number.DateText;
 import helvo.core.table.BarMeaning;
 import helvo.core.table.Cell;
 import helvo.core.table.Decision;
@@ -32,7 +40,9 @@ import helvo.core.table.TimeUnit;
 import helvo.files.samples.SampleStudy;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
@@ -76,6 +86,21 @@ class StudyJsonTest {
             new FigureEdit.Show(1, Layer.GUIDE_GRID, true),
             new FigureEdit.ChooseCurve(1, new SeriesKey(3, "dry"), new Polynomial(3)),
             new FigureEdit.Resize(1, 85, 60.5),
+            new FigureEdit.SetSheet(1, SheetLook.OURS.get(1).look().withGround(Optional.empty())),
+            new FigureEdit.SetAxis(1, AxisPlace.RIGHT, AxisLook.USUAL.withLimits(Optional.of(0.1), Optional.of(1e300)).withTitle(Optional.of("v_{0}")).logarithmic(true)
+                    .with(AxisLook.Ticks.INSIDE).with(AxisLook.Grid.MINOR).reversed(true).onOtherSide(true)),
+            new FigureEdit.Zoom(1, Map.of(AxisPlace.X, new FigureEdit.Zoom.Limits(Optional.of(-1.5), Optional.empty()), AxisPlace.Y, FigureEdit.Zoom.Limits.OWN)),
+            new FigureEdit.SetLegend(1, LegendLook.USUAL.with(LegendLook.Shown.ALWAYS).withAt(Optional.of(new CurveLook.Spot(0.25, 0.5))).withOrder(List.of(1, 0))),
+            new FigureEdit.SetSeriesLook(1, new SeriesKey(3, "dry"), SeriesLook.USUAL.with(MarkerShape.STAR).with(SeriesLook.Join.SMOOTH).withColor(Optional.of("#1F5F8B")).withSize(1.5)
+                    .withStrength(0.5).onRight(true).withLabels(Optional.of(1)).coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).withName(Optional.of("dry cord"))),
+            new FigureEdit.SetCurveLook(1, new SeriesKey(3, "dry"), CurveLook.USUAL.with(CurveLook.Dash.DASH_DOT).reaching(Optional.of(0.0), Optional.empty())
+                    .withLabel(Set.of(CurveLook.LabelPart.NAME)).withLabelAt(Optional.of(new CurveLook.Spot(0, 1)))),
+            new FigureEdit.PutNote(1, new Note.Text(1, "slack", 3, 4.5, Optional.of(new Note.Text.Target(1, 2)))),
+            new FigureEdit.RemoveNote(1, 2),
+            new StudyEdit.DuplicateFigure(1),
+            new StudyEdit.RemoveFigure(2),
+            new StudyEdit.SwapAxes(1),
+            new StudyEdit.KeepLook(new SheetLook.Named("Thesis", SheetLook.USUAL.withText(11).withLine(1.2).withDashes(true).withFrame(true))),
             new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(1, new Cell.Text("dry")), new RowCondition.Is(2, new Cell.Number(0.1)),
                     new RowCondition.Is(2, Cell.EMPTY), new RowCondition.Between(2, -1, 1e300))));
 
@@ -116,6 +141,14 @@ class StudyJsonTest {
     void everyCurveReadsBackAsItWas() {
         for (Curve curve : List.of(new Line(), new FixedInterceptLine(-2.5), new Polynomial(10))) {
             Edit edit = new FigureEdit.ChooseCurve(1, new SeriesKey(3, ""), curve);
+            assertThat(StudyJson.edit(StudyJson.text(edit))).isEqualTo(edit);
+        }
+    }
+
+    @Test
+    void everyNoteReadsBackAsItWas() {
+        for (Note note : List.of(new Note.Rule(2, true, 0.5, "half"), new Note.Span(3, false, 1, 2, ""), new Note.Drop(4, 0, true, 0.5))) {
+            Edit edit = new FigureEdit.PutNote(1, note);
             assertThat(StudyJson.edit(StudyJson.text(edit))).isEqualTo(edit);
         }
     }

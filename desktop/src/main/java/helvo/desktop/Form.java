@@ -1,0 +1,269 @@
+package helvo.desktop;
+
+import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberText;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import javafx.collections.FXCollections;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.Slider;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.shape.Rectangle;
+import javafx.util.StringConverter;
+
+/// Rows of labelled controls that each show a value and change it at once. What cannot be is said beside the field, and the old
+/// value stays.
+final class Form extends GridPane {
+    private final Consumer<String> say;
+    private final List<Runnable> updates = new ArrayList<>();
+
+    /// @param say what is wrong, in a sentence; empty when all is well
+    Form(Consumer<String> say) {
+        super(8, 7);
+        this.say = say;
+    }
+
+    /// A change that may be refused, with a sentence for the person.
+    interface Change<T> {
+        void to(T value) throws Refused;
+    }
+
+    static final class Refused extends Exception {
+        Refused(String sentence) {
+            super(sentence);
+        }
+    }
+
+    void begin() {
+        getChildren().clear();
+        updates.clear();
+    }
+
+    /// Shows what the values are now; not in the field being typed into.
+    void update() {
+        updates.forEach(Runnable::run);
+    }
+
+    Node first() {
+        return getChildren().stream().filter(node -> !(node instanceof Label)).findFirst().orElse(this);
+    }
+
+    void row(String label, Node... nodes) {
+        var text = new Label(label);
+        text.getStyleClass().add("muted");
+        text.setMinWidth(USE_PREF_SIZE);
+        var box = new HBox(6, nodes);
+        box.setAlignment(Pos.CENTER_LEFT);
+        addRow(getRowCount(), text, nodes.length == 1 ? nodes[0] : box);
+    }
+
+    void wide(Node node) {
+        add(node, 0, getRowCount(), 2, 1);
+    }
+
+    TextField text(String id, String accessible, Supplier<String> value, Consumer<String> change) {
+        TextField field = Panel.field(id, accessible, 16);
+        commits(field, () -> {
+            String text = Signs.replaced(field.getText().strip(), true);
+            if (!text.equals(value.get())) {
+                change.accept(text);
+            }
+        });
+        Signs.follow(field);
+        shows(field, value);
+        return field;
+    }
+
+    /// A number; an empty field is for the program's own.
+    ///
+    /// @param read  a typed text into a number
+    /// @param write a number into a text
+    TextField number(String id, String accessible, Supplier<Optional<Double>> value, Function<String, OptionalDouble> read, Function<Double, String> write, Change<Optional<Double>> change) {
+        TextField field = Panel.field(id, accessible, 7);
+        Supplier<String> text = () -> value.get().map(write).orElse("");
+        commits(field, () -> {
+            if (field.getText().strip().equals(text.get())) {
+                return;
+            }
+            OptionalDouble typed = read.apply(field.getText().strip());
+            try {
+                if (typed.isEmpty() && !field.getText().isBlank()) {
+                    throw new Refused("“%s” is no number.".formatted(field.getText().strip()));
+                }
+                change.to(typed.isPresent() ? Optional.of(typed.getAsDouble()) : Optional.empty());
+                say.accept("");
+            } catch (Refused e) {
+                say.accept(e.getMessage() + " " + (text.get().isEmpty() ? "Nothing was changed." : "It stays " + text.get() + "."));
+            }
+            field.setText(text.get());
+        });
+        shows(field, text);
+        return field;
+    }
+
+    TextField number(String id, String accessible, Supplier<Optional<Double>> value, Change<Optional<Double>> change) {
+        return number(id, accessible, value, Form::read, NumberText::shortest, change);
+    }
+
+    /// A number that there must be.
+    TextField needed(String id, String accessible, double least, double most, Supplier<Double> value, Consumer<Double> change) {
+        return number(id, accessible, () -> Optional.of(value.get()), typed -> {
+            double number = typed.orElseThrow(() -> new Refused("A number is needed here."));
+            if (!(number >= least && number <= most)) {
+                throw new Refused("It must be from %s to %s.".formatted(NumberText.shortest(least), NumberText.shortest(most)));
+            }
+            change.accept(number);
+        });
+    }
+
+    private static OptionalDouble read(String text) {
+        OptionalDouble point = NumberText.number(text, DecimalMark.POINT);
+        return point.isPresent() ? point : NumberText.number(text, DecimalMark.COMMA);
+    }
+
+    private void commits(TextField field, Runnable commit) {
+        field.setOnAction(_ -> commit.run());
+        field.focusedProperty().subscribe((was, is) -> {
+            if (was && !is && field.getScene() != null) {
+                commit.run();
+            }
+        });
+    }
+
+    private void shows(TextField field, Supplier<String> value) {
+        Runnable update = () -> {
+            if (!field.isFocused()) {
+                field.setText(value.get());
+            }
+        };
+        field.setText(value.get());
+        updates.add(update);
+    }
+
+    CheckBox tick(String id, String text, Supplier<Boolean> value, Change<Boolean> change) {
+        var box = new CheckBox(text);
+        box.setId(id);
+        box.setSelected(value.get());
+        box.setOnAction(_ -> {
+            try {
+                change.to(box.isSelected());
+                say.accept("");
+            } catch (Refused e) {
+                say.accept(e.getMessage());
+                box.setSelected(value.get());
+            }
+        });
+        updates.add(() -> box.setSelected(value.get()));
+        return box;
+    }
+
+    <T> ComboBox<T> choice(String id, String accessible, List<T> of, Function<T, String> name, Supplier<T> value, Consumer<T> change) {
+        var box = new ComboBox<>(FXCollections.observableArrayList(of));
+        box.setId(id);
+        box.setAccessibleText(accessible);
+        box.setConverter(new StringConverter<>() {
+            @Override
+            public String toString(T each) {
+                return each == null ? "" : name.apply(each);
+            }
+
+            @Override
+            public T fromString(String text) {
+                return null;
+            }
+        });
+        boolean[] showing = {true};
+        box.setValue(value.get());
+        showing[0] = false;
+        box.valueProperty().subscribe((was, is) -> {
+            if (!showing[0] && is != null && !is.equals(value.get())) {
+                change.accept(is);
+            }
+        });
+        updates.add(() -> {
+            showing[0] = true;
+            box.setValue(value.get());
+            showing[0] = false;
+        });
+        box.setMaxWidth(190);
+        return box;
+    }
+
+    /// One of a few colours, or one of a person's own as "#1F5F8B"; the first is the program's own choice.
+    FlowPane color(String id, String accessible, List<String> of, Supplier<Optional<String>> value, Consumer<Optional<String>> change) {
+        var group = new ToggleGroup();
+        var pane = new FlowPane(4, 4);
+        pane.setPrefWrapLength(230);
+        var own = swatch(id + "-own", "own", null, group, () -> change.accept(Optional.empty()));
+        pane.getChildren().add(own);
+        for (String color : of) {
+            pane.getChildren().add(swatch(id + "-" + color.substring(1), color, color, group, () -> change.accept(Optional.of(color))));
+        }
+        TextField field = text(id, accessible + ", such as #1F5F8B", () -> value.get().orElse(""), typed -> {
+            if (typed.isEmpty() || typed.matches("#[0-9A-Fa-f]{6}")) {
+                change.accept(typed.isEmpty() ? Optional.empty() : Optional.of(typed.toUpperCase()));
+                say.accept("");
+            } else {
+                say.accept("“%s” is no colour: write it as #1F5F8B. The old colour stays.".formatted(typed));
+            }
+        });
+        field.setPrefColumnCount(6);
+        pane.getChildren().add(field);
+        Runnable update = () -> pane.getChildren().stream().filter(ToggleButton.class::isInstance).map(ToggleButton.class::cast)
+                .forEach(each -> each.setSelected(value.get().equals(Optional.ofNullable((String) each.getUserData()))));
+        update.run();
+        updates.add(update);
+        return pane;
+    }
+
+    private static ToggleButton swatch(String id, String says, String color, ToggleGroup group, Runnable action) {
+        var button = new ToggleButton(color == null ? "own" : "");
+        button.setId(id);
+        button.setUserData(color);
+        button.setToggleGroup(group);
+        button.getStyleClass().setAll("toggle-button", "swatch");
+        if (color != null) {
+            button.setGraphic(new Rectangle(14, 14, javafx.scene.paint.Color.web(color)));
+        }
+        button.setAccessibleText(says);
+        button.setTooltip(new Tooltip(color == null ? "The program's own colour" : color));
+        button.setOnAction(_ -> action.run());
+        return button;
+    }
+
+    /// @param least where the slider begins
+    HBox sliding(String id, String accessible, double least, double most, Supplier<Double> value, Consumer<Double> change) {
+        TextField field = needed(id, accessible, least, most, value, change);
+        field.setPrefColumnCount(4);
+        var slider = new Slider(least, most, value.get());
+        slider.setId(id + "-slider");
+        slider.setAccessibleText(accessible);
+        slider.setPrefWidth(120);
+        slider.valueChangingProperty().subscribe((was, is) -> {
+            if (was && !is) {
+                change.accept(Math.round(slider.getValue() * 100) / 100.0);
+            }
+        });
+        slider.setOnKeyReleased(_ -> change.accept(Math.round(slider.getValue() * 100) / 100.0));
+        slider.setOnMouseClicked(_ -> change.accept(Math.round(slider.getValue() * 100) / 100.0));
+        updates.add(() -> slider.setValue(value.get()));
+        var box = new HBox(6, slider, field);
+        box.setAlignment(Pos.CENTER_LEFT);
+        return box;
+    }
+}

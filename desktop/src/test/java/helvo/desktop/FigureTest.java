@@ -1,0 +1,279 @@
+package helvo.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import helvo.core.look.AxisLook;
+import helvo.core.look.AxisPlace;
+import helvo.core.look.CurveLook;
+import helvo.core.look.FigureLook;
+import helvo.core.look.LegendLook;
+import helvo.core.look.MarkerShape;
+import helvo.core.look.Note;
+import helvo.core.look.SeriesLook;
+import helvo.core.study.SeriesKey;
+import helvo.core.table.Role;
+import helvo.figure.FigureLayout;
+import helvo.figure.Thing;
+import helvo.files.samples.SampleStudy;
+import java.awt.geom.Rectangle2D;
+import java.util.Optional;
+import javafx.geometry.Point2D;
+import javafx.geometry.VerticalDirection;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+
+/// Changes the figure where it is touched.
+@ExtendWith(ApplicationExtension.class)
+class FigureTest {
+    private static final SeriesKey DRY = new SeriesKey(3, "dry");
+    private DrivenWindow window;
+
+    @Start
+    void start(Stage stage) {
+        window = new DrivenWindow(stage, SampleStudy.study());
+    }
+
+    @AfterEach
+    void close(FxRobot robot) {
+        robot.interact(window.session::close);
+    }
+
+    private FigureLook look() {
+        return window.session.figureInView().orElseThrow().look();
+    }
+
+    private FigureLayout layout() {
+        window.settle();
+        return window.view.figureView().layoutNow().orElseThrow();
+    }
+
+    /// On the screen.
+    private Point2D at(double x, double y) {
+        Point2D scene = window.view.figureView().inScene(x, y);
+        return window.view.localToScreen(window.view.sceneToLocal(scene));
+    }
+
+    private Point2D at(Thing thing) {
+        Rectangle2D box = layout().place(thing).orElseThrow();
+        return at(box.getCenterX(), box.getCenterY());
+    }
+
+    private Point2D data(double x, double y) {
+        FigureLayout layout = layout();
+        return at(layout.px(x), layout.py(AxisPlace.Y, y));
+    }
+
+    private void type(FxRobot robot, String id, String text) {
+        robot.interact(() -> {
+            var field = (TextField) window.view.lookup(id);
+            field.requestFocus();
+            field.setText(text);
+        });
+        robot.type(KeyCode.ENTER);
+        window.settle();
+    }
+
+    @SuppressWarnings("unchecked")
+    private <T> void choose(FxRobot robot, String id, T value) {
+        robot.interact(() -> ((ComboBox<T>) window.view.lookup(id)).setValue(value));
+        window.settle();
+    }
+
+    @Test
+    void anAxisIsPressedAndGivenLimitsAndStepsOrSaysWhyNot(FxRobot robot) {
+        robot.clickOn(at(layout().plot().getCenterX(), layout().plot().getMaxY() + 8));
+        type(robot, "#axis-from", "-10");
+        type(robot, "#axis-to", "60");
+        type(robot, "#axis-step", "10");
+        type(robot, "#axis-minor", "5");
+        assertThat(look().axis(AxisPlace.X)).isEqualTo(AxisLook.USUAL.withLimits(Optional.of(-10.0), Optional.of(60.0)).withStep(Optional.of(10.0)).withMinor(Optional.of(5)));
+        assertThat(layout().x().orElseThrow().ticks()).containsExactly(-10.0, 0.0, 10.0, 20.0, 30.0, 40.0, 50.0, 60.0);
+        assertThat(layout().x().orElseThrow().minorTicks()).hasSize(36);
+        type(robot, "#axis-from", "70");
+        assertThat(window.text("#figure-panel-wrong")).isEqualTo("The lower limit must be less than the upper. It stays -10.");
+        type(robot, "#axis-step", "0.00001");
+        assertThat(window.text("#figure-panel-wrong")).contains("would make 7,000,000 labels").contains("It stays 10.");
+        type(robot, "#axis-to", "far");
+        assertThat(window.text("#figure-panel-wrong")).contains("“far” is no number.").contains("It stays 60.");
+        assertThat(look().axis(AxisPlace.X).high()).hasValue(60.0);
+        window.press(robot, "#axis-log");
+        assertThat(look().axis(AxisPlace.X)).satisfies(axis -> assertThat(axis.logarithmic()).isTrue()).satisfies(axis -> assertThat(axis.low()).as("−10 is on no logarithmic axis").isEmpty());
+        window.press(robot, "#axis-reversed");
+        assertThat(layout().px(5)).isGreaterThan(layout().px(50));
+    }
+
+    @Test
+    void titlesAreWrittenInPlaceWithSignsAndRaisedParts(FxRobot robot) {
+        robot.clickOn(at(new Thing.AxisTitle(AxisPlace.X)));
+        robot.write("F_{max} (\\mu N m^{2})", 0).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(look().axis(AxisPlace.X).title()).hasValue("F_{max} (μ N m^{2})");
+        robot.push(KeyCode.CONTROL, KeyCode.T).push(KeyCode.CONTROL, KeyCode.A).write("x".repeat(520), 0).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(window.session.figureInView().orElseThrow().title().orElseThrow()).hasSize(500);
+        assertThat(window.session.notice().get().orElseThrow().text()).contains("500 characters");
+    }
+
+    @Test
+    void limitsCurveEndsLegendAndLabelsAreDragged(FxRobot robot) {
+        FigureLayout before = layout();
+        Rectangle2D plot = before.plot();
+        robot.drag(at(plot.getMaxX() - 4, plot.getMaxY() + 9)).dropTo(at(plot.getMaxX() - 4 - plot.getWidth() / 4, plot.getMaxY() + 9));
+        assertThat(layout().x().orElseThrow().high()).isCloseTo(51 / 0.75, within(2.0));
+        assertThat(layout().x().orElseThrow().low()).isEqualTo(0);
+        robot.push(KeyCode.CONTROL, KeyCode.Z);
+        robot.drag(at(new Thing.CurveEnd(DRY, false))).dropTo(data(0.5, 0.3));
+        window.settle();
+        assertThat(look().curve(DRY).from().orElseThrow()).isCloseTo(0.5, within(0.4));
+        Point2D legend = at(new Thing.Legend());
+        robot.drag(legend).dropTo(legend.add(150, 180));
+        window.settle();
+        CurveLook.Spot spot = look().legend().at().orElseThrow();
+        assertThat(spot.across()).isBetween(0.2, 0.5);
+        Point2D label = at(new Thing.CurveLabel(DRY));
+        robot.drag(label).dropTo(label.add(-60, 40));
+        window.settle();
+        assertThat(look().curve(DRY).labelAt()).isPresent();
+        assertThat(window.session.history().get().steps()).as("each drag is one step").hasSize(3);
+    }
+
+    @Test
+    void theWheelZoomsAboutThePointerADragPansAndADoublePressShowsAll(FxRobot robot) {
+        Point2D pointer = data(25, 12);
+        robot.moveTo(pointer).scroll(4, VerticalDirection.UP);
+        robot.sleep(500);
+        var x = layout().x().orElseThrow();
+        assertThat(x.high() - x.low()).isLessThan(50);
+        assertThat(at(layout().px(25), layout().py(AxisPlace.Y, 12)).distance(pointer)).as("what was under the pointer stays there").isLessThan(3);
+        Point2D from = at(layout().plot().getCenterX() + 60, layout().plot().getMaxY() - 30);
+        double held = layout().xAt(layout().plot().getCenterX() + 60);
+        robot.drag(from).dropTo(from.add(80, 0));
+        window.settle();
+        assertThat(at(layout().px(held), 100).getX()).isCloseTo(from.getX() + 80, within(3.0));
+        robot.doubleClickOn(at(layout().plot().getCenterX() + 60, layout().plot().getMaxY() - 30));
+        assertThat(layout().x().orElseThrow().low()).isEqualTo(0);
+        assertThat(look().axis(AxisPlace.X).low()).isEmpty();
+    }
+
+    @Test
+    void aPointTellsOfItselfAndIsSetAsideAloneOrWithOthers(FxRobot robot) {
+        robot.moveTo(data(30, 6.29));
+        assertThat(window.text("#figure-hover")).startsWith("Row 7: Load 30 N, Stretch 6.29 mm, residual −0.1");
+        robot.clickOn(data(30, 6.29));
+        robot.clickOn("#points-reason").write("kinked", 0).clickOn("#points-aside");
+        window.settle();
+        assertThat(window.table(0).setAside().reasons()).containsEntry(6, "kinked");
+        robot.clickOn(data(30, 6.29)).clickOn("#points-aside");
+        window.settle();
+        assertThat(window.table(0).setAside().has(6)).isFalse();
+        robot.press(KeyCode.CONTROL);
+        robot.drag(data(3, 3)).dropTo(data(12, 0.4));
+        robot.release(KeyCode.CONTROL);
+        robot.clickOn("#points-aside");
+        window.settle();
+        assertThat(window.table(0).setAside().reasons()).containsOnlyKeys(0, 1, 11, 14);
+        robot.press(KeyCode.SHIFT);
+        robot.drag(data(38, 14)).moveTo(data(54, 13)).moveTo(data(54, 8)).dropTo(data(38, 8));
+        robot.release(KeyCode.SHIFT);
+        robot.clickOn("#points-others");
+        window.settle();
+        assertThat(window.session.figure().orElseThrow().series().stream().mapToInt(series -> series.points().size()).sum()).isEqualTo(6);
+    }
+
+    @Test
+    void seriesAndCurvesLookAsChosen(FxRobot robot) {
+        robot.clickOn(at(new Thing.LegendEntry(DRY)));
+        choose(robot, "#series-shape", MarkerShape.SQUARE);
+        type(robot, "#series-name", "dry cord");
+        type(robot, "#series-size", "9");
+        assertThat(window.text("#figure-panel-wrong")).contains("It must be from 0.2 to 5.");
+        type(robot, "#series-strength", "0.4");
+        window.press(robot, "#series-color-4C7A34");
+        choose(robot, "#series-labels", Optional.of(2));
+        choose(robot, "#series-colored", Optional.of(SeriesLook.ColorBy.RESIDUAL));
+        window.press(robot, "#series-counts");
+        assertThat(look().series(DRY)).isEqualTo(SeriesLook.USUAL.with(MarkerShape.SQUARE).withName(Optional.of("dry cord")).withStrength(0.4).withColor(Optional.of("#4C7A34"))
+                .withLabels(Optional.of(2)).coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).bySize(true));
+        assertThat(layout().place(new Thing.ColorKey(DRY))).as("a key to the colours").isPresent();
+        window.press(robot, "#series-to-curve");
+        choose(robot, "#curve-dash", CurveLook.Dash.DASHED);
+        type(robot, "#curve-from", "60");
+        type(robot, "#curve-to", "40");
+        assertThat(window.text("#figure-panel-wrong")).contains("A curve must begin before it ends.");
+        window.press(robot, "#curve-label-uncertainty");
+        assertThat(look().curve(DRY)).satisfies(curve -> assertThat(curve.dash()).hasValue(CurveLook.Dash.DASHED)).satisfies(curve -> assertThat(curve.to()).isEmpty());
+        robot.push(KeyCode.ESCAPE).push(KeyCode.CONTROL, KeyCode.L);
+        choose(robot, "#legend-shown", LegendLook.Shown.NEVER);
+        assertThat(layout().place(new Thing.Legend())).isEmpty();
+    }
+
+    @Test
+    void aSecondScaleIsOnePressAwayAndBelongsToItsSeries(FxRobot robot) {
+        robot.clickOn("#table-2");
+        window.settle();
+        robot.clickOn("#series-1").push(KeyCode.CONTROL, KeyCode.K).write("right-hand axis, or", 0).type(KeyCode.ENTER);
+        window.settle();
+        FigureLayout layout = layout();
+        assertThat(layout.axes()).containsKey(AxisPlace.RIGHT);
+        assertThat(layout.axes().get(AxisPlace.RIGHT).high()).isLessThan(layout.axes().get(AxisPlace.Y).high());
+        robot.clickOn(at(layout.plot().getMaxX() + 12, layout.plot().getCenterY()));
+        type(robot, "#axis-to", "50");
+        assertThat(layout().axes().get(AxisPlace.RIGHT).high()).isEqualTo(50);
+    }
+
+    @Test
+    void notesLinesSpansAndReadingsAreAddedTypedDraggedAndRemoved(FxRobot robot) {
+        robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.N);
+        window.settle();
+        type(robot, "#note-text", "first pull");
+        window.press(robot, "#note-arrow");
+        assertThat(look().notes()).singleElement().satisfies(note -> assertThat(((Note.Text) note).to()).isPresent());
+        Point2D note = at(new Thing.NoteOf(1, 0));
+        robot.push(KeyCode.ESCAPE).drag(note).dropTo(note.add(-40, -50));
+        window.settle();
+        robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.D);
+        window.settle();
+        type(robot, "#note-at", "8");
+        assertThat(look().notes().get(1)).isEqualTo(new Note.Drop(2, 0, true, 8));
+        robot.push(KeyCode.CONTROL, KeyCode.K).write("shaded span of x", 0).type(KeyCode.ENTER);
+        window.settle();
+        type(robot, "#note-from", "12");
+        type(robot, "#note-to", "5");
+        assertThat(window.text("#figure-panel-wrong")).contains("A span must begin before it ends.");
+        window.press(robot, "#note-remove");
+        assertThat(look().notes()).hasSize(2);
+        assertThat(window.view.lookup("#figure-panel").isVisible()).isFalse();
+    }
+
+    @Test
+    void theWholeSheetHasALookOfOursOrOnesOwn(FxRobot robot) {
+        robot.clickOn("#figure-look").clickOn("#look-1");
+        window.settle();
+        assertThat(layout().width()).isEqualTo(85 * 72 / 25.4);
+        type(robot, "#sheet-text", "8");
+        robot.clickOn("#look-name").write("Thesis", 0).clickOn("#look-keep");
+        robot.clickOn("#look-0").clickOn("#look-4");
+        window.settle();
+        assertThat(look().sheet().text()).isEqualTo(8);
+        robot.push(KeyCode.ESCAPE).push(KeyCode.CONTROL, KeyCode.K).write("duplicate", 0).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(window.session.figuresInView()).hasSize(2);
+        robot.push(KeyCode.CONTROL, KeyCode.T).push(KeyCode.CONTROL, KeyCode.A).write("The other", 0).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(window.session.figuresInView()).extracting(figure -> figure.title().orElse("")).containsExactly("Stretch of 3 mm marram cord under load", "The other");
+        robot.push(KeyCode.CONTROL, KeyCode.K).write("swap x and y", 0).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(window.table(0).first(Role.X).orElseThrow().name()).isEqualTo("Stretch");
+        assertThat(window.text("#equation")).startsWith("Load = ");
+    }
+}
