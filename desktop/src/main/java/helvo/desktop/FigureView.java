@@ -12,9 +12,12 @@ import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.FigureEdit.Zoom;
 import helvo.core.study.FigureEdit.Zoom.Limits;
+import helvo.figure.Axis;
 import helvo.figure.FigureDrawing;
 import helvo.figure.FigureLayout;
+import helvo.figure.LogScale;
 import helvo.figure.Raster;
+import helvo.figure.Reversed;
 import helvo.figure.Thing;
 import java.awt.geom.Path2D;
 import java.awt.geom.Rectangle2D;
@@ -540,7 +543,7 @@ final class FigureView extends Pane {
             case Thing.CurveEnd(var key, var greatest) -> (x, _) -> {
                 CurveLook curve = look.curve(key);
                 Optional<Double> to = Optional.of(at.xAt(Math.clamp(x, at.plot().getMinX(), at.plot().getMaxX())));
-                boolean least = greatest == at.axes().get(AxisPlace.X) instanceof helvo.figure.Reversed;
+                boolean least = greatest == at.axes().get(AxisPlace.X) instanceof Reversed;
                 return Optional.of(new FigureEdit.SetCurveLook(id, key, least ? curve.reaching(to, curve.to()) : curve.reaching(curve.from(), to)));
             };
             case Thing.NoteOf(var note, var part) -> look.note(note).map(each -> noteDrag(each, part, at, id)).orElse(null);
@@ -646,13 +649,23 @@ final class FigureView extends Pane {
             boolean horizontal = place == AxisPlace.X;
             if (horizontal ? alongX && !onY : alongY && !onX) {
                 double fixed = horizontal ? (x - plot.getX()) / plot.getWidth() : (plot.getMaxY() - y) / plot.getHeight();
-                limits(axis.value(fixed - fixed * factor), axis.value(fixed + (1 - fixed) * factor)).ifPresent(each -> all.put(place, each));
+                Limits now = all.getOrDefault(place, new Limits(Optional.of(axis.low()), Optional.of(axis.high())));
+                limits(value(axis, now, fixed - fixed * factor), value(axis, now, fixed + (1 - fixed) * factor)).ifPresent(each -> all.put(place, each));
             }
         });
         if (!all.isEmpty()) {
             preview(new Zoom(figure.get().figure().id(), all));
             zoomed.playFromStart();
         }
+    }
+
+    /// The value at a fraction of an axis that has other limits by now than it was drawn with.
+    private static double value(Axis axis, Limits now, double fraction) {
+        double low = now.low().orElse(axis.low());
+        double high = now.high().orElse(axis.high());
+        double along = axis instanceof Reversed ? 1 - fraction : fraction;
+        boolean powers = axis instanceof LogScale || axis instanceof Reversed(LogScale _);
+        return powers ? low * Math.pow(high / low, along) : low + (high - low) * along;
     }
 
     /// Zooms about the middle, for the keyboard.

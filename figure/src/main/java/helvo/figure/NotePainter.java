@@ -45,8 +45,7 @@ final class NotePainter {
                 case Note.Text text -> text(text);
                 case Note.Rule rule -> rule(rule);
                 case Note.Drop drop -> drop(drop, painters);
-                case Note.Span _ -> {
-                }
+                case Note.Span span -> label(span, painters);
             }
         }
     }
@@ -59,14 +58,34 @@ final class NotePainter {
         double size = Math.abs(b - a);
         var box = span.ofY() ? new Rectangle2D.Double(area.getX(), least, area.getWidth(), size) : new Rectangle2D.Double(least, area.getY(), size, area.getHeight());
         pen.clipped(area, () -> pen.fill(box, SPAN));
-        Font font = style.label();
-        if (!span.label().isEmpty()) {
-            new RichText(span.label(), font).draw(pen, Inks.INK, span.ofY() ? area.getMaxX() - style.length(5) : box.getCenterX(),
-                    (span.ofY() ? Math.max(least, area.getMinY()) : area.getMinY()) + style.length(11), span.ofY() ? 1 : 0.5);
-        }
         part(new Thing.NoteOf(span.id(), 0), box);
         part(new Thing.NoteOf(span.id(), 1), grip(span.ofY(), a));
         part(new Thing.NoteOf(span.id(), 2), grip(span.ofY(), b));
+    }
+
+    /// At the upper or right end, or at the other where points lie there.
+    private void label(Note.Span span, List<SeriesPainter> painters) {
+        if (span.label().isEmpty()) {
+            return;
+        }
+        Rectangle2D area = plot.area();
+        var text = new RichText(span.label(), style.label());
+        double tall = style.length(12);
+        double middle = span.ofY() ? plot.pyWithin(span.from() / 2 + span.to() / 2) : plot.pxWithin(span.from() / 2 + span.to() / 2);
+        var usual = span.ofY() ? new Rectangle2D.Double(area.getMaxX() - text.width() - style.length(5), middle - tall / 2, text.width(), tall)
+                : new Rectangle2D.Double(middle - text.width() / 2, area.getMinY() + 2, text.width(), tall);
+        var other = span.ofY() ? new Rectangle2D.Double(area.getMinX() + style.length(5), usual.y, usual.width, tall)
+                : new Rectangle2D.Double(usual.x, area.getMaxY() - tall - style.length(3), usual.width, tall);
+        Rectangle2D at = covers(usual, painters) && !covers(other, painters) ? other : usual;
+        text.draw(pen, Inks.INK, at.getX(), at.getY() + style.length(9.5), 0);
+    }
+
+    private static boolean covers(Rectangle2D box, List<SeriesPainter> painters) {
+        var near = new Rectangle2D.Double(box.getX() - 4, box.getY() - 4, box.getWidth() + 8, box.getHeight() + 8);
+        return painters.stream().filter(painter -> !painter.look().hidden()).anyMatch(painter -> {
+            var points = painter.series().points();
+            return java.util.stream.IntStream.range(0, Math.min(points.size(), 5000)).anyMatch(i -> near.contains(painter.plot().px(points.x()[i]), painter.plot().py(points.y()[i])));
+        });
     }
 
     private void rule(Note.Rule rule) {

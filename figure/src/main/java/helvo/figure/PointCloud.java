@@ -22,6 +22,10 @@ final class PointCloud {
     /// How much of the ground a single point covers, where density is shown.
     private static final double WEAKEST = 0.3;
 
+    /// Strengths of ink for sums of coverage are looked up: so many, so many for a point.
+    private static final int INKS = 1 << 14;
+    private static final int INKS_A_COUNT = 16;
+
     private PointCloud() {}
 
     static boolean serves(Pen pen, int points) {
@@ -139,22 +143,55 @@ final class PointCloud {
 
     /// Each pixel keeps the strongest coverage of any marker.
     private static BufferedImage stamped(int[] counts, int width, int height, float[][] mask, Color color) {
-        float[] coverage = new float[width * height];
-        each(counts, width, height, mask, (at, part, _) -> coverage[at] = Math.max(coverage[at], part));
-        return image(coverage, width, height, color);
+        return image(covered(counts, width, height, mask, false), width, height, color);
     }
 
     /// Coverage adds up as that of weak, clear inks over one another.
     private static BufferedImage density(int[] counts, int width, int height, float[][] mask, Color color, double strength) {
-        float[] sum = new float[width * height];
-        each(counts, width, height, mask, (at, part, count) -> sum[at] += part * count);
+        float[] sum = covered(counts, width, height, mask, true);
         double usual = usualCount(counts);
         double one = Math.min(strength, 0.999) * Math.max(WEAKEST, Math.min(1, 3 / usual));
-        float rate = (float) (Math.log1p(-Math.min(one, 0.97)) / Math.max(1, usual / 3));
+        double rate = Math.log1p(-Math.min(one, 0.97)) / Math.max(1, usual / 3);
+        float[] inks = new float[INKS + 1];
+        for (int i = 0; i <= INKS; i++) {
+            inks[i] = (float) -Math.expm1(rate * i / INKS_A_COUNT);
+        }
         for (int i = 0; i < sum.length; i++) {
-            sum[i] = sum[i] == 0 ? 0 : (float) -Math.expm1(rate * sum[i]);
+            sum[i] = inks[(int) Math.min(INKS, sum[i] * INKS_A_COUNT)];
         }
         return image(sum, width, height, color);
+    }
+
+    /// @param adds whether masks that overlap add up; else the strongest counts
+    private static float[] covered(int[] counts, int width, int height, float[][] mask, boolean adds) {
+        float[] covered = new float[width * height];
+        int reach = mask.length / 2;
+        for (int y = 0; y < height; y++) {
+            int top = Math.max(0, reach - y);
+            int bottom = Math.min(mask.length, height + reach - y);
+            for (int x = 0; x < width; x++) {
+                int count = counts[y * width + x];
+                if (count == 0) {
+                    continue;
+                }
+                int left = Math.max(0, reach - x);
+                int right = Math.min(mask.length, width + reach - x);
+                for (int my = top; my < bottom; my++) {
+                    float[] line = mask[my];
+                    int at = (y + my - reach) * width + x - reach;
+                    if (adds) {
+                        for (int mx = left; mx < right; mx++) {
+                            covered[at + mx] += line[mx] * count;
+                        }
+                    } else {
+                        for (int mx = left; mx < right; mx++) {
+                            covered[at + mx] = Math.max(covered[at + mx], line[mx]);
+                        }
+                    }
+                }
+            }
+        }
+        return covered;
     }
 
     /// The mean count of points around a point.
@@ -166,31 +203,6 @@ final class PointCloud {
             squares += (double) count * count;
         }
         return points == 0 ? 1 : Math.max(1, squares / points);
-    }
-
-    private interface Cover {
-        void pixel(int at, float part, int count);
-    }
-
-    private static void each(int[] counts, int width, int height, float[][] mask, Cover cover) {
-        int reach = mask.length / 2;
-        for (int y = 0; y < height; y++) {
-            for (int x = 0; x < width; x++) {
-                int count = counts[y * width + x];
-                if (count > 0) {
-                    int top = Math.max(0, reach - y);
-                    int bottom = Math.min(mask.length, height + reach - y);
-                    int left = Math.max(0, reach - x);
-                    int right = Math.min(mask.length, width + reach - x);
-                    for (int my = top; my < bottom; my++) {
-                        int line = (y + my - reach) * width + x - reach;
-                        for (int mx = left; mx < right; mx++) {
-                            cover.pixel(line + mx, mask[my][mx], count);
-                        }
-                    }
-                }
-            }
-        }
     }
 
     private static BufferedImage image(float[] coverage, int width, int height, Color color) {

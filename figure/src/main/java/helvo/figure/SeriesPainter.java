@@ -24,6 +24,8 @@ final class SeriesPainter {
     private static final double CAP = 2.6;
     private static final int CURVE_STEPS = 240;
     private static final int MOST_LABELS = 2000;
+    /// So many points tell labels where the others lie.
+    private static final int ENOUGH_TO_AVOID = 4000;
 
     private final Pen pen;
     private final Plot plot;
@@ -37,6 +39,7 @@ final class SeriesPainter {
     private final Optional<ColorScale> colors;
     private final Optional<Column> labels;
     private final Table table;
+    private double[] reach;
 
     SeriesPainter(Pen pen, Plot plot, Style style, FigureAnalysis figure, int place) {
         this.pen = pen;
@@ -156,6 +159,13 @@ final class SeriesPainter {
 
     /// Where the curve begins and ends: by default the span of its own points.
     double[] reach() {
+        if (reach == null) {
+            reach = reached();
+        }
+        return reach;
+    }
+
+    private double[] reached() {
         var extent = new Extent();
         extent.take(series.points().x(), new double[0]);
         double from = curveLook.from().orElse(extent.least());
@@ -311,7 +321,7 @@ final class SeriesPainter {
     /// Takes the places that points, bars and curve cover.
     void take(Occupancy occupancy) {
         Points points = series.points();
-        int step = Math.max(1, points.size() / 50_000);
+        int step = Math.max(1, points.size() / ENOUGH_TO_AVOID);
         for (int i = 0; i < points.size(); i += step) {
             double x = plot.px(points.x()[i]);
             occupancy.takePoint(x, plot.py(points.y()[i]), radius() + 1);
