@@ -44,6 +44,9 @@ final class DrawCommand implements Callable<Integer> {
     @Option(names = "--title", paramLabel = "TEXT", description = "Instead of “y against x”.")
     private Optional<String> title;
 
+    @Option(names = "--data", description = "Keep the points in the metadata of an SVG or a PDF.")
+    private boolean data;
+
     @Override
     public Integer call() throws CannotRead, Refused {
         FigureFormat format = FigureFormat.of(out.toString())
@@ -61,7 +64,7 @@ final class DrawCommand implements Callable<Integer> {
             throw new Refused(figure.missing().get());
         }
         try {
-            FigureFile.write(out, format, figure, dpi, Progress.NONE);
+            FigureFile.write(out, format, figure, dpi, data, Progress.NONE);
         } catch (IOException e) {
             throw new Refused("“" + out + "” could not be written: " + reason(e) + ". Choose another folder or name.");
         }

@@ -15,9 +15,11 @@ import java.io.IOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.stream.Collectors;
 import javafx.application.Platform;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.image.WritableImage;
@@ -33,6 +35,9 @@ final class HandOver extends Panel {
     private final TextField height = field("hand-over-height", "Height of the figure in millimetres", 5);
     private final TextField resolution = field("hand-over-dpi", "Resolution of a PNG in dots per inch", 5);
 
+    private final CheckBox data = new CheckBox("Keep the points inside an SVG or a PDF");
+    private final CheckBox clear = new CheckBox("No ground: the page shows through");
+
     HandOver(Session session, FileDialogs dialogs) {
         super(session, "hand-over-panel", "Hand over", 370);
         this.dialogs = dialogs;
@@ -41,6 +46,10 @@ final class HandOver extends Panel {
         grid.addRow(1, new Label("Height"), height, new Label("mm"));
         grid.addRow(2, new Label("Resolution of a PNG"), resolution, new Label("dots per inch"));
         resolution.setText("300");
+        data.setId("hand-over-data");
+        clear.setId("hand-over-clear");
+        clear.setOnAction(_ -> session.figureInView().ifPresent(figure -> session.perform(new FigureEdit.SetSheet(figure.id(),
+                figure.look().sheet().withGround(clear.isSelected() ? Optional.empty() : SheetLook.WHITE)))));
         width.setOnAction(_ -> resize());
         height.setOnAction(_ -> resize());
         var saves = new FlowPane(8, 8);
@@ -52,7 +61,7 @@ final class HandOver extends Panel {
             tables.getChildren().add(button("save-" + format.ending(), "Save as " + format.title(), () -> saveTable(format)));
         }
         var copies = new FlowPane(8, 8, button("copy-figure", "Copy figure", this::copyFigure), button("copy-readout", "Copy readout", this::copyReadout));
-        getChildren().addAll(heading, strong("Size on paper"), grid, wrong, strong("Save the figure"), saves,
+        getChildren().addAll(heading, strong("Size on paper"), grid, wrong, strong("Save the figure"), saves, data, clear,
                 strong("Save the table"), tables, strong("To the clipboard"), copies);
     }
 
@@ -61,6 +70,7 @@ final class HandOver extends Panel {
     void begin() {
         say("");
         session.figureInView().ifPresent(figure -> {
+            clear.setSelected(figure.look().sheet().ground().isEmpty());
             width.setText(NumberText.shortest(figure.widthMm()));
             height.setText(NumberText.shortest(figure.heightMm()));
         });
@@ -111,11 +121,12 @@ final class HandOver extends Panel {
     /// Writes the figure as it is when everything asked for is drawn, also when the size was changed a moment ago.
     private void write(Path path, FigureFormat format, double dpi) {
         var study = session.study();
+        boolean withData = data.isSelected();
         int id = session.figureInView().orElseThrow().id();
         session.away("Saving " + path.getFileName() + " …", progress -> {
             FigureAnalysis figure = helvo.core.analysis.Analysis.of(study, session.analysis().get(), progress.part(0, 0.5))
                     .figure(id);
-            written(path, () -> FigureFile.write(path, format, figure, dpi, progress.part(0.5, 1)));
+            written(path, () -> FigureFile.write(path, format, figure, dpi, withData, progress.part(0.5, 1)));
             return "Saved “" + path.getFileName() + "” in " + path.toAbsolutePath().getParent() + ".";
         }, () -> {});
     }

@@ -91,7 +91,7 @@ public final class FigureDrawing {
         Optional<Rectangle2D> strip = Optional.empty();
         if (residuals) {
             var area = new Rectangle2D.Double(axes.area.getX(), height - stripHeight - style.length(22), axes.area.getWidth(), stripHeight);
-            new ResidualStrip(pen, style, area, axes.x, painters.stream().filter(each -> !each.look().right()).toList()).draw(margin + style.length(9), progress);
+            new ResidualStrip(pen, style, area, axes.x, painters.stream().filter(each -> !each.look().right() && !each.series().key().isTogether()).toList()).draw(margin + style.length(9), progress);
             strip = Optional.of(area);
         }
         var places = new EnumMap<AxisPlace, Axis>(Map.of(AxisPlace.X, axes.x, AxisPlace.Y, axes.y));
@@ -176,14 +176,14 @@ public final class FigureDrawing {
 
     /// That of the only series along an axis; else the ink of all axes.
     private Color colorOf(boolean right) {
-        List<Integer> places = IntStream.range(0, figure.series().size()).filter(i -> isOnRight(figure.series().get(i)) == right).boxed().toList();
+        List<Integer> places = IntStream.range(0, figure.series().size()).filter(i -> isOnRight(figure.series().get(i)) == right && !figure.series().get(i).key().isTogether()).boxed().toList();
         return places.size() != 1 ? Inks.INK
                 : look.series(figure.series().get(places.getFirst()).key()).color().map(hex -> Style.color(hex, 1)).orElseGet(() -> Inks.series(places.getFirst()));
     }
 
     private void series(List<SeriesPainter> painters) {
         boolean bars = figure.figure().shows(Layer.BARS);
-        List<SeriesPainter> drawn = painters.stream().filter(painter -> !painter.look().hidden()).toList();
+        List<SeriesPainter> drawn = painters.stream().filter(painter -> !painter.look().hidden() && !painter.series().key().isTogether()).toList();
         for (SeriesPainter painter : drawn) {
             if (bars && painter.look().points() && painter.series().points().size() <= PointCloud.MANY) {
                 painter.bars(progress);

@@ -36,9 +36,10 @@ public final class FigureFile {
 
     /// Writes beside the file and then moves over it, so that a failure leaves the old file whole.
     ///
-    /// @param dpi of a PNG, dots per inch
-    public static void write(Path file, FigureFormat format, FigureAnalysis figure, double dpi, Progress progress) throws IOException {
-        byte[] bytes = bytes(format, figure, dpi, progress);
+    /// @param dpi  of a PNG, dots per inch
+    /// @param data whether an SVG or a PDF keeps the points in its metadata
+    public static void write(Path file, FigureFormat format, FigureAnalysis figure, double dpi, boolean data, Progress progress) throws IOException {
+        byte[] bytes = bytes(format, figure, dpi, data, progress);
         Path beside = file.toAbsolutePath().resolveSibling("." + file.getFileName() + ".part");
         try {
             Files.write(beside, bytes);
@@ -48,11 +49,11 @@ public final class FigureFile {
         }
     }
 
-    public static byte[] bytes(FigureFormat format, FigureAnalysis figure, double dpi, Progress progress) throws IOException {
+    public static byte[] bytes(FigureFormat format, FigureAnalysis figure, double dpi, boolean data, Progress progress) throws IOException {
         return switch (format) {
             case PNG -> png(figure, dpi, progress);
-            case SVG -> svg(figure, progress).getBytes(StandardCharsets.UTF_8);
-            case PDF -> pdf(figure, progress);
+            case SVG -> svg(figure, data, progress).getBytes(StandardCharsets.UTF_8);
+            case PDF -> pdf(figure, data, progress);
         };
     }
 
@@ -88,18 +89,21 @@ public final class FigureFile {
         return root;
     }
 
-    private static String svg(FigureAnalysis figure, Progress progress) throws IOException {
+    private static String svg(FigureAnalysis figure, boolean data, Progress progress) throws IOException {
         var pen = new SvgPen(USUAL_DPI / 72);
         FigureDrawing.draw(figure, pen, progress);
-        return pen.document(figure.title(), figure.figure().widthMm(), figure.figure().heightMm(),
+        return pen.document(RichText.plain(figure.title()), data ? PointList.csv(figure) : "", figure.figure().widthMm(), figure.figure().heightMm(),
                 FigureDrawing.widthPoints(figure), FigureDrawing.heightPoints(figure));
     }
 
-    private static byte[] pdf(FigureAnalysis figure, Progress progress) throws IOException {
+    private static byte[] pdf(FigureAnalysis figure, boolean data, Progress progress) throws IOException {
         float width = (float) FigureDrawing.widthPoints(figure);
         float height = (float) FigureDrawing.heightPoints(figure);
         try (var document = new PDDocument(); var drawer = new EmbeddedText(document)) {
-            document.getDocumentInformation().setTitle(figure.title());
+            document.getDocumentInformation().setTitle(RichText.plain(figure.title()));
+            if (data) {
+                document.getDocumentInformation().setCustomMetadataValue("Data", PointList.csv(figure));
+            }
             var page = new PDPage(new PDRectangle(width, height));
             document.addPage(page);
             var g = new de.rototor.pdfbox.graphics2d.PdfBoxGraphics2D(document, width, height);

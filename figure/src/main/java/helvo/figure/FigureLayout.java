@@ -71,7 +71,7 @@ public record FigureLayout(double width, double height, Rectangle2D title, Recta
         Hit best = null;
         double least = reach * reach;
         for (SeriesAnalysis series : figure.series()) {
-            if (figure.figure().look().series(series.key()).hidden()) {
+            if (series.key().isTogether() || figure.figure().look().series(series.key()).hidden()) {
                 continue;
             }
             AxisPlace along = along(figure, series.key());

@@ -5,6 +5,7 @@ import helvo.core.fit.Fit;
 import helvo.core.look.CurveLook.LabelPart;
 import helvo.core.look.CurveLook.Spot;
 import helvo.core.look.LegendLook;
+import helvo.core.look.SeriesLook;
 import helvo.core.number.ValueText;
 import helvo.core.readout.Equation;
 import java.awt.Color;
@@ -63,10 +64,10 @@ final class Labels {
     }
 
     private void sample(SeriesPainter painter, double x, double y) {
-        if (painter.look().join() != helvo.core.look.SeriesLook.Join.NONE) {
+        if (painter.look().join() != SeriesLook.Join.NONE || painter.series().key().isTogether()) {
             pen.draw(new java.awt.geom.Line2D.Double(x - style.length(8), y, x + style.length(8), y), painter.color(), style.weight(1.3), painter.dashes());
         }
-        if (painter.look().points()) {
+        if (painter.drawsPoints()) {
             var shape = painter.marker().at(x, y, style.length(3.3));
             Color color = painter.color();
             pen.fill(shape, Inks.SHEET);

@@ -49,7 +49,7 @@ final class SeriesPainter {
         this.series = figure.series().get(place);
         this.look = figure.figure().look().series(series.key());
         this.curveLook = figure.figure().look().curve(series.key());
-        this.color = look.color().map(hex -> Style.color(hex, 1)).orElseGet(() -> Inks.series(place));
+        this.color = look.color().map(hex -> Style.color(hex, 1)).orElseGet(() -> series.key().isTogether() ? Inks.INK : Inks.series(place));
         this.marker = look.shape().map(shape -> Marker.valueOf(shape.name())).orElseGet(() -> Marker.of(place));
         this.colors = ColorScale.of(figure, series, look);
         this.labels = look.labels().flatMap(id -> figure.table().columns().stream().filter(column -> column.id() == id).findFirst());
@@ -98,6 +98,11 @@ final class SeriesPainter {
 
     Marker marker() {
         return marker;
+    }
+
+    /// The series of all groups together shows its curve; its points are the groups'.
+    boolean drawsPoints() {
+        return look.points() && !look.hidden() && !series.key().isTogether();
     }
 
     boolean drawsCurve() {
@@ -239,7 +244,7 @@ final class SeriesPainter {
 
     void points(Progress progress) {
         Points points = series.points();
-        if (!look.points()) {
+        if (!drawsPoints()) {
             return;
         }
         double r = radius();
@@ -321,7 +326,7 @@ final class SeriesPainter {
     /// Takes the places that points, bars and curve cover.
     void take(Occupancy occupancy) {
         Points points = series.points();
-        int step = Math.max(1, points.size() / ENOUGH_TO_AVOID);
+        int step = series.key().isTogether() ? points.size() + 1 : Math.max(1, points.size() / ENOUGH_TO_AVOID);
         for (int i = 0; i < points.size(); i += step) {
             double x = plot.px(points.x()[i]);
             occupancy.takePoint(x, plot.py(points.y()[i]), radius() + 1);

@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import javax.imageio.ImageIO;
 import org.apache.fontbox.ttf.TTFParser;
 import org.apache.fontbox.ttf.TTFSubsetter;
@@ -38,15 +39,18 @@ final class SvgPen implements Pen {
 
     /// The whole document.
     ///
+    /// @param data    kept in the metadata; empty for none
     /// @param widthMm of the sheet, and `width` the same in points
-    String document(String title, double widthMm, double heightMm, double width, double height) throws IOException {
+    String document(String title, String data, double widthMm, double heightMm, double width, double height) throws IOException {
         return """
                 <?xml version="1.0" encoding="UTF-8"?>
                 <svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" version="1.1" width="%smm" height="%smm" viewBox="0 0 %s %s">
-                <title>%s</title>
+                <title>%s</title>%s
                 <style>%s</style>
                 %s</svg>
-                """.formatted(number(widthMm), number(heightMm), number(width), number(height), escaped(title), fontFaces(), body);
+                """.formatted(number(widthMm), number(heightMm), number(width), number(height), escaped(title),
+                data.isEmpty() ? "" : "\n<metadata><data type=\"text/csv\" xmlns=\"urn:helvo:data\">" + data.lines().map(SvgPen::escaped).collect(Collectors.joining("\n")) + "</data></metadata>",
+                fontFaces(), body);
     }
 
     @Override
@@ -72,6 +76,9 @@ final class SvgPen implements Pen {
     public void draw(Shape shape, Color color, double width, float... dashes) {
         body.append("<path d=\"").append(path(shape)).append("\" fill=\"none\" stroke=\"").append(rgb(color))
                 .append("\" stroke-width=\"").append(number(width)).append("\" stroke-linejoin=\"round\"");
+        if (color.getAlpha() < 255) {
+            body.append(" stroke-opacity=\"").append(number(color.getAlpha() / 255.0)).append('"');
+        }
         if (dashes.length > 0) {
             body.append(" stroke-dasharray=\"");
             for (float dash : dashes) {
@@ -90,6 +97,7 @@ final class SvgPen implements Pen {
         body.append("<text ").append(rises ? "transform=\"translate(%s %s) rotate(-90)\"".formatted(number(x), number(baseline))
                 : "x=\"%s\" y=\"%s\"".formatted(number(x), number(baseline)))
                 .append(" font-family=\"'").append(family(face)).append("', sans-serif\" font-size=\"").append(number(font.getSize2D()))
+                .append("\" textLength=\"").append(number(Typeface.width(font, text))).append("\" lengthAdjust=\"spacingAndGlyphs")
                 .append("\" fill=\"").append(rgb(color)).append("\" xml:space=\"preserve\">").append(escaped(text)).append("</text>\n");
     }
 

@@ -51,7 +51,7 @@ class FigureFileTest {
     void aPngHasTheSizeAskedForAndSaysItsResolution(@TempDir Path folder) throws IOException {
         FigureAnalysis figure = figure(12, new FigureEdit.Resize(1, 85, 60));
         Path file = folder.resolve("f.png");
-        FigureFile.write(file, FigureFormat.PNG, figure, 300, Progress.NONE);
+        FigureFile.write(file, FigureFormat.PNG, figure, 300, false, Progress.NONE);
         BufferedImage image = ImageIO.read(file.toFile());
         assertThat(image.getWidth()).isEqualTo(Math.round(85 / 25.4 * 300));
         assertThat(image.getHeight()).isEqualTo(Math.round(60 / 25.4 * 300));
@@ -64,7 +64,7 @@ class FigureFileTest {
 
     @Test
     void anSvgHoldsTextAsTextWithItsFonts() throws Exception {
-        String svg = new String(FigureFile.bytes(FigureFormat.SVG, figure(12, title("Stretch < load & more")), 0, Progress.NONE), StandardCharsets.UTF_8);
+        String svg = new String(FigureFile.bytes(FigureFormat.SVG, figure(12, title("Stretch < load & more")), 0, true, Progress.NONE), StandardCharsets.UTF_8);
         Document document = DocumentBuilderFactory.newInstance().newDocumentBuilder().parse(new ByteArrayInputStream(svg.getBytes(StandardCharsets.UTF_8)));
         var texts = document.getElementsByTagName("text");
         List<String> words = IntStream.range(0, texts.getLength()).mapToObj(i -> texts.item(i).getTextContent()).toList();
@@ -73,11 +73,12 @@ class FigureFileTest {
         assertThat(document.getDocumentElement().getAttribute("width")).isEqualTo("160mm");
         assertThat(svg).contains("@font-face{font-family:'Source Sans 3'", "@font-face{font-family:'Source Sans 3 SemiBold'");
         assertThat(svg.length()).isLessThan(200_000);
+        assertThat(document.getElementsByTagName("data").item(0).getTextContent()).startsWith("series,row,x,y,x bar,y bar\n\"Stretch\",1,5,").hasLineCount(13);
     }
 
     @Test
     void aPdfHoldsTextAsTextWithItsFontsEmbedded() throws IOException {
-        try (PDDocument document = Loader.loadPDF(FigureFile.bytes(FigureFormat.PDF, figure(12), 0, Progress.NONE))) {
+        try (PDDocument document = Loader.loadPDF(FigureFile.bytes(FigureFormat.PDF, figure(12), 0, true, Progress.NONE))) {
             assertThat(new PDFTextStripper().getText(document)).contains("Stretch against Load", "Load (N)", "R² = 0.99");
             assertThat(document.getPage(0).getMediaBox().getWidth()).isEqualTo(160 * 72 / 25.4f);
             PDResources page = document.getPage(0).getResources();
@@ -88,6 +89,7 @@ class FigureFileTest {
                 assertThat(font.getName()).contains("SourceSans3");
             }
             assertThat(form.getFontNames()).hasSize(2);
+            assertThat(document.getDocumentInformation().getCustomMetadataValue("Data")).hasLineCount(13);
         }
     }
 
@@ -134,7 +136,7 @@ class FigureFileTest {
         FigureAnalysis many = figure(PointCloud.MANY + 1);
         assertThatThrownBy(() -> Raster.draw(many, 1, unwanted)).isInstanceOf(CancellationException.class);
         FigureAnalysis poster = figure(3, new FigureEdit.Resize(1, 1200, 1200));
-        assertThatThrownBy(() -> FigureFile.bytes(FigureFormat.PNG, poster, 2400, Progress.NONE)).isInstanceOf(IOException.class).hasMessageContaining("200 million pixels");
+        assertThatThrownBy(() -> FigureFile.bytes(FigureFormat.PNG, poster, 2400, false, Progress.NONE)).isInstanceOf(IOException.class).hasMessageContaining("200 million pixels");
     }
 
     private static FigureEdit title(String text) {

@@ -38,7 +38,7 @@ class LabelsTest {
         FigureAnalysis figure = figure(new Random(seed), groups);
         var pen = new SvgPen(4);
         FigureLayout layout = FigureDrawing.draw(figure, pen, Progress.NONE);
-        String svg = pen.document("t", 160, 140, layout.width(), layout.height());
+        String svg = pen.document("t", "", 160, 140, layout.width(), layout.height());
         List<Rectangle2D> labels = labels(svg);
         assertThat(labels).hasSize(2 * groups + (groups > 1 ? groups : 0));
         for (int i = 0; i < labels.size(); i++) {

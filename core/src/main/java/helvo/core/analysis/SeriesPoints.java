@@ -3,6 +3,7 @@ package helvo.core.analysis;
 import helvo.core.Progress;
 import helvo.core.fit.Points;
 import helvo.core.study.Figure;
+import helvo.core.study.Layer;
 import helvo.core.study.SeriesKey;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
@@ -25,14 +26,14 @@ import java.util.function.IntPredicate;
 /// @param label what a legend calls it
 record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
     /// What the points were taken from. Two that are `same` give the same points.
-    record Source(List<Column> columns, SetAside setAside, List<RowCondition> only) {
+    record Source(List<Column> columns, SetAside setAside, List<RowCondition> only, boolean together) {
         static Source of(Table table, Figure figure) {
-            return new Source(table.columns(), table.setAside(), figure.only());
+            return new Source(table.columns(), table.setAside(), figure.only(), figure.shows(Layer.ONE_FOR_ALL));
         }
 
         /// Told by identity of the cells, since comparing a million of them costs more than it saves.
         boolean same(Source other) {
-            return setAside.equals(other.setAside) && only.equals(other.only) && columns.size() == other.columns.size()
+            return together == other.together && setAside.equals(other.setAside) && only.equals(other.only) && columns.size() == other.columns.size()
                     && java.util.stream.IntStream.range(0, columns.size()).allMatch(i -> same(columns.get(i), other.columns.get(i)));
         }
 
@@ -63,6 +64,8 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
         Optional<Cells> yBar = table.barOf(y.column()).map(Column::cells);
         Optional<Cells> by = table.first(Role.BY).map(Column::cells).filter(SeriesPoints::splits);
         Map<String, Collector> groups = new LinkedHashMap<>();
+        var all = new Collector();
+        boolean together = by.isPresent() && figure.shows(Layer.ONE_FOR_ALL);
         IntPredicate wanted = RowCondition.all(figure.only(), table);
         int rows = table.rows();
         for (int row = 0; row < rows; row++) {
@@ -71,17 +74,22 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
             }
             if (wanted.test(row)) {
                 String group = by.isEmpty() ? "" : by.get().cell(row).exactText();
-                groups.computeIfAbsent(group, _ -> new Collector())
-                        .add(row, table.setAside().has(row), x.at(row), y.at(row),
-                                xBar.isEmpty() ? Double.NaN : xBar.get().number(row), yBar.isEmpty() ? Double.NaN : yBar.get().number(row));
+                for (Collector each : together ? List.of(groups.computeIfAbsent(group, _ -> new Collector()), all) : List.of(groups.computeIfAbsent(group, _ -> new Collector()))) {
+                    each.add(row, table.setAside().has(row), x.at(row), y.at(row),
+                            xBar.isEmpty() ? Double.NaN : xBar.get().number(row), yBar.isEmpty() ? Double.NaN : yBar.get().number(row));
+                }
             }
         }
-        return groups.entrySet().stream().map(group -> {
+        List<SeriesPoints> series = new ArrayList<>(groups.entrySet().stream().map(group -> {
             String name = by.isPresent() && group.getKey().isEmpty() ? "no " + table.first(Role.BY).orElseThrow().name() : group.getKey();
             String ofY = y.column().name();
             String label = by.isEmpty() ? ofY : severalY ? ofY + ", " + name : name;
             return group.getValue().series(new SeriesKey(y.column().id(), group.getKey()), label, x, y);
-        }).toList();
+        }).toList());
+        if (together && groups.size() > 1) {
+            series.add(all.series(SeriesKey.together(y.column().id()), severalY ? y.column().name() + ", all" : "all", x, y));
+        }
+        return series;
     }
 
     private static boolean splits(Cells by) {

@@ -61,7 +61,7 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return "Fit: " + curve.name().toLowerCase() + (series.group().isEmpty() ? "" : " to " + series.group());
+            return "Fit: " + curve.name().toLowerCase() + (series.group().isEmpty() ? "" : series.isTogether() ? " to all groups" : " to " + series.group());
         }
     }
 
@@ -200,7 +200,7 @@ public sealed interface FigureEdit extends Edit {
 
     private static String named(Study study, int figure, SeriesKey series) {
         String column = study.table(study.figure(figure).table()).columns().stream().filter(each -> each.id() == series.yColumn()).findFirst().map(Column::name).orElse("a series");
-        return series.group().isEmpty() ? column : series.group();
+        return series.group().isEmpty() ? column : series.isTogether() ? "all groups" : series.group();
     }
 
     /// Uses only the rows that meet all these conditions.

@@ -5,6 +5,7 @@ public enum Layer {
     BARS("Bars", "Show the error bars"),
     EQUATIONS("Equations", "Write each curve's equation and R² beside it"),
     RESIDUALS("Residuals", "Show the residuals in a strip that shares the x axis"),
+    ONE_FOR_ALL("One for all", "Fit one curve more, to all groups together"),
     GUIDE_GRID("Guide grid", "Rule the ground with a fine grid");
 
     private final String label;

@@ -1,0 +1,242 @@
+package helvo.figure;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import helvo.core.Progress;
+import helvo.core.analysis.Analysis;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.curve.Polynomial;
+import helvo.core.fit.Fit;
+import helvo.core.look.AxisLook;
+import helvo.core.look.AxisPlace;
+import helvo.core.look.CurveLook;
+import helvo.core.look.Note;
+import helvo.core.look.SeriesLook;
+import helvo.core.look.SheetLook;
+import helvo.core.number.DecimalMark;
+import helvo.core.study.Edit;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.FigureEdit.Zoom;
+import helvo.core.study.Layer;
+import helvo.core.study.SeriesKey;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.table.Cell;
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.Heading;
+import helvo.core.table.Kind;
+import helvo.core.table.Role;
+import helvo.core.table.SetAside;
+import helvo.core.table.Table;
+import java.awt.Color;
+import java.awt.geom.Path2D;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/// What a person chooses of a figure's look is what is drawn.
+class LooksTest {
+    private static final SeriesKey Y = new SeriesKey(2, "");
+    private static final SeriesKey SECOND = new SeriesKey(3, "");
+
+    private static FigureAnalysis figure(double[] x, double[] y, Edit... edits) {
+        double[] second = Arrays.stream(y).map(v -> Math.clamp(v * 100 + 3, -1.7e308, 1.7e308)).toArray();
+        var table = new Table(0, "t", DecimalMark.POINT, Optional.empty(), List.of(
+                new Column(1, new Heading("Load", "N"), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(x)),
+                new Column(2, new Heading("Stretch", "mm"), Kind.NUMBER, Role.Y, 2, Cells.ofNumbers(y)),
+                new Column(3, new Heading("Heat", "°C"), Kind.NUMBER, Role.NONE, 2, Cells.ofNumbers(second))), SetAside.NONE);
+        Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
+        for (Edit edit : edits) {
+            study = edit.apply(study);
+        }
+        return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figures().getFirst();
+    }
+
+    private static FigureLayout drawn(FigureAnalysis figure) {
+        return Raster.draw(figure, 1, Progress.NONE).layout();
+    }
+
+    private static Edit axis(AxisPlace place, AxisLook look) {
+        return new FigureEdit.SetAxis(1, place, look);
+    }
+
+    @Test
+    void aLogarithmicAxisHasPowersOfTenAndLeavesOutWhatItCannotShow() {
+        double[] x = {-3, 0, 0.02, 1, 30, 900};
+        double[] y = {1, 2, 3, 4, 5, 6};
+        FigureLayout layout = drawn(figure(x, y, axis(AxisPlace.X, AxisLook.USUAL.logarithmic(true))));
+        Axis log = layout.x().orElseThrow();
+        assertThat(log.low()).isLessThan(0.02).isGreaterThan(0);
+        assertThat(log.ticks()).contains(0.1, 1.0, 10.0, 100.0);
+        assertThat(layout.px(10) - layout.px(1)).isCloseTo(layout.px(100) - layout.px(10), within(1e-9));
+        assertThat(log.fraction(0)).isNaN();
+        assertThat(log.value(log.fraction(30))).isCloseTo(30, within(1e-9));
+        Axis reversed = drawn(figure(x, y, axis(AxisPlace.X, AxisLook.USUAL.logarithmic(true).reversed(true)))).x().orElseThrow();
+        assertThat(reversed.fraction(900)).isLessThan(reversed.fraction(1));
+        assertThat(drawn(figure(new double[] {-3, -2}, new double[] {1, 2}, axis(AxisPlace.X, AxisLook.USUAL.logarithmic(true)))).x().orElseThrow().ticks()).as("nothing to show").isNotEmpty();
+    }
+
+    /// Nothing throws, and no label is empty or no number, whatever the values.
+    @ParameterizedTest
+    @CsvSource({"1e-300, 2e-300", "1e300, 1.5e300", "-1.7e308, 1.7e308", "5, 5", "0, 0", "1e15, 1.000000000000001e15", "-2e9, 4e9"})
+    void awkwardValuesAreDrawn(double from, double to) {
+        double[] x = {from, from / 2 + to / 2, to};
+        for (boolean log : new boolean[] {false, true}) {
+            FigureLayout layout = drawn(figure(x, x, axis(AxisPlace.X, AxisLook.USUAL.logarithmic(log)), axis(AxisPlace.Y, AxisLook.USUAL.reversed(true).onOtherSide(true))));
+            for (Axis axis : layout.axes().values()) {
+                assertThat(axis.low()).isLessThan(axis.high());
+                assertThat(axis.ticks()).isNotEmpty().allSatisfy(tick -> assertThat(axis.label(tick)).isNotEmpty().doesNotContain("NaN", "Inf"));
+            }
+        }
+    }
+
+    @Test
+    void limitsStepsAndPartsAreAsTyped() {
+        double[] x = {1, 2, 3, 4};
+        FigureLayout layout = drawn(figure(x, x, axis(AxisPlace.X, AxisLook.USUAL.withLimits(Optional.of(-1.0), Optional.of(7.0)).withStep(Optional.of(2.5)).withMinor(Optional.of(5)).withDecimals(Optional.of(2)))));
+        Axis axis = layout.x().orElseThrow();
+        assertThat(axis.ticks()).containsExactly(0.0, 2.5, 5.0);
+        assertThat(axis.ticks().stream().map(axis::label)).containsExactly("0.00", "2.50", "5.00");
+        assertThat(axis.minorTicks()).hasSize(17);
+        assertThat(layout.px(-1)).isCloseTo(layout.plot().getMinX(), within(1e-9));
+        FigureLayout zoomed = drawn(figure(x, x, new Zoom(1, Map.of(AxisPlace.X, new Zoom.Limits(Optional.of(2.0), Optional.of(3.0))))));
+        assertThat(zoomed.x().orElseThrow().low()).isEqualTo(2);
+        assertThat(drawn(figure(new double[] {100, 101}, new double[] {1, 2}, axis(AxisPlace.X, AxisLook.USUAL.withZero(true)))).x().orElseThrow().low()).isLessThanOrEqualTo(0);
+    }
+
+    @Test
+    void twoScalesThatWouldHideOneAnotherAreMovedApart() {
+        double[] x = IntStream.range(0, 20).asDoubleStream().toArray();
+        double[] y = Arrays.stream(x).map(v -> 1 + v / 3).toArray();
+        FigureAnalysis figure = figure(x, y, new helvo.core.study.ColumnEdit.SetRole(1, 3, Role.Y), new FigureEdit.SetSeriesLook(1, SECOND, SeriesLook.USUAL.onRight(true)));
+        FigureLayout layout = drawn(figure);
+        assertThat(layout.axes()).containsKeys(AxisPlace.Y, AxisPlace.RIGHT);
+        double apart = IntStream.range(0, 20).mapToDouble(i -> Math.abs(layout.py(AxisPlace.Y, y[i]) - layout.py(AxisPlace.RIGHT, y[i] * 100 + 3))).average().orElseThrow();
+        assertThat(apart).isGreaterThan(layout.plot().getHeight() * 0.08);
+        assertThat(layout.place(new Thing.AxisTitle(AxisPlace.RIGHT)).orElseThrow().getCenterX()).isGreaterThan(layout.plot().getMaxX());
+    }
+
+    @Test
+    void curvesAreExtendedHiddenAndReadOffWhereTheyCrossAValue() {
+        double[] x = {1, 2, 3, 4, 5, 6};
+        double[] y = Arrays.stream(x).map(v -> v * v).toArray();
+        FigureAnalysis figure = figure(x, y, new FigureEdit.ChooseCurve(1, Y, new Polynomial(2)), new FigureEdit.SetCurveLook(1, Y, CurveLook.USUAL.reaching(Optional.of(-2.0), Optional.of(9.0))),
+                new FigureEdit.PutNote(1, new Note.Drop(1, 0, true, 20)), new FigureEdit.PutNote(1, new Note.Rule(2, true, 90, "limit")));
+        FigureLayout layout = drawn(figure);
+        assertThat(layout.x().orElseThrow().low()).isLessThan(-2);
+        assertThat(layout.y().orElseThrow().high()).as("the reference line is in view").isGreaterThanOrEqualTo(90);
+        assertThat(layout.at(layout.px(7), layout.py(AxisPlace.Y, 49))).hasValue(new Thing.CurveOf(Y));
+        assertThat(layout.at(layout.px(9), layout.py(AxisPlace.Y, 81))).hasValue(new Thing.CurveEnd(Y, true));
+        Fit fit = figure.series().getFirst().fit().orElseThrow();
+        assertThat(NotePainter.crossing(fit, 20, 0, 9).orElseThrow()).isCloseTo(Math.sqrt(20), within(1e-12));
+        assertThat(NotePainter.crossing(fit, -1, 0, 9)).isEmpty();
+        FigureLayout without = drawn(figure(x, y, new FigureEdit.SetCurveLook(1, Y, CurveLook.USUAL.shown(false))));
+        assertThat(without.place(new Thing.CurveOf(Y))).isEmpty();
+    }
+
+    @Test
+    void groupsHaveOneCurveMoreForAll() {
+        var cells = new Cells.Builder();
+        IntStream.range(0, 12).forEach(i -> cells.add(new Cell.Text(i % 2 == 0 ? "dry" : "wet")));
+        double[] x = IntStream.range(0, 12).asDoubleStream().toArray();
+        FigureAnalysis plain = figure(x, x);
+        var columns = new ArrayList<>(plain.table().columns());
+        columns.add(new Column(4, new Heading("Cord", ""), Kind.TEXT, Role.BY, 0, cells.build()));
+        Study study = new StudyEdit.ReplaceTable(new Table(1, "t", DecimalMark.POINT, Optional.empty(), columns, SetAside.NONE))
+                .apply(StudyEdit.AddTable.to(Study.EMPTY, plain.table()).apply(Study.EMPTY));
+        FigureAnalysis figure = Analysis.of(new FigureEdit.Show(1, Layer.ONE_FOR_ALL, true).apply(study), Analysis.EMPTY, Progress.NONE).figures().getFirst();
+        assertThat(figure.series()).extracting(series -> series.points().size()).containsExactly(6, 6, 12);
+        FigureLayout layout = drawn(figure);
+        assertThat(layout.place(new Thing.CurveOf(SeriesKey.together(2)))).isPresent();
+        assertThat(layout.nearest(figure, layout.px(3), layout.py(AxisPlace.Y, 3), 5).orElseThrow().series().label()).isEqualTo("wet");
+    }
+
+    @Test
+    void aSmoothLineRisesAndFallsOnlyWhereItsPointsDo() {
+        double[] x = {0, 1, 2, 3, 4, 10, 10, 11};
+        double[] y = {0, 0, 0, 5, 5, 5.1, 5.3, 0};
+        Path2D path = Smooth.path(x, y, x.length);
+        var flat = new java.awt.geom.FlatteningPathIterator(path.getPathIterator(null), 1e-4);
+        double[] at = new double[6];
+        double highest = 0;
+        double lowest = 0;
+        for (; !flat.isDone(); flat.next()) {
+            flat.currentSegment(at);
+            highest = Math.max(highest, at[1]);
+            lowest = Math.min(lowest, at[1]);
+        }
+        assertThat(highest).as("the mean of two points at one x").isCloseTo(5.2, within(1e-9));
+        assertThat(lowest).isZero();
+    }
+
+    @Test
+    void repeatedPointsColoursAndLabelsAreDrawnAndKeyed() {
+        double[] x = {1, 1, 1, 2, 3, 4};
+        FigureAnalysis figure = figure(x, new double[] {1, 1, 1, 2.5, 2.8, 4}, new FigureEdit.SetSeriesLook(1, Y,
+                SeriesLook.USUAL.bySize(true).withLabels(Optional.of(1)).coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).withStrength(0.5)));
+        FigureLayout layout = drawn(figure);
+        assertThat(layout.place(new Thing.ColorKey(Y))).isPresent();
+        var colors = SeriesPainter.ColorScale.of(figure, figure.series().getFirst(), figure.figure().look().series(Y)).orElseThrow();
+        assertThat(colors.low()).as("limits about zero are symmetric").isEqualTo(-colors.high());
+    }
+
+    @Test
+    void everyLookOfOursDrawsWithItsTextInProportion() {
+        double[] x = {1, 2, 3, 4};
+        for (SheetLook.Named look : SheetLook.OURS) {
+            FigureLayout layout = drawn(figure(x, x, new FigureEdit.SetSheet(1, look.look())));
+            assertThat(layout.width()).isCloseTo(look.look().widthMm() * 72 / 25.4, within(1e-9));
+            assertThat(layout.plot().getHeight()).as(look.name()).isGreaterThan(0.3 * layout.height());
+        }
+        Raster clear = Raster.draw(figure(x, x, new FigureEdit.SetSheet(1, SheetLook.USUAL.withGround(Optional.empty()))), 1, Progress.NONE);
+        assertThat(clear.image().getRGB(2, 2) >>> 24).as("no ground").isZero();
+    }
+
+    /// Colours of series stay apart for people who lack one kind of cone: Machado, Oliveira & Fernandes 2009, IEEE Trans. Vis. Comput. Graph.
+    /// 15:1291, table 1 (severity 1), and CIE 1976 colour differences. Where two come near, their shapes differ.
+    @Test
+    void seriesAreToldApartWithoutFullColourVision() {
+        double[][][] views = {{{1, 0, 0}, {0, 1, 0}, {0, 0, 1}}, {{0.152286, 1.052583, -0.204868}, {0.114503, 0.786281, 0.099216}, {-0.003882, -0.048116, 1.051998}},
+            {{0.367322, 0.860646, -0.227968}, {0.280085, 0.672501, 0.047413}, {-0.011820, 0.042940, 0.968881}}, {{1.255528, -0.076749, -0.178779}, {-0.078411, 0.930809, 0.147602}, {0.004733, 0.691367, 0.303900}}};
+        for (double[][] view : views) {
+            for (int i = 0; i < 8; i++) {
+                for (int j = 0; j < i; j++) {
+                    assertThat(Marker.of(i)).isNotEqualTo(Marker.of(j));
+                    double difference = difference(lab(Inks.series(i), view), lab(Inks.series(j), view));
+                    assertThat(difference).as("series %d and %d", i, j).isGreaterThan(i < 4 ? 8 : 4);
+                }
+            }
+        }
+        double lightness = Double.POSITIVE_INFINITY;
+        for (int i = 0; i <= 20; i++) {
+            double next = lab(Ramp.SEQUENTIAL.at(i / 20.0), views[0])[0];
+            assertThat(next).as("a sequential ramp only darkens").isLessThan(lightness);
+            lightness = next;
+        }
+    }
+
+    private static double difference(double[] a, double[] b) {
+        return Math.sqrt(Math.pow(a[0] - b[0], 2) + Math.pow(a[1] - b[1], 2) + Math.pow(a[2] - b[2], 2));
+    }
+
+    private static double[] lab(Color color, double[][] view) {
+        double[] linear = IntStream.of(color.getRed(), color.getGreen(), color.getBlue()).mapToDouble(c -> c / 255.0).map(c -> c <= 0.04045 ? c / 12.92 : Math.pow((c + 0.055) / 1.055, 2.4)).toArray();
+        double[] seen = Arrays.stream(view).mapToDouble(row -> Math.clamp(row[0] * linear[0] + row[1] * linear[1] + row[2] * linear[2], 0, 1)).toArray();
+        double x = f((0.4124 * seen[0] + 0.3576 * seen[1] + 0.1805 * seen[2]) / 0.9505);
+        double y = f(0.2126 * seen[0] + 0.7152 * seen[1] + 0.0722 * seen[2]);
+        double z = f((0.0193 * seen[0] + 0.1192 * seen[1] + 0.9505 * seen[2]) / 1.089);
+        return new double[] {116 * y - 16, 500 * (x - y), 200 * (y - z)};
+    }
+
+    private static double f(double t) {
+        return t > 0.008856 ? Math.cbrt(t) : 7.787 * t + 16 / 116.0;
+    }
+}
