@@ -112,6 +112,7 @@ final class FigureView extends Pane {
         title.setTooltip(new Tooltip("Press to change the title; empty it for the columns' names"));
         title.setOnAction(_ -> editTitle());
         field.setId("figure-title-field");
+        field.setAccessibleText("Title");
         field.setVisible(false);
         field.setOnAction(_ -> endEditing(true));
         field.addEventFilter(KeyEvent.KEY_PRESSED, event -> {

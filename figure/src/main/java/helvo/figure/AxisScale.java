@@ -79,7 +79,7 @@ public record AxisScale(double low, double high, double step, double minor, int 
 
     /// Limits of equal size on either side of zero.
     static AxisScale symmetric(double greatest) {
-        double reach = greatest > 0 && Double.isFinite(greatest) ? greatest * 1.1 : 1;
+        double reach = greatest > 0 && Double.isFinite(greatest) ? Math.min(greatest * 1.1, 8e307) : 1;
         double step = roundUp(reach, new double[] {1, 1.5, 2, 3, 4, 5, 6, 8, 10});
         return new AxisScale(-step, step, step, step, factor(step, step), -1);
     }

@@ -1,0 +1,89 @@
+package helvo.bench;
+
+import helvo.core.Progress;
+import helvo.core.analysis.Analysis;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.look.AxisPlace;
+import helvo.core.number.DecimalMark;
+import helvo.core.study.FigureEdit.Zoom;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.Heading;
+import helvo.core.table.Kind;
+import helvo.core.table.Role;
+import helvo.core.table.SetAside;
+import helvo.core.table.Table;
+import helvo.figure.Raster;
+import java.awt.Graphics2D;
+import java.awt.geom.Rectangle2D;
+import java.awt.image.BufferedImage;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.concurrent.TimeUnit;
+import org.jfree.chart.ChartFactory;
+import org.jfree.chart.JFreeChart;
+import org.jfree.data.xy.DefaultXYDataset;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Measurement;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Param;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
+import org.openjdk.jmh.annotations.State;
+import org.openjdk.jmh.annotations.Warmup;
+
+/// A frame of the whole sheet, as while it is dragged, against a charting library's scatter chart of the same points and size.
+@State(Scope.Benchmark)
+@BenchmarkMode(Mode.AverageTime)
+@OutputTimeUnit(TimeUnit.MILLISECONDS)
+@Fork(value = 1, jvmArgs = {"-Xmx6g", "-XX:+UseParallelGC", "-Djava.awt.headless=true"})
+@Warmup(iterations = 2, time = 2)
+@Measurement(iterations = 4, time = 2)
+public class DrawBenchmark {
+    private static final double SCALE = 1.5;
+
+    @Param({"10000", "1000000", "10000000"})
+    private int points;
+    private FigureAnalysis figure;
+    private JFreeChart chart;
+
+    @Setup
+    public void make() {
+        var random = new Random(1);
+        double[] x = random.doubles(points, 0, 10).toArray();
+        double[] y = random.doubles(points).map(v -> 1 + 3 * v * v).toArray();
+        var table = new Table(1, "Noise", DecimalMark.POINT, Optional.empty(), List.of(new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 3, Cells.ofNumbers(x)),
+                new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 3, Cells.ofNumbers(y))), SetAside.NONE);
+        Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
+        var limits = Map.of(AxisPlace.X, new Zoom.Limits(Optional.of(-1.0), Optional.of(11.0)), AxisPlace.Y, new Zoom.Limits(Optional.of(0.0), Optional.of(5.0)));
+        figure = Analysis.ofChosenCurves(new Zoom(study.figures().getFirst().id(), limits).apply(study), Progress.NONE).figures().getFirst();
+        var data = new DefaultXYDataset();
+        data.addSeries("y", new double[][] {x, y});
+        chart = ChartFactory.createScatterPlot("y against x", "x", "y", data);
+    }
+
+    @Benchmark
+    public Raster frame() {
+        return Raster.draw(figure, SCALE, Progress.NONE);
+    }
+
+    /// Ten million points would take minutes.
+    @Benchmark
+    public BufferedImage library() {
+        if (points > 1_000_000) {
+            return null;
+        }
+        var image = new BufferedImage(680, 595, BufferedImage.TYPE_INT_ARGB_PRE);
+        Graphics2D g = image.createGraphics();
+        chart.draw(g, new Rectangle2D.Double(0, 0, 680, 595));
+        g.dispose();
+        return image;
+    }
+}
