@@ -3,6 +3,7 @@ package helvo.desktop;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
+import helvo.core.table.Role;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -27,7 +28,7 @@ final class FigurePane extends VBox {
         this.session = session;
         getStyleClass().add("figure-pane");
         tabs = new Tabs("figure-", place -> session.showFigure(session.figuresInView().get(place).id()));
-        tabs.setPrefWrapLength(110);
+        tabs.setPrefWrapLength(76);
         view = new FigureView(session, asks);
         VBox.setVgrow(view, Priority.ALWAYS);
         var row = new FlowPane(6, 6);
@@ -47,10 +48,10 @@ final class FigurePane extends VBox {
         look.setId("figure-look");
         look.getStyleClass().setAll("button", "look-choice");
         look.setTooltip(new Tooltip("The look of the whole figure: its size, its text, its lines"));
+        look.setMinWidth(USE_PREF_SIZE);
         look.setOnAction(_ -> asks.sheet().run());
-        row.getChildren().add(look);
         HBox.setHgrow(row, Priority.ALWAYS);
-        var head = new HBox(12, tabs, row);
+        var head = new HBox(6, tabs, look, row);
         head.setAlignment(Pos.CENTER_LEFT);
         head.setPadding(new Insets(0, 0, 8, 4));
         getChildren().addAll(head, view);
@@ -74,6 +75,9 @@ final class FigurePane extends VBox {
             tabs.show(all.stream().map(Figure::name).toList(), all.indexOf(figure));
             switches.forEach((layer, button) -> {
                 button.setSelected(figure.shows(layer));
+                boolean serves = layer != Layer.ONE_FOR_ALL || session.table().flatMap(table -> table.first(Role.BY)).isPresent();
+                button.setVisible(serves);
+                button.setManaged(serves);
                 button.setText((figure.shows(layer) ? "● " : "○ ") + layer.label());
             });
         });

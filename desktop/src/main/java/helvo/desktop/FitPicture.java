@@ -34,7 +34,7 @@ final class FitPicture extends Canvas {
         g.setStroke(Color.web(color));
         g.setLineWidth(1.5);
         g.beginPath();
-        int steps = fit.curve().degree() == 1 ? 1 : STEPS;
+        int steps = fit.curve().isStraight() ? 1 : STEPS;
         for (int i = 0; i <= steps; i++) {
             double x = xs.getMin() + (xs.getMax() - xs.getMin()) * i / steps;
             double y = Math.clamp(up(fit.function().at(x)), -getHeight(), 2 * getHeight());

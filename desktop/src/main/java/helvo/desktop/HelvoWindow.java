@@ -1,9 +1,16 @@
 package helvo.desktop;
 
 import atlantafx.base.theme.PrimerLight;
+import helvo.core.curve.Polynomial;
+import helvo.core.look.CurveLook;
+import helvo.core.look.Note;
+import helvo.core.look.SeriesLook;
 import helvo.core.readout.Readout;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.DecisionEdit;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.Layer;
+import helvo.core.study.SeriesKey;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
@@ -14,6 +21,7 @@ import helvo.core.table.Problem;
 import helvo.core.table.Role;
 import helvo.core.table.Statistics;
 import helvo.core.table.Table;
+import helvo.figure.Thing;
 import helvo.figure.Typeface;
 import helvo.files.samples.SampleStudy;
 import java.awt.image.BufferedImage;
@@ -41,7 +49,7 @@ public final class HelvoWindow {
     private HelvoWindow() {}
 
     /// What a picture of the window shows.
-    public enum View { MAIN, CREEP, HAND_OVER, FINDER, NEEDS_A_LOOK, FORMULA, STRAIGHTEN, AVERAGES, DATES, STEPS }
+    public enum View { MAIN, CREEP, HAND_OVER, FINDER, NEEDS_A_LOOK, FORMULA, STRAIGHTEN, AVERAGES, DATES, STEPS, TWO_SCALES, COLOURS, READING }
 
     /// What to open.
     ///
@@ -123,6 +131,21 @@ public final class HelvoWindow {
                     averages(session);
                     view.showSteps();
                 }
+                case TWO_SCALES -> twoScales(session);
+                case COLOURS -> {
+                    show(session, "Pluck");
+                    var key = new SeriesKey(2, "");
+                    session.perform(new FigureEdit.SetSeriesLook(session.figureInView().orElseThrow().id(), key, SeriesLook.USUAL.withSize(1.4).withLabels(Optional.of(1))
+                            .coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL))));
+                    Platform.runLater(() -> Platform.runLater(() -> view.showThing(new Thing.LegendEntry(key), 0, 160)));
+                }
+                case READING -> {
+                    show(session, "Failed");
+                    int figure = session.figureInView().orElseThrow().id();
+                    session.perform(new FigureEdit.ChooseCurve(figure, new SeriesKey(2, ""), new Polynomial(5)));
+                    session.perform(new FigureEdit.Show(figure, Layer.GUIDE_GRID, true));
+                    session.perform(new FigureEdit.PutNote(figure, new Note.Drop(1, 0, true, 0.5)));
+                }
                 case HAND_OVER -> view.showHandOver();
                 case FINDER -> view.showFinder();
             }
@@ -138,6 +161,19 @@ public final class HelvoWindow {
 
     private static void show(Session session, String table) {
         session.study().tables().stream().filter(each -> each.name().equals(table)).findFirst().ifPresent(each -> session.show(each.id()));
+    }
+
+    /// The sample's bath: what the cord takes up along one scale, how warm it is along another.
+    private static void twoScales(Session session) {
+        show(session, "Bath");
+        int figure = session.figureInView().orElseThrow().id();
+        var mass = new SeriesKey(2, "");
+        var temperature = new SeriesKey(3, "");
+        session.perform(new FigureEdit.SetSeriesLook(figure, temperature, SeriesLook.USUAL.onRight(true).with(SeriesLook.Join.STRAIGHT)));
+        session.perform(new FigureEdit.SetCurveLook(figure, temperature, CurveLook.USUAL.shown(false)));
+        session.perform(new FigureEdit.ChooseCurve(figure, mass, new Polynomial(3)));
+        session.perform(new FigureEdit.PutNote(figure, new Note.Span(1, false, 20, 70, "plateau, 40 °C")));
+        session.perform(new FigureEdit.PutNote(figure, new Note.Text(2, "heater off", 84, 59.4, Optional.of(new Note.Text.Target(71, 58.6)))));
     }
 
     /// The sample's stretched cord with one cell decided on and others still in doubt.

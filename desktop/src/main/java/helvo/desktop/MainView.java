@@ -81,7 +81,7 @@ final class MainView extends StackPane {
         opening = new OpenPanel(session, this::hidePanel);
         figurePanel = new FigurePanel(session, figure.view(), this::hidePanel);
         points = new PointsPanel(session, this::hidePanel, row -> session.table().ifPresent(table -> measurements.grid().choose(row, table.columns().getFirst())));
-        panels = List.of(finder, handOver, series, derive, straighten, summary, set, filter, steps, opening, figurePanel, points);
+        panels = List.of(finder, handOver, series, derive, straighten, summary, set, filter, steps, opening, figurePanel, points, new NamePanel(session, this::hidePanel));
         start = start();
         regions.setLeft(measurements);
         regions.setRight(readout);
@@ -142,7 +142,7 @@ final class MainView extends StackPane {
     }
 
     /// At the height of what was pressed, at the side, so that the figure is seen while it changes.
-    private void showThing(Thing thing, double sceneX, double sceneY) {
+    void showThing(Thing thing, double sceneX, double sceneY) {
         figurePanel.about(thing);
         beside(figurePanel, Math.max(sceneX, getWidth() - 330 - 24 - 16), sceneY);
     }
@@ -299,6 +299,7 @@ final class MainView extends StackPane {
         commands.add("Copy the readout", "Shortcut+Shift+R", this::hasTable, handOver::copyReadout);
         commands.add("Show the next series", "Shortcut+Page Down", this::severalSeries, () -> nextSeries(1));
         commands.add("Show the next table", "Shortcut+Page Up", () -> session.study().tables().size() > 1, this::nextTable);
+        commands.add("Rename this table …", "", this::hasTable, () -> show(panel(NamePanel.class)));
         commands.add("Remove this table from the study", "", this::hasTable,
                 () -> session.perform(new StudyEdit.RemoveTable(session.tableId().get())));
     }

@@ -8,6 +8,7 @@ import helvo.core.look.AxisLook;
 import helvo.core.look.AxisPlace;
 import helvo.core.look.FigureLook;
 import helvo.core.look.LegendLook;
+import helvo.core.look.Note;
 import helvo.core.look.SheetLook;
 import helvo.core.study.Layer;
 import helvo.core.table.Column;
@@ -236,8 +237,8 @@ public final class FigureDrawing {
         var occupancy = new Occupancy(area);
         painters.stream().filter(painter -> !painter.look().hidden()).forEach(painter -> painter.take(occupancy));
         for (FigureLayout.Part part : parts) {
-            if (part.thing() instanceof Thing.NoteOf(_, int which) && which == 0 && part.area() instanceof Rectangle2D box) {
-                occupancy.place(List.of(box), true);
+            if (part.thing() instanceof Thing.NoteOf(int note, int which) && which == 0 && !(look.note(note).orElse(null) instanceof Note.Span)) {
+                occupancy.take(part.area());
             }
         }
         var labels = new Labels(pen, style, area, occupancy, parts);

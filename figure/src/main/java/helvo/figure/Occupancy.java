@@ -37,6 +37,18 @@ final class Occupancy {
         }
     }
 
+    /// Takes what a shape covers, as points are taken.
+    void take(java.awt.Shape shape) {
+        Rectangle2D bounds = shape.getBounds2D();
+        for (int r = Math.max(0, row(bounds.getMinY())); r <= Math.min(rows - 1, row(bounds.getMaxY())); r++) {
+            for (int c = Math.max(0, column(bounds.getMinX())); c <= Math.min(columns - 1, column(bounds.getMaxX())); c++) {
+                if (shape.contains(area.getX() + (c + 0.5) * SQUARE, area.getY() + (r + 0.5) * SQUARE)) {
+                    taken[r * columns + c] = Math.max(taken[r * columns + c], POINT);
+                }
+            }
+        }
+    }
+
     /// Finds a place for a label and takes it: of those wished for the first that is free; else the free place nearest to
     /// the first; else the one that covers least.
     Rectangle2D place(List<Rectangle2D> wished) {

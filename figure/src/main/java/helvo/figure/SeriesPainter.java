@@ -183,7 +183,7 @@ final class SeriesPainter {
         double[] reach = reach();
         double from = Math.clamp(fractionOrEnd(reach[0]), -1, 2);
         double to = Math.clamp(fractionOrEnd(reach[1]), -1, 2);
-        boolean straight = fit.curve().degree() == 1 && plot.isStraight();
+        boolean straight = fit.curve().isStraight() && plot.isStraight();
         int steps = straight ? 1 : CURVE_STEPS;
         var path = new Path2D.Double();
         for (int i = 0; i <= steps; i++) {

@@ -4,31 +4,71 @@ import helvo.core.Progress;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Points;
 import java.util.List;
+import java.util.function.Function;
 
 /// The shape of a trend line. Each shape is one class: its form, its coefficients' names and how it is fitted.
-public sealed interface Curve permits Line, FixedInterceptLine, Polynomial {
+public sealed interface Curve permits Line, FixedInterceptLine, Polynomial, Logarithmic, Exponential, Power, Logistic {
     /// As a person calls it: "Line", "Quadratic".
     String name();
 
     /// As the command line and the study file call it: "line", "polynomial".
     String keyword();
 
-    /// The highest power of x.
+    /// The highest power of x of a line or polynomial; 0 for another shape.
     int degree();
 
-    /// In the order of the form, lowest power first.
+    /// In the order of the form, for a polynomial the lowest power first.
     List<String> coefficientNames();
 
-    /// The power of x that each coefficient multiplies.
-    int power(String coefficient);
+    /// The right-hand side, such as "0.2054 Load + 0.26".
+    ///
+    /// @param value a coefficient's value as text, with a true minus sign when typeset
+    /// @param x     what x is called
+    String form(Function<String, String> value, String x, Notation notation);
+
+    /// What a coefficient is measured in, such as "mm/N²".
+    String unit(String coefficient, String y, String x);
+
+    /// As a person calls a coefficient: "slope", or its letter.
+    default String label(String coefficient) {
+        return coefficient;
+    }
 
     /// The constant that is given, not fitted; 0 where there is none.
     default double heldIntercept() {
         return 0;
     }
 
-    /// Fits this shape to the points by least squares on y.
+    /// Whether a straight line shows it on axes of plain numbers.
+    default boolean isStraight() {
+        return degree() == 1;
+    }
+
+    /// Whether a point can take part in a fit of this shape.
+    default boolean accepts(double x, double y) {
+        return true;
+    }
+
+    /// What `accepts` asks for, as in "x is not above 0"; empty when any point can take part.
+    default String refusal() {
+        return "";
+    }
+
+    /// What residuals and R² are of: "y", or "ln y" for a fit on the log scale.
+    default String fittedOn() {
+        return "y";
+    }
+
+    /// Fits this shape by least squares to the points it accepts.
     ///
     /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
     FitOutcome fit(Points points, Progress progress);
+
+    /// How a form is written.
+    enum Notation {
+        /// For reading: raised powers, a blank for a product, a true minus sign.
+        TYPESET,
+        /// As spreadsheets and programs read it.
+        PROGRAM
+    }
 }

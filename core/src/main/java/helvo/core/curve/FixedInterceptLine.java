@@ -8,6 +8,7 @@ import helvo.core.fit.Points;
 import helvo.core.fit.PolynomialFit;
 import helvo.core.number.ValueText;
 import java.util.List;
+import java.util.function.Function;
 
 /// y = a0 + b x, with a0 given.
 ///
@@ -39,8 +40,18 @@ public record FixedInterceptLine(double heldIntercept) implements Curve {
     }
 
     @Override
-    public int power(String coefficient) {
-        return 1;
+    public String form(Function<String, String> value, String x, Notation notation) {
+        return PowersOfX.form(coefficientNames(), 1, heldIntercept, value, x, notation);
+    }
+
+    @Override
+    public String unit(String coefficient, String y, String x) {
+        return PowersOfX.unit(y, x, 1);
+    }
+
+    @Override
+    public String label(String coefficient) {
+        return coefficient.equals("a") ? "intercept" : "slope";
     }
 
     @Override

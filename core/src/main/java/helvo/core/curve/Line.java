@@ -5,6 +5,7 @@ import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Points;
 import helvo.core.fit.PolynomialFit;
 import java.util.List;
+import java.util.function.Function;
 
 /// y = a + b x.
 public record Line() implements Curve {
@@ -29,8 +30,18 @@ public record Line() implements Curve {
     }
 
     @Override
-    public int power(String coefficient) {
-        return coefficient.equals("a") ? 0 : 1;
+    public String form(Function<String, String> value, String x, Notation notation) {
+        return PowersOfX.form(coefficientNames(), 0, 0, value, x, notation);
+    }
+
+    @Override
+    public String unit(String coefficient, String y, String x) {
+        return PowersOfX.unit(y, x, coefficient.equals("a") ? 0 : 1);
+    }
+
+    @Override
+    public String label(String coefficient) {
+        return coefficient.equals("a") ? "intercept" : "slope";
     }
 
     @Override

@@ -7,6 +7,7 @@ import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Points;
 import helvo.core.fit.PolynomialFit;
 import java.util.List;
+import java.util.function.Function;
 import java.util.stream.IntStream;
 
 /// y = c0 + c1 x + c2 x² + …
@@ -39,8 +40,13 @@ public record Polynomial(int degree) implements Curve {
     }
 
     @Override
-    public int power(String coefficient) {
-        return Integer.parseInt(coefficient.substring(1));
+    public String form(Function<String, String> value, String x, Notation notation) {
+        return PowersOfX.form(coefficientNames(), 0, 0, value, x, notation);
+    }
+
+    @Override
+    public String unit(String coefficient, String y, String x) {
+        return PowersOfX.unit(y, x, Integer.parseInt(coefficient.substring(1)));
     }
 
     @Override

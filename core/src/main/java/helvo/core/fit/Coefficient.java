@@ -1,6 +1,7 @@
 package helvo.core.fit;
 
 import java.util.Optional;
+import org.apache.commons.statistics.distribution.TDistribution;
 
 /// A fitted coefficient in powers of x as it was read.
 ///
@@ -20,4 +21,16 @@ public record Coefficient(String name, double value, Optional<Uncertainty> uncer
     /// @param t value over standard error
     /// @param p two-sided
     public record Test(double t, double p) {}
+
+    /// @param se      standard error
+    /// @param freedom degrees of freedom; with none there is no uncertainty
+    static Coefficient of(String name, double value, double se, int freedom) {
+        if (freedom <= 0) {
+            return new Coefficient(name, value, Optional.empty());
+        }
+        var student = TDistribution.of(freedom);
+        double half = student.inverseSurvivalProbability(0.025) * se;
+        Optional<Test> test = se == 0 ? Optional.empty() : Optional.of(new Test(value / se, Math.min(1, 2 * student.survivalProbability(Math.abs(value / se)))));
+        return new Coefficient(name, value, Optional.of(new Uncertainty(se, value - half, value + half, test)));
+    }
 }

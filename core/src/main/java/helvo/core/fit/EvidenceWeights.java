@@ -8,7 +8,7 @@ import java.util.OptionalDouble;
 public final class EvidenceWeights {
     private EvidenceWeights() {}
 
-    /// One weight for each outcome; empty for one without a fit or with too few points to judge,
+    /// One weight for each outcome; empty for one without a fit, with too few points to judge, or fitted to fewer points than others,
     /// and for all where fewer than two can be judged. When curves fit
     /// perfectly with points to spare, the one with the fewest coefficients has it all.
     public static List<OptionalDouble> of(List<FitOutcome> outcomes) {
@@ -18,8 +18,9 @@ public final class EvidenceWeights {
             return outcomes.stream().map(o -> o instanceof FitOutcome.Fitted
                     ? OptionalDouble.of(o == perfect.get() ? 1 : 0) : OptionalDouble.empty()).toList();
         }
+        int most = outcomes.stream().mapToInt(o -> o instanceof FitOutcome.Fitted(Fit fit) ? fit.quality().points() : 0).max().orElse(0);
         List<OptionalDouble> aicc = outcomes.stream()
-                .map(o -> o instanceof FitOutcome.Fitted(Fit fit) ? fit.quality().aicc() : OptionalDouble.empty()).toList();
+                .map(o -> o instanceof FitOutcome.Fitted(Fit fit) && fit.quality().points() == most && fit.curve().fittedOn().equals("y") ? fit.quality().aicc() : OptionalDouble.empty()).toList();
         if (aicc.stream().filter(OptionalDouble::isPresent).count() < 2) {
             return outcomes.stream().map(_ -> OptionalDouble.empty()).toList();
         }

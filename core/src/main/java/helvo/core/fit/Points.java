@@ -1,8 +1,10 @@
 package helvo.core.fit;
 
 import helvo.core.Require;
+import helvo.core.curve.Curve;
 import helvo.core.number.RisingOrder;
 import java.util.Arrays;
+import java.util.stream.IntStream;
 
 /// The points that a fit uses: finite x and y, and where each came from.
 ///
@@ -27,6 +29,16 @@ public record Points(double[] x, double[] y, int[] rows, double[] xBar, double[]
         int[] rows = new int[x.length];
         Arrays.setAll(rows, i -> i);
         return new Points(x, y, rows, NO_BARS, NO_BARS);
+    }
+
+    /// Those that a shape accepts; these themselves when it accepts all.
+    public Points acceptedBy(Curve curve) {
+        int[] kept = IntStream.range(0, x.length).filter(i -> curve.accepts(x[i], y[i])).toArray();
+        return kept.length == x.length ? this : new Points(at(x, kept), at(y, kept), Arrays.stream(kept).map(i -> rows[i]).toArray(), at(xBar, kept), at(yBar, kept));
+    }
+
+    private static double[] at(double[] values, int[] places) {
+        return values.length == 0 ? values : Arrays.stream(places).mapToDouble(i -> values[i]).toArray();
     }
 
     public int size() {

@@ -2,8 +2,6 @@ package helvo.core.fit;
 
 import helvo.core.Progress;
 import helvo.core.curve.Curve;
-import helvo.core.fit.Coefficient.Test;
-import helvo.core.fit.Coefficient.Uncertainty;
 import helvo.core.fit.Quality.About;
 import java.util.ArrayList;
 import java.util.List;
@@ -11,7 +9,6 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import org.apache.commons.numbers.core.DD;
 import org.apache.commons.statistics.distribution.FDistribution;
-import org.apache.commons.statistics.distribution.TDistribution;
 
 /// Least squares of a polynomial, to the last digits of a double.
 ///
@@ -101,7 +98,7 @@ public final class PolynomialFit {
             if (lost(value, c) || lost(error, se)) {
                 return notFitted(new Reason.OutOfRange());
             }
-            coefficients.add(coefficient(names.get(k - lowest), c, se, n - p));
+            coefficients.add(Coefficient.of(names.get(k - lowest), c, se, n - p));
         }
         return new FitOutcome.Fitted(new Fit(curve, coefficients, function, quality(n, p, scaling, residuals, squares)));
     }
@@ -140,17 +137,6 @@ public final class PolynomialFit {
         return !Double.isFinite(value) || scaled.hi() != 0 && Math.abs(value) < Double.MIN_NORMAL;
     }
 
-    private Coefficient coefficient(String name, double value, double se, int freedom) {
-        if (freedom == 0) {
-            return new Coefficient(name, value, Optional.empty());
-        }
-        var student = TDistribution.of(freedom);
-        double half = student.inverseSurvivalProbability(0.025) * se;
-        Optional<Test> test = se == 0 ? Optional.empty() : Optional.of(new Test(value / se,
-                Math.min(1, 2 * student.survivalProbability(Math.abs(value / se)))));
-        return new Coefficient(name, value, Optional.of(new Uncertainty(se, value - half, value + half, test)));
-    }
-
     private Quality quality(int n, int p, Scaling scaling, DD residuals, ScaledPolynomial.SumsOfSquares squares) {
         boolean aboutZero = lowest == 1 && intercept == 0;
         DD total = aboutZero ? squares.aboutZero() : squares.aboutMean();
@@ -177,12 +163,7 @@ public final class PolynomialFit {
     }
 
     private static OptionalDouble aicc(int n, int p, DD residuals, Scaling scaling) {
-        int k = p + 1;
-        if (n <= k + 1 || residuals.hi() <= 0) {
-            return OptionalDouble.empty();
-        }
-        double logVariance = Math.log(residuals.hi() / n) + 2 * scaling.yPower() * Math.log(2);
-        return OptionalDouble.of(n * logVariance + 2 * k + 2.0 * k * (k + 1) / (n - k - 1));
+        return residuals.hi() <= 0 ? OptionalDouble.empty() : Quality.aicc(n, p, Math.log(residuals.hi() / n) + 2 * scaling.yPower() * Math.log(2));
     }
 
     private static double oneMinus(DD part) {

@@ -34,4 +34,10 @@ public record Quality(int points, int coefficients, double residualSumOfSquares,
     public boolean perfect() {
         return residualSumOfSquares == 0;
     }
+
+    /// @param logVariance ln(SSR/n)
+    static OptionalDouble aicc(int n, int p, double logVariance) {
+        int k = p + 1;
+        return n <= k + 1 ? OptionalDouble.empty() : OptionalDouble.of(n * logVariance + 2 * k + 2.0 * k * (k + 1) / (n - k - 1));
+    }
 }

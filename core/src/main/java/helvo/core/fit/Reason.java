@@ -14,6 +14,12 @@ public sealed interface Reason {
     /// Points enough, but at too few different x to tell the coefficients apart.
     record TooFewDistinctX(int distinct, int needed) implements Reason {}
 
+    /// No point can take part in a fit of this shape.
+    record NoneAccepted(String refusal) implements Reason {}
+
+    /// The best curve of this shape lies at no values of the coefficients.
+    record NoneFits(String shape, String why) implements Reason {}
+
     /// A coefficient is too large or too small to be written as a double.
     record OutOfRange() implements Reason {}
 
@@ -27,6 +33,8 @@ public sealed interface Reason {
                     "All x are equal (%s): no curve of y against x can be fitted.".formatted(helvo.core.number.ValueText.plain(x));
             case TooFewDistinctX(int distinct, int needed) ->
                     "Only %d different x: this curve needs at least %d.".formatted(distinct, needed);
+            case NoneAccepted(String refusal) -> "No point can be used: %s in every row.".formatted(refusal);
+            case NoneFits(String shape, String why) -> "No %s fits these points: %s.".formatted(shape, why);
             case OutOfRange _ -> "The numbers are too large or too small for this curve's coefficients: use another unit.";
         };
     }

@@ -94,36 +94,31 @@ public record Readout(String series, String equation, String exact, String units
         }
         boolean aboutZero = quality.about() == Quality.About.ZERO;
         quality.r2().ifPresentOrElse(
-                r2 -> lines.add(new Line.Quantity("R²", ValueText.share(r2), "", NumberText.shortest(r2), aboutZero ? "about zero" : "")),
+                r2 -> lines.add(new Line.Quantity("R²", ValueText.share(r2), "", NumberText.shortest(r2), aboutZero ? "about zero" : fit.curve().fittedOn().equals("y") ? "" : "of " + fit.curve().fittedOn())),
                 () -> lines.add(new Line.Sentence("R² has no value: all y are equal.", false)));
         series.correlation().ifPresent(c -> lines.add(new Line.Quantity("r", (c.pearsonR() >= 0 ? "+" : "") + ValueText.share(c.pearsonR()), "",
                 NumberText.shortest(c.pearsonR()), c.pearsonP().isPresent() ? ValueText.p(c.pearsonP().getAsDouble()) : "")));
         quality.residualStandardDeviation().ifPresentOrElse(
-                s -> lines.add(new Line.Quantity("scatter s", ValueText.significant(s, 3), y.unit(), NumberText.shortest(s), "")),
+                s -> lines.add(new Line.Quantity("scatter s", ValueText.significant(s, 3), fit.curve().fittedOn().equals("y") ? y.unit() : "of ln y", NumberText.shortest(s), "")),
                 () -> lines.add(new Line.Sentence("As many coefficients as points: the curve passes through them all, no scatter is left to judge by.", false)));
         series.correlation().ifPresent(c -> lines.add(new Line.Sentence(strength(c, fit, x, y), false)));
         lines.add(new Line.Sentence(rows(series.rows()), false));
+        int[] leftOut = java.util.stream.IntStream.range(0, series.points().size()).filter(i -> !fit.curve().accepts(series.points().x()[i], series.points().y()[i]))
+                .map(i -> series.points().rows()[i]).toArray();
+        if (leftOut.length > 0) {
+            lines.add(new Line.Sentence("%,d of them %s left out of this curve, since %s: %s.".formatted(leftOut.length, leftOut.length == 1 ? "is" : "are", fit.curve().refusal(), numbers(leftOut)), true));
+        }
         series.runs().filter(runs -> runs.p() < SIGNIFICANT)
                 .ifPresent(runs -> lines.add(new Line.Sentence("Runs check, " + ValueText.p(runs.p()) + ": " + runs.says() + ".", true)));
         return List.copyOf(lines);
     }
 
     private static Line coefficient(Coefficient coefficient, Fit fit, Coordinate x, Coordinate y) {
-        int power = fit.curve().power(coefficient.name());
-        String label = fit.curve().degree() > 1 ? coefficient.name() : power == 0 ? "intercept" : "slope";
+        String label = fit.curve().label(coefficient.name());
         OptionalDouble error = Equation.standardError(coefficient);
         String exact = NumberText.shortest(coefficient.value());
-        return new Line.Quantity(label, ValueText.withUncertainty(coefficient.value(), error), unit(y.unit(), x.unit(), power),
+        return new Line.Quantity(label, ValueText.withUncertainty(coefficient.value(), error), fit.curve().unit(coefficient.name(), y.unit(), x.unit()),
                 error.isPresent() ? exact + " ± " + NumberText.shortest(error.getAsDouble()) : exact, "");
-    }
-
-    /// The unit of a coefficient of xᵖ: "mm/N²".
-    static String unit(String y, String x, int power) {
-        if (power == 0 || x.isEmpty()) {
-            return y;
-        }
-        String whole = x.matches(".*[·*/ ].*") ? "(" + x + ")" : x;
-        return (y.isEmpty() ? "1" : y) + "/" + whole + (power == 1 ? "" : ValueText.raised(power));
     }
 
     /// Strength by |r| and significance by p, apart: neither is the other.
@@ -135,7 +130,7 @@ public record Readout(String series, String equation, String exact, String units
                 : correlation.pearsonP().getAsDouble() < SIGNIFICANT ? word + ", " + direction + " and significant"
                 : word + " and " + direction + ", but not significant: chance alone could give such an r";
         OptionalDouble r2 = fit.quality().r2();
-        boolean share = r2.isPresent() && fit.quality().about() == Quality.About.MEAN && r2.getAsDouble() >= 0;
+        boolean share = r2.isPresent() && fit.curve().fittedOn().equals("y") && fit.quality().about() == Quality.About.MEAN && r2.getAsDouble() >= 0;
         return share ? "%s. The %s accounts for %s of the variation in %s.".formatted(judged, fit.curve().degree() == 1 ? "line on " + x.column().name() : "curve",
                 percent(r2.getAsDouble()), y.column().name()) : judged + ".";
     }

@@ -50,8 +50,8 @@ public final class FitJson {
         ObjectNode node = NODES.objectNode();
         node.put("group", series.key().group().isEmpty() ? null : series.key().group());
         node.put("curve", series.chosen().curve().keyword());
-        node.put("degree", series.chosen().curve().degree());
-        node.put("fittedOn", "y");
+        node.put("degree", series.chosen().curve().degree() == 0 ? null : (Integer) series.chosen().curve().degree());
+        node.put("fittedOn", series.chosen().curve().fittedOn());
         node.set("rows", rows(series.rows()));
         switch (series.chosen()) {
             case FitOutcome.NotFitted(_, var reason) -> node.put("problem", reason.sentence());

@@ -4,9 +4,13 @@ import com.fasterxml.jackson.annotation.JsonAutoDetect.Visibility;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import com.fasterxml.jackson.annotation.PropertyAccessor;
 import helvo.core.curve.Curve;
+import helvo.core.curve.Exponential;
 import helvo.core.curve.FixedInterceptLine;
 import helvo.core.curve.Line;
+import helvo.core.curve.Logarithmic;
+import helvo.core.curve.Logistic;
 import helvo.core.curve.Polynomial;
+import helvo.core.curve.Power;
 import helvo.core.look.Note;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.DecisionEdit;
@@ -213,15 +217,17 @@ public final class StudyJson {
     }
 
     /// A curve as the command line names it.
-    private record CurveForm(String curve, Integer degree, Double intercept) {}
+    private record CurveForm(String curve, Integer degree, Double intercept, Boolean onLogScale) {}
 
     private static final class CurveOut extends ValueSerializer<Curve> {
         @Override
         public void serialize(Curve curve, JsonGenerator out, SerializationContext context) {
             out.writePOJO(switch (curve) {
-                case Line line -> new CurveForm(line.keyword(), null, null);
-                case FixedInterceptLine line -> new CurveForm(line.keyword(), null, line.heldIntercept());
-                case Polynomial polynomial -> new CurveForm(polynomial.keyword(), polynomial.degree(), null);
+                case FixedInterceptLine line -> new CurveForm(line.keyword(), null, line.heldIntercept(), null);
+                case Polynomial polynomial -> new CurveForm(polynomial.keyword(), polynomial.degree(), null, null);
+                case Exponential exponential -> new CurveForm(exponential.keyword(), null, null, exponential.onLogScale());
+                case Power power -> new CurveForm(power.keyword(), null, null, power.onLogScale());
+                case Line _, Logarithmic _, Logistic _ -> new CurveForm(curve.keyword(), null, null, null);
             });
         }
     }
@@ -233,6 +239,10 @@ public final class StudyJson {
             return switch (form.curve()) {
                 case "line" -> form.intercept() == null ? new Line() : new FixedInterceptLine(form.intercept());
                 case "polynomial" -> new Polynomial(form.degree());
+                case "logarithmic" -> new Logarithmic();
+                case "exponential" -> new Exponential(Boolean.TRUE.equals(form.onLogScale()));
+                case "power" -> new Power(Boolean.TRUE.equals(form.onLogScale()));
+                case "logistic" -> new Logistic();
                 default -> context.reportInputMismatch(Curve.class, "there is no curve “%s”", form.curve());
             };
         }

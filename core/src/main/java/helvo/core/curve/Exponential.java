@@ -1,0 +1,63 @@
+package helvo.core.curve;
+
+import helvo.core.Progress;
+import helvo.core.fit.ExponentialFit;
+import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Points;
+import java.util.List;
+import java.util.function.Function;
+
+/// y = a e^(b x).
+///
+/// @param onLogScale fitted as a straight line through ln y, for y > 0; else by direct least squares on y
+public record Exponential(boolean onLogScale) implements Curve {
+    @Override
+    public String name() {
+        return onLogScale ? "Exponential, on the log scale" : "Exponential";
+    }
+
+    @Override
+    public String keyword() {
+        return "exponential";
+    }
+
+    @Override
+    public int degree() {
+        return 0;
+    }
+
+    @Override
+    public List<String> coefficientNames() {
+        return List.of("a", "b");
+    }
+
+    @Override
+    public String form(Function<String, String> value, String x, Notation notation) {
+        return notation == Notation.PROGRAM ? "%s*exp(%s*%s)".formatted(value.apply("a"), value.apply("b"), x) : "%s exp(%s %s)".formatted(value.apply("a"), value.apply("b"), x);
+    }
+
+    @Override
+    public String unit(String coefficient, String y, String x) {
+        return coefficient.equals("a") ? y : x.isEmpty() ? "" : "1/" + PowersOfX.whole(x);
+    }
+
+    @Override
+    public boolean accepts(double x, double y) {
+        return !onLogScale || y > 0;
+    }
+
+    @Override
+    public String refusal() {
+        return onLogScale ? "y is not above 0" : "";
+    }
+
+    @Override
+    public String fittedOn() {
+        return onLogScale ? "ln y" : "y";
+    }
+
+    @Override
+    public FitOutcome fit(Points points, Progress progress) {
+        return onLogScale ? ExponentialFit.onLogScale(this, points, progress) : ExponentialFit.direct(this, points, progress);
+    }
+}

@@ -1,0 +1,58 @@
+package helvo.core.curve;
+
+import helvo.core.Progress;
+import helvo.core.fit.FitOutcome;
+import helvo.core.fit.LogOfX;
+import helvo.core.fit.Points;
+import java.util.List;
+import java.util.function.Function;
+
+/// y = a + b ln x, for x > 0.
+public record Logarithmic() implements Curve {
+    @Override
+    public String name() {
+        return "Logarithmic";
+    }
+
+    @Override
+    public String keyword() {
+        return "logarithmic";
+    }
+
+    @Override
+    public int degree() {
+        return 0;
+    }
+
+    @Override
+    public List<String> coefficientNames() {
+        return List.of("a", "b");
+    }
+
+    @Override
+    public String form(Function<String, String> value, String x, Notation notation) {
+        var text = new StringBuilder(value.apply("b")).append(notation == Notation.PROGRAM ? "*ln(" + x + ")" : x.length() == 1 ? " ln " + x : " ln(" + x + ")");
+        PowersOfX.append(text, value.apply("a"), "");
+        return text.toString();
+    }
+
+    @Override
+    public String unit(String coefficient, String y, String x) {
+        return y;
+    }
+
+    @Override
+    public boolean accepts(double x, double y) {
+        return x > 0;
+    }
+
+    @Override
+    public String refusal() {
+        return "x is not above 0";
+    }
+
+    @Override
+    public FitOutcome fit(Points points, Progress progress) {
+        return LogOfX.logarithmic(this, points, progress);
+    }
+}

@@ -1,0 +1,58 @@
+package helvo.core.curve;
+
+import helvo.core.Progress;
+import helvo.core.fit.FitOutcome;
+import helvo.core.fit.LogisticFit;
+import helvo.core.fit.Points;
+import java.util.List;
+import java.util.function.Function;
+
+/// y = L / (1 + e^(−k (x − m))): from 0 to L, steepest at m, where it is half of L.
+public record Logistic() implements Curve {
+    @Override
+    public String name() {
+        return "Logistic";
+    }
+
+    @Override
+    public String keyword() {
+        return "logistic";
+    }
+
+    @Override
+    public int degree() {
+        return 0;
+    }
+
+    @Override
+    public List<String> coefficientNames() {
+        return List.of("L", "k", "m");
+    }
+
+    @Override
+    public String form(Function<String, String> value, String x, Notation notation) {
+        boolean typeset = notation == Notation.TYPESET;
+        var distance = new StringBuilder(x);
+        String m = value.apply("m");
+        boolean negative = m.startsWith("-") || m.startsWith("\u2212");
+        distance.append(negative ? " + " : typeset ? " \u2212 " : " - ").append(negative ? m.substring(1) : m);
+        String k = value.apply("k");
+        boolean falls = k.startsWith("-") || k.startsWith("\u2212");
+        String exponent = (falls ? k.substring(1) : (typeset ? "\u2212" : "-") + k) + (typeset ? " (" : "*(") + distance + ")";
+        return typeset ? "%s / (1 + exp(%s))".formatted(value.apply("L"), exponent) : "%s/(1 + exp(%s))".formatted(value.apply("L"), exponent);
+    }
+
+    @Override
+    public String unit(String coefficient, String y, String x) {
+        return switch (coefficient) {
+            case "L" -> y;
+            case "k" -> x.isEmpty() ? "" : "1/" + PowersOfX.whole(x);
+            default -> x;
+        };
+    }
+
+    @Override
+    public FitOutcome fit(Points points, Progress progress) {
+        return LogisticFit.of(this, points, progress);
+    }
+}

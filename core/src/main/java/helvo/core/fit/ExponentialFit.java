@@ -1,0 +1,234 @@
+package helvo.core.fit;
+
+import helvo.core.Progress;
+import helvo.core.curve.Curve;
+import helvo.core.curve.Line;
+import java.util.ArrayList;
+import java.util.Optional;
+import java.util.function.DoubleUnaryOperator;
+
+/// y = a e^(b x), and y = a x^b as the same over ln x: direct least squares from starting values of its own, or on the log scale.
+public final class ExponentialFit {
+    private static final int SAMPLE = 4000;
+    /// Beyond this exponent over half the span, one point alone would decide the curve.
+    private static final double STEEPEST = 500;
+
+    private final double middle;
+    private final double half;
+
+    private ExponentialFit(double[] x) {
+        double least = Double.POSITIVE_INFINITY;
+        double greatest = Double.NEGATIVE_INFINITY;
+        for (double each : x) {
+            least = Math.min(least, each);
+            greatest = Math.max(greatest, each);
+        }
+        middle = least / 2 + greatest / 2;
+        half = greatest / 2 - least / 2;
+    }
+
+    public static FitOutcome direct(Curve curve, Points points, Progress progress) {
+        return checked(curve, points, points.x()).orElseGet(() -> of(curve, points, x -> x, points.x(), 0, progress));
+    }
+
+    public static FitOutcome power(Curve curve, Points all, Progress progress) {
+        Points points = all.acceptedBy(curve);
+        return checked(curve, points, points.x()).orElseGet(() -> {
+            LogOfX u = LogOfX.around(points.x());
+            return of(curve, points, u::of, u.of(points).x(), u.lnOfCentre(), progress);
+        });
+    }
+
+    private static Optional<FitOutcome> checked(Curve curve, Points points, double[] x) {
+        int n = points.size();
+        Optional<Reason> reason = n == 0 ? Optional.of(curve.refusal().isEmpty() ? new Reason.NoPoints() : new Reason.NoneAccepted(curve.refusal()))
+                : n < 2 ? Optional.of(new Reason.TooFewPoints(n, 2)) : points.distinctX(2) < 2 ? Optional.of(new Reason.AllXEqual(x[0])) : Optional.empty();
+        return reason.map(why -> new FitOutcome.NotFitted(curve, why));
+    }
+
+    /// @param over   from x to what the exponent is linear in
+    /// @param u      that of each point
+    /// @param offset u of x is this much less than what the exponent is linear in
+    private static FitOutcome of(Curve curve, Points points, DoubleUnaryOperator over, double[] u, double offset, Progress progress) {
+        var scaled = new ExponentialFit(u);
+        double[] t = new double[u.length];
+        for (int i = 0; i < t.length; i++) {
+            t[i] = (u[i] - scaled.middle) / scaled.half;
+        }
+        double[] y = points.y();
+        double beta = start(t, y);
+        if (Double.isNaN(beta)) {
+            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase(), "all y are 0"));
+        }
+        // Measured from the end where it is largest, so that nothing overflows.
+        double end = beta >= 0 ? 1 : -1;
+        var shape = new LeastSquares.Shape() {
+            @Override
+            public int size() {
+                return 2;
+            }
+
+            @Override
+            public double value(double[] p, double at) {
+                return p[0] * Math.exp(p[1] * (at - end));
+            }
+
+            @Override
+            public void gradient(double[] p, double at, double[] into) {
+                into[0] = Math.exp(p[1] * (at - end));
+                into[1] = p[0] * (at - end) * into[0];
+            }
+        };
+        var squares = new LeastSquares(shape, t, y, progress);
+        Optional<LeastSquares.Least> least = squares.from(new double[] {amplitude(t, y, beta, end), beta});
+        if (least.isEmpty() || !least.get().settled()) {
+            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase(), "no coefficients settle"));
+        }
+        double[] p = least.get().p();
+        if (Math.abs(p[1]) > STEEPEST) {
+            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase(), "it would rise without end at one point"));
+        }
+        // y = p0 e^(p1 ((u − middle)/half − end)) = a e^(b (u + offset)).
+        double b = p[1] / scaled.half;
+        double shift = (scaled.middle + offset) / scaled.half + end;
+        double a = p[0] * Math.exp(-p[1] * shift);
+        double[][] jacobian = {{Math.exp(-p[1] * shift), -a * shift}, {0, 1 / scaled.half}};
+        FitOutcome outcome = squares.report(curve, least.get(), new double[] {a, b}, jacobian);
+        return outcome instanceof FitOutcome.Fitted(Fit fit) ? new FitOutcome.Fitted(new Fit(curve, fit.coefficients(),
+                over(fit.function(), x -> (over.applyAsDouble(x) - scaled.middle) / scaled.half), fit.quality())) : outcome;
+    }
+
+    private static FittedFunction over(FittedFunction function, DoubleUnaryOperator t) {
+        return new FittedFunction() {
+            @Override
+            public double at(double x) {
+                return function.at(t.applyAsDouble(x));
+            }
+
+            @Override
+            public double residual(double x, double y) {
+                return function.residual(t.applyAsDouble(x), y);
+            }
+
+            @Override
+            public double leverage(double x) {
+                return function.leverage(t.applyAsDouble(x));
+            }
+        };
+    }
+
+    /// The best rate on a grid over a sample, the amplitude being the best for each (variable projection, Golub & Pereyra 1973),
+    /// narrowed by golden sections.
+    ///
+    /// @return NaN where no rate is better than none
+    private static double start(double[] t, double[] y) {
+        int[] sample = LeastSquares.sample(t.length, SAMPLE);
+        double best = Double.NaN;
+        double gain = 0;
+        var rates = new ArrayList<Double>();
+        rates.add(0.0);
+        for (double size = 1e-3; size < STEEPEST; size *= 1.25) {
+            rates.add(size);
+            rates.add(-size);
+        }
+        rates.sort(null);
+        for (int i = 0; i < rates.size(); i++) {
+            double here = explained(t, y, rates.get(i), sample);
+            if (here > gain) {
+                gain = here;
+                double low = rates.get(Math.max(0, i - 1));
+                double high = rates.get(Math.min(rates.size() - 1, i + 1));
+                best = golden(t, y, low, high, sample);
+            }
+        }
+        return best;
+    }
+
+    private static double golden(double[] t, double[] y, double low, double high, int[] sample) {
+        double ratio = (Math.sqrt(5) - 1) / 2;
+        double a = low;
+        double b = high;
+        for (int i = 0; i < 40; i++) {
+            double left = b - ratio * (b - a);
+            double right = a + ratio * (b - a);
+            if (explained(t, y, left, sample) > explained(t, y, right, sample)) {
+                b = right;
+            } else {
+                a = left;
+            }
+        }
+        return a / 2 + b / 2;
+    }
+
+    /// What the best amplitude takes off the sum of squares.
+    private static double explained(double[] t, double[] y, double rate, int[] sample) {
+        double end = rate >= 0 ? 1 : -1;
+        double cross = 0;
+        double own = 0;
+        for (int i : sample) {
+            double e = Math.exp(rate * (t[i] - end));
+            cross += y[i] * e;
+            own += e * e;
+        }
+        return cross / own * cross;
+    }
+
+    private static double amplitude(double[] t, double[] y, double rate, double end) {
+        double cross = 0;
+        double own = 0;
+        for (int i = 0; i < t.length; i++) {
+            double e = Math.exp(rate * (t[i] - end));
+            cross += y[i] * e;
+            own += e * e;
+        }
+        return cross / own;
+    }
+
+    /// ln y = ln a + b x.
+    public static FitOutcome onLogScale(Curve curve, Points all, Progress progress) {
+        Points points = all.acceptedBy(curve);
+        return checked(curve, points, points.x()).orElseGet(() -> logScale(curve, points, points.x(), 0, x -> x, progress));
+    }
+
+    /// ln y = ln a + b ln x.
+    public static FitOutcome powerOnLogScale(Curve curve, Points all, Progress progress) {
+        Points points = all.acceptedBy(curve);
+        return checked(curve, points, points.x()).orElseGet(() -> {
+            LogOfX u = LogOfX.around(points.x());
+            return logScale(curve, points, u.of(points).x(), -u.lnOfCentre(), u::of, progress);
+        });
+    }
+
+    /// @param origin where on the line ln a is read off
+    private static FitOutcome logScale(Curve curve, Points points, double[] u, double origin, DoubleUnaryOperator over, Progress progress) {
+        double[] logs = java.util.Arrays.stream(points.y()).map(Math::log).toArray();
+        FitOutcome outcome = new Line().fit(new Points(u, logs, points.rows(), new double[0], new double[0]), progress);
+        if (!(outcome instanceof FitOutcome.Fitted(Fit line))) {
+            return new FitOutcome.NotFitted(curve, ((FitOutcome.NotFitted) outcome).reason());
+        }
+        Coefficient logA = LogOfX.shifted("a", line, origin);
+        double a = Math.exp(logA.value());
+        if (a == 0 || !Double.isFinite(a)) {
+            return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
+        }
+        Coefficient amplitude = logA.uncertainty().map(u1 -> Coefficient.of("a", a, a * u1.standardError(), line.quality().degreesOfFreedom())).orElseGet(() -> new Coefficient("a", a, Optional.empty()));
+        FittedFunction straight = line.function();
+        return new FitOutcome.Fitted(new Fit(curve, java.util.List.of(amplitude, line.coefficient("b")), new FittedFunction() {
+            @Override
+            public double at(double x) {
+                return Math.exp(straight.at(over.applyAsDouble(x)));
+            }
+
+            /// Of ln y, as all that is said of this fit.
+            @Override
+            public double residual(double x, double y) {
+                return straight.residual(over.applyAsDouble(x), Math.log(y));
+            }
+
+            @Override
+            public double leverage(double x) {
+                return straight.leverage(over.applyAsDouble(x));
+            }
+        }, line.quality()));
+    }
+}
