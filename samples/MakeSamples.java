@@ -23,6 +23,8 @@ public class MakeSamples {
         write("stock.csv", stock(new Random(2025)));
         write("bath.csv", bath(new Random(37)));
         write("failed.csv", failed(new Random(50)));
+        write("dye.csv", dye(new Random(9)));
+        write("breaking.csv", breaking(new Random(6)));
     }
 
     /// Stretch of a 3 mm cord laid from dune grass under load, dry and soaked in salt water, read off a rule to ± 0.35 mm.
@@ -111,6 +113,26 @@ public class MakeSamples {
                 count += random.nextDouble() < share ? 1 : 0;
             }
             lines.add(load + "," + String.format(Locale.ROOT, "%.3f", count / 40.0));
+        }
+        return lines;
+    }
+
+    /// Dye left in the bath while the cord takes it up: it decays.
+    private static List<String> dye(Random random) {
+        var lines = new ArrayList<String>();
+        lines.add("Time (h),Dye (mg/L)");
+        for (int half = 0; half <= 24; half++) {
+            lines.add(String.format(Locale.ROOT, "%.1f,%.1f", half / 2.0, 148 * Math.exp(-0.31 * half / 2) + 1.6 * random.nextGaussian()));
+        }
+        return lines;
+    }
+
+    /// Breaking force of cords of different thickness: nearly, but not quite, the square of the diameter.
+    private static List<String> breaking(Random random) {
+        var lines = new ArrayList<String>();
+        lines.add("Diameter (mm),Breaking force (N)");
+        for (double diameter : new double[] {1, 1.5, 2, 2.5, 3, 3.5, 4, 5, 6, 8}) {
+            lines.add(String.format(Locale.ROOT, "%.1f,%.0f", diameter, 52 * Math.pow(diameter, 1.87) * (1 + 0.02 * random.nextGaussian())));
         }
         return lines;
     }

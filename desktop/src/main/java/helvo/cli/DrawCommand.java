@@ -2,8 +2,8 @@ package helvo.cli;
 
 import helvo.core.Progress;
 import helvo.core.analysis.FigureAnalysis;
-import helvo.core.study.Edit;
 import helvo.core.look.SheetLook;
+import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.figure.FigureFile;
 import helvo.figure.FigureFormat;

@@ -4,9 +4,13 @@ import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.curve.Curve;
+import helvo.core.curve.Exponential;
 import helvo.core.curve.FixedInterceptLine;
 import helvo.core.curve.Line;
+import helvo.core.curve.Logarithmic;
+import helvo.core.curve.Logistic;
 import helvo.core.curve.Polynomial;
+import helvo.core.curve.Power;
 import helvo.core.formula.Formula;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
@@ -31,8 +35,8 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /// What `fit` and `draw` share: the file, the columns, the rows and the curve.
@@ -59,8 +63,11 @@ final class FitOptions {
     @Option(names = "--y", required = true, paramLabel = "COL", description = "The y column.")
     private String y;
 
-    @Option(names = "--curve", paramLabel = "SHAPE", defaultValue = "line", description = "line or polynomial (default: ${DEFAULT-VALUE}).")
+    @Option(names = "--curve", paramLabel = "SHAPE", defaultValue = "line", description = "line, polynomial, logarithmic, exponential, power or logistic (default: ${DEFAULT-VALUE}).")
     private String curve;
+
+    @Option(names = "--on-log-scale", description = "Exponential and power as straight lines through ln y.")
+    private boolean onLogScale;
 
     @Option(names = "--degree", paramLabel = "N", description = "Of a polynomial, 2 to 10.")
     private Integer degree;
@@ -76,6 +83,15 @@ final class FitOptions {
 
     /// Reads, fits and gives the one figure asked for.
     FigureAnalysis analysed(Edit... further) throws CannotRead, Refused {
+        return Analysis.ofChosenCurves(study(further), Progress.NONE).figures().getFirst();
+    }
+
+    /// With every shape on offer fitted to the same points.
+    FigureAnalysis compared() throws CannotRead, Refused {
+        return Analysis.of(study(), Analysis.EMPTY, Progress.NONE).figures().getFirst();
+    }
+
+    private Study study(Edit... further) throws CannotRead, Refused {
         Curve chosen = curve();
         Table table = ReadTable.read(file, sheet, Progress.NONE).table();
         if (table.columns().size() == 1) {
@@ -97,7 +113,7 @@ final class FitOptions {
         for (Edit edit : further) {
             study = edit.apply(study);
         }
-        return Analysis.ofChosenCurves(study, Progress.NONE).figures().getFirst();
+        return study;
     }
 
     /// The id of the one figure that `analysed` makes.
@@ -142,24 +158,29 @@ final class FitOptions {
         if (intercept != null && !Double.isFinite(intercept)) {
             throw wrong("--intercept must be a finite number.");
         }
-        switch (curve) {
-            case "line" -> {
-                if (degree != null) {
-                    throw wrong("--degree goes with --curve polynomial.");
-                }
-                return intercept == null ? new Line() : new FixedInterceptLine(intercept);
-            }
+        if (degree != null && !curve.equals("polynomial")) {
+            throw wrong("--degree goes with --curve polynomial.");
+        }
+        if (intercept != null && !curve.equals("line")) {
+            throw wrong("--intercept goes with --curve line.");
+        }
+        if (onLogScale && !curve.equals("exponential") && !curve.equals("power")) {
+            throw wrong("--on-log-scale goes with --curve exponential or power.");
+        }
+        return switch (curve) {
+            case "line" -> intercept == null ? new Line() : new FixedInterceptLine(intercept);
             case "polynomial" -> {
-                if (intercept != null) {
-                    throw wrong("--intercept goes with --curve line.");
-                }
                 if (degree == null || degree < 2 || degree > Polynomial.HIGHEST) {
                     throw wrong("--curve polynomial needs --degree 2 to " + Polynomial.HIGHEST + ".");
                 }
-                return new Polynomial(degree);
+                yield new Polynomial(degree);
             }
-            default -> throw wrong("There is no curve “" + curve + "”: choose line or polynomial.");
-        }
+            case "logarithmic" -> new Logarithmic();
+            case "exponential" -> new Exponential(onLogScale);
+            case "power" -> new Power(onLogScale);
+            case "logistic" -> new Logistic();
+            default -> throw wrong("There is no curve “" + curve + "”: choose line, polynomial, logarithmic, exponential, power or logistic.");
+        };
     }
 
     /// By a letter-cased match of the heading first, then a case-blind one; `#3` is the third.

@@ -23,7 +23,7 @@ import picocli.CommandLine.Spec;
 @Command(name = "helvo", mixinStandardHelpOptions = true, versionProvider = Version.class,
         description = "Scatter figures with error bars, trend lines and the numbers behind them.",
         footer = {"", "Without a command, the window opens. `helvo COMMAND --help` tells of each."},
-        subcommands = {Helvo.Demo.class, Helvo.Open.class, CheckCommand.class, FitCommand.class, DrawCommand.class})
+        subcommands = {Helvo.Demo.class, Helvo.Open.class, CheckCommand.class, FitCommand.class, CurvesCommand.class, DrawCommand.class})
 public final class Helvo implements Callable<Integer> {
     static final int DONE = 0;
     static final int DATA_DO_NOT_ALLOW = 1;

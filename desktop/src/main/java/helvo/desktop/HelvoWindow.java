@@ -142,8 +142,7 @@ public final class HelvoWindow {
                 case READING -> {
                     show(session, "Failed");
                     int figure = session.figureInView().orElseThrow().id();
-                    session.perform(new FigureEdit.ChooseCurve(figure, new SeriesKey(2, ""), new Polynomial(5)));
-                    session.perform(new FigureEdit.Show(figure, Layer.GUIDE_GRID, true));
+                    session.perform(new FigureEdit.Show(figure, Layer.BAND, true));
                     session.perform(new FigureEdit.PutNote(figure, new Note.Drop(1, 0, true, 0.5)));
                 }
                 case HAND_OVER -> view.showHandOver();

@@ -285,7 +285,7 @@ final class MainView extends StackPane {
         for (Layer layer : Layer.values()) {
             commands.add("Show or hide: " + layer.label().toLowerCase(), "", this::hasTable, () -> figure.toggle(layer));
         }
-        for (Curve curve : Curves.offered()) {
+        for (Curve curve : Curves.all()) {
             commands.add("Fit: " + curve.name().toLowerCase(), "", () -> session.series().isPresent(), () -> fit(curve));
         }
         commands.add("Hand over …", "Shortcut+H", this::hasTable, this::showHandOver);

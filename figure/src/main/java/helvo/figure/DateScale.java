@@ -99,7 +99,9 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
 
     private static double limit(double beyond, double from, double span, Step step, Step minor, boolean lower) {
         double whole = outward(beyond, step, lower);
-        return Math.abs(whole - from) <= MOST_EMPTY * span ? whole : outward(beyond, minor, lower);
+        double part = Math.abs(whole - from) <= MOST_EMPTY * span ? whole : outward(beyond, minor, lower);
+        boolean empty = step.unit == Unit.MONTH && Math.abs(part - from) > 2 * MOST_EMPTY * span;
+        return empty ? outward(beyond, new Step(Unit.DAY, 1), lower) : part;
     }
 
     private static double outward(double seconds, Step step, boolean lower) {

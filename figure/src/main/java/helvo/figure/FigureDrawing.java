@@ -184,6 +184,9 @@ public final class FigureDrawing {
 
     private void series(List<SeriesPainter> painters) {
         boolean bars = figure.figure().shows(Layer.BARS);
+        if (figure.figure().shows(Layer.BAND)) {
+            curves(painters, SeriesPainter::band);
+        }
         List<SeriesPainter> drawn = painters.stream().filter(painter -> !painter.look().hidden() && !painter.series().key().isTogether()).toList();
         for (SeriesPainter painter : drawn) {
             if (bars && painter.look().points() && painter.series().points().size() <= PointCloud.MANY) {

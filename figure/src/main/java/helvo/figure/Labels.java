@@ -109,14 +109,14 @@ final class Labels {
         }
         double width = 0;
         for (int i = 0; i < lines.size(); i++) {
-            width = Math.max(width, Typeface.width(font(i), lines.get(i)));
+            width = Math.max(width, new RichText(lines.get(i), font(i)).width());
         }
         double line = style.length(11);
         double height = lines.size() * line + style.length(2);
         Rectangle2D place = place(painter.curveLook().labelAt(), width, height, beside(painter, all, series, fit, width, height));
         Color color = painter.curveLook().color().isPresent() ? painter.curveColor() : painter.color();
         for (int i = 0; i < lines.size(); i++) {
-            pen.text(lines.get(i), font(i), color, place.getX(), place.getY() + style.length(9.5) + i * line, 0);
+            new RichText(lines.get(i), font(i)).draw(pen, color, place.getX(), place.getY() + style.length(9.5) + i * line, 0);
         }
         parts.add(new FigureLayout.Part(new Thing.CurveLabel(series.key()), place));
     }
@@ -138,7 +138,7 @@ final class Labels {
         }
         var second = new ArrayList<String>();
         if (painter.curveLook().label().contains(LabelPart.R2) && fit.quality().r2().isPresent()) {
-            second.add("R² = " + ValueText.share(fit.quality().r2().getAsDouble()));
+            second.add("R² = " + ValueText.share(fit.quality().r2().getAsDouble()) + (fit.curve().fittedOn().equals("y") ? "" : " of " + fit.curve().fittedOn()));
         }
         if (painter.curveLook().label().contains(LabelPart.POINTS)) {
             second.add("n = " + series.points().size());

@@ -42,7 +42,8 @@ final class ResidualStrip {
         }
         String unit = painters.getFirst().series().rows().y().unit();
         String factor = plot.y().context();
-        String title = "Residual" + (unit.isEmpty() && factor.isEmpty() ? "" : " (" + (factor + " " + unit).strip() + ")");
+        boolean onLogs = painters.stream().anyMatch(each -> !each.series().chosen().curve().fittedOn().equals("y"));
+        String title = onLogs ? "Residual of ln y" : "Residual" + (unit.isEmpty() && factor.isEmpty() ? "" : " (" + (factor + " " + unit).strip() + ")");
         pen.rising(Wrap.fitted(title, style.label(), area.getHeight() + style.length(40)), style.label(), Inks.MUTED, titleBaseline, area.getCenterY());
         pen.clipped(new Rectangle2D.Double(area.getX() - 1, area.getY() - 4, area.getWidth() + 2, area.getHeight() + 8), () -> {
             for (int i = 0; i < painters.size(); i++) {
@@ -77,7 +78,7 @@ final class ResidualStrip {
             if (raw.length <= 150) {
                 pen.line(px, zero, px, py, painter.color(), style.weight(0.8));
             }
-            pen.fill(painter.marker().at(px, py, r), painter.colors().isPresent() ? painter.colors().get().at(i) : painter.color());
+            pen.fill(painter.marker().at(px, py, r), painter.colors().isPresent() && raw.length == painter.series().points().size() ? painter.colors().get().at(i) : painter.color());
         }
     }
 }

@@ -8,6 +8,7 @@ import helvo.core.fit.Points;
 import helvo.core.fit.Residuals;
 import helvo.core.look.CurveLook;
 import helvo.core.look.SeriesLook;
+import helvo.core.reading.Reading;
 import helvo.core.table.Column;
 import helvo.core.table.Table;
 import java.awt.Color;
@@ -15,14 +16,20 @@ import java.awt.Font;
 import java.awt.Shape;
 import java.awt.geom.Path2D;
 import java.awt.geom.PathIterator;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.function.Function;
 
 /// Draws one series: its bars, its curve and its points.
 final class SeriesPainter {
     private static final double CAP = 2.6;
     private static final int CURVE_STEPS = 240;
+    private static final int BAND_STEPS = 120;
+    /// How far beyond the data a place lies does not matter to a band.
+    private static final Points ONE_POINT = Points.of(new double[] {0}, new double[] {0});
     private static final int MOST_LABELS = 2000;
     /// So many points tell labels where the others lie.
     private static final int ENOUGH_TO_AVOID = 4000;
@@ -148,6 +155,63 @@ final class SeriesPainter {
         Path2D path = path(fit);
         pen.draw(path, Inks.SHEET, style.weight(curveLook.weight() + 2.1));
         pen.draw(path, curveLook.color().isPresent() ? curveColor() : Inks.INK, style.weight(curveLook.weight()), dashes());
+    }
+
+    /// The 95 % confidence band of the mean, and thin dashed lines around one more measurement.
+    void band(Fit fit) {
+        Path2D upper = edge(fit, Reading::meanHalf95, 1);
+        Path2D lower = edge(fit, Reading::meanHalf95, -1);
+        if (upper == null || lower == null) {
+            return;
+        }
+        Color of = curveColor();
+        var band = new Path2D.Double(upper);
+        band.append(reversed(lower), true);
+        band.closePath();
+        pen.fill(band, new Color(of.getRed(), of.getGreen(), of.getBlue(), 42));
+        for (int side = -1; side <= 1; side += 2) {
+            pen.draw(edge(fit, Reading::predictionHalf95, side), of, style.weight(0.6), (float) style.length(3), (float) style.length(2.5));
+        }
+    }
+
+    /// @return null where there is no scatter to judge by
+    private Path2D edge(Fit fit, Function<Reading, OptionalDouble> half, int side) {
+        double[] reach = reach();
+        var path = new Path2D.Double();
+        for (int i = 0; i <= BAND_STEPS; i++) {
+            double from = fractionOrEnd(reach[0]);
+            double x = i == 0 ? reach[0] : i == BAND_STEPS ? reach[1] : plot.x().value(from + (fractionOrEnd(reach[1]) - from) * i / BAND_STEPS);
+            Optional<Reading> reading = Reading.at(fit, ONE_POINT, x);
+            if (reading.isEmpty() || half.apply(reading.get()).isEmpty()) {
+                return null;
+            }
+            double px = plot.pxWithin(x);
+            double py = Math.clamp(plot.pyWithin(reading.get().value() + side * half.apply(reading.get()).getAsDouble()), -1e5, 1e5);
+            if (i == 0) {
+                path.moveTo(px, py);
+            } else {
+                path.lineTo(px, py);
+            }
+        }
+        return path;
+    }
+
+    private static Path2D reversed(Path2D path) {
+        var corners = new ArrayList<double[]>();
+        for (var it = path.getPathIterator(null); !it.isDone(); it.next()) {
+            double[] corner = new double[6];
+            it.currentSegment(corner);
+            corners.add(corner);
+        }
+        var back = new Path2D.Double();
+        for (int i = corners.size() - 1; i >= 0; i--) {
+            if (i == corners.size() - 1) {
+                back.moveTo(corners.get(i)[0], corners.get(i)[1]);
+            } else {
+                back.lineTo(corners.get(i)[0], corners.get(i)[1]);
+            }
+        }
+        return back;
     }
 
     float[] dashes() {
@@ -361,13 +425,24 @@ final class SeriesPainter {
             return look.coloredBy().flatMap(by -> {
                 if (by.equals(SeriesLook.ColorBy.RESIDUAL)) {
                     String unit = series.rows().y().unit();
-                    return series.residuals().map(Residuals::raw).map(raw -> about("Residual" + (unit.isEmpty() ? "" : " (" + unit + ")"), raw, true));
+                    return series.residuals().map(residuals -> about("Residual" + (unit.isEmpty() ? "" : " (" + unit + ")"), atPoints(series, residuals), true));
                 }
                 return figure.table().columns().stream().filter(column -> column.id() == by.column()).findFirst().map(column -> {
                     double[] values = java.util.Arrays.stream(series.points().rows()).mapToDouble(column.cells()::number).toArray();
                     return about(column.heading().text(), values, false);
                 });
             });
+        }
+
+        /// NaN for points that the curve cannot use.
+        private static double[] atPoints(SeriesAnalysis series, Residuals residuals) {
+            Points used = residuals.points();
+            double[] values = new double[series.points().size()];
+            for (int i = 0, at = 0; i < values.length; i++) {
+                boolean has = at < used.size() && used.rows()[at] == series.points().rows()[i];
+                values[i] = has ? residuals.raw()[at++] : Double.NaN;
+            }
+            return values;
         }
 
         /// About zero the limits are symmetric.

@@ -12,6 +12,7 @@ import helvo.core.fit.Residuals;
 import helvo.core.fit.RunsTest;
 import helvo.core.study.SeriesKey;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -51,6 +52,17 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
 
     boolean looksLike(SeriesAnalysis other) {
         return key.equals(other.key) && label.equals(other.label) && points == other.points && chosen == other.chosen;
+    }
+
+    /// The shapes compared, those with most evidence first, then those with least AICc, then those that could not be fitted.
+    public List<FitOutcome> ranked() {
+        return outcomes.stream().sorted(Comparator.comparingDouble(outcome -> outcome instanceof FitOutcome.Fitted(Fit fit) ? fit.quality().perfect() ? Double.NEGATIVE_INFINITY
+                : fit.quality().aicc().orElse(Double.MAX_VALUE) : Double.POSITIVE_INFINITY)).toList();
+    }
+
+    /// The same series with another curve chosen.
+    public SeriesAnalysis showing(Curve curve) {
+        return choosing(curve, Progress.NONE);
     }
 
     boolean compares(Curve shape) {

@@ -33,7 +33,7 @@ public record Exponential(boolean onLogScale) implements Curve {
 
     @Override
     public String form(Function<String, String> value, String x, Notation notation) {
-        return notation == Notation.PROGRAM ? "%s*exp(%s*%s)".formatted(value.apply("a"), value.apply("b"), x) : "%s exp(%s %s)".formatted(value.apply("a"), value.apply("b"), x);
+        return notation == Notation.PROGRAM ? "%s*exp(%s*%s)".formatted(value.apply("a"), value.apply("b"), x) : "%s e^{%s %s}".formatted(value.apply("a"), value.apply("b"), x);
     }
 
     @Override

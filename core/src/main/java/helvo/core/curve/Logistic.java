@@ -39,7 +39,7 @@ public record Logistic() implements Curve {
         String k = value.apply("k");
         boolean falls = k.startsWith("-") || k.startsWith("\u2212");
         String exponent = (falls ? k.substring(1) : (typeset ? "\u2212" : "-") + k) + (typeset ? " (" : "*(") + distance + ")";
-        return typeset ? "%s / (1 + exp(%s))".formatted(value.apply("L"), exponent) : "%s/(1 + exp(%s))".formatted(value.apply("L"), exponent);
+        return typeset ? "%s / (1 + e^{%s})".formatted(value.apply("L"), exponent) : "%s/(1 + exp(%s))".formatted(value.apply("L"), exponent);
     }
 
     @Override

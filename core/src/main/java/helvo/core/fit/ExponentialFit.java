@@ -80,7 +80,7 @@ public final class ExponentialFit {
             }
         };
         var squares = new LeastSquares(shape, t, y, progress);
-        Optional<LeastSquares.Least> least = squares.from(new double[] {amplitude(t, y, beta, end), beta});
+        Optional<LeastSquares.Least> least = squares.from(new double[] {amplitude(t, y, beta, end) / squares.unit(), beta});
         if (least.isEmpty() || !least.get().settled()) {
             return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase(), "no coefficients settle"));
         }

@@ -19,6 +19,7 @@ final class LeastSquares {
     private final Shape shape;
     private final double[] x;
     private final double[] y;
+    private final double unit;
     private final Progress progress;
 
     /// A function of x and of scaled coefficients.
@@ -42,8 +43,18 @@ final class LeastSquares {
     LeastSquares(Shape shape, double[] x, double[] y, Progress progress) {
         this.shape = shape;
         this.x = x;
-        this.y = y;
+        double top = 0;
+        for (double each : y) {
+            top = Math.max(top, Math.abs(each));
+        }
+        unit = top == 0 ? 1 : Math.scalb(1.0, Math.clamp(Math.getExponent(top), -1000, 1000));
+        this.y = unit == 1 ? y : java.util.Arrays.stream(y).map(each -> each / unit).toArray();
         this.progress = progress;
+    }
+
+    /// y is counted in this power of two, so that no square of it overflows or vanishes.
+    double unit() {
+        return unit;
     }
 
     /// @return empty where the equations have no single solution
@@ -237,7 +248,7 @@ final class LeastSquares {
 
     /// What a person reads of the least squares.
     ///
-    /// @param values   the coefficients as the curve's form has them
+    /// @param values   the coefficients as the curve's form has them, the first in units of `unit`
     /// @param jacobian of those by the scaled ones
     FitOutcome report(Curve curve, Least least, double[] values, double[][] jacobian) {
         int n = x.length;
@@ -259,27 +270,30 @@ final class LeastSquares {
         var coefficients = new ArrayList<Coefficient>();
         List<String> names = curve.coefficientNames();
         for (int k = 0; k < values.length; k++) {
-            double se = Math.sqrt(variance * quadratic(least.inverse, jacobian[k]));
-            if (!Double.isFinite(values[k]) || !Double.isFinite(se) || values[k] == 0 && k == 0 && top > 0) {
+            double in = k == 0 ? unit : 1;
+            double value = values[k] * in;
+            double se = Math.sqrt(variance * quadratic(least.inverse, jacobian[k])) * in;
+            if (!Double.isFinite(value) || !Double.isFinite(se) || value == 0 && k == 0 && top > 0) {
                 return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
             }
-            coefficients.add(Coefficient.of(names.get(k), values[k], se, freedom));
+            coefficients.add(Coefficient.of(names.get(k), value, se, freedom));
         }
         OptionalDouble r2 = sst > 0 ? OptionalDouble.of(1 - ssr / sst) : OptionalDouble.empty();
         OptionalDouble adjusted = sst > 0 && freedom > 0 ? OptionalDouble.of(1 - ssr / sst * (n - 1) / freedom) : OptionalDouble.empty();
-        OptionalDouble s = freedom > 0 ? OptionalDouble.of(Math.sqrt(variance)) : OptionalDouble.empty();
-        var quality = new Quality(n, size, ssr, Quality.About.MEAN, r2, adjusted, s, Optional.empty(), ssr > 0 ? Quality.aicc(n, size, Math.log(ssr / n)) : OptionalDouble.empty());
+        OptionalDouble s = freedom > 0 ? OptionalDouble.of(Math.sqrt(variance) * unit) : OptionalDouble.empty();
+        var quality = new Quality(n, size, ssr * unit * unit, Quality.About.MEAN, r2, adjusted, s, Optional.empty(),
+                ssr > 0 ? Quality.aicc(n, size, Math.log(ssr / n) + 2 * Math.log(unit)) : OptionalDouble.empty());
         double[] p = least.p;
         double[][] inverse = least.inverse;
         return new FitOutcome.Fitted(new Fit(curve, coefficients, new FittedFunction() {
             @Override
             public double at(double at) {
-                return shape.value(p, at);
+                return shape.value(p, at) * unit;
             }
 
             @Override
             public double residual(double at, double measured) {
-                return measured - shape.value(p, at);
+                return (measured / unit - shape.value(p, at)) * unit;
             }
 
             @Override

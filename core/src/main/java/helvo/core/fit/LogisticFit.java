@@ -32,7 +32,7 @@ public final class LogisticFit {
             return new FitOutcome.NotFitted(curve, new Reason.NoneFits("logistic curve", "all y are 0"));
         }
         var squares = new LeastSquares(SHAPE, t, points.y(), progress);
-        Optional<LeastSquares.Least> best = starts(t, points.y()).stream().flatMap(start -> squares.from(start).stream())
+        Optional<LeastSquares.Least> best = starts(t, points.y()).stream().flatMap(start -> squares.from(new double[] {start[0] / squares.unit(), start[1], start[2]}).stream())
                 .filter(each -> each.settled() && Math.abs(each.p()[1]) < STEEPEST && Math.abs(each.p()[2]) < FARTHEST).min(Comparator.comparingDouble(LeastSquares.Least::sum));
         if (best.isEmpty()) {
             return new FitOutcome.NotFitted(curve, new Reason.NoneFits("logistic curve", "they show no bend from one level to another that would settle its coefficients"));

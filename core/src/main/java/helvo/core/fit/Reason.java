@@ -35,7 +35,7 @@ public sealed interface Reason {
                     "Only %d different x: this curve needs at least %d.".formatted(distinct, needed);
             case NoneAccepted(String refusal) -> "No point can be used: %s in every row.".formatted(refusal);
             case NoneFits(String shape, String why) -> "No %s fits these points: %s.".formatted(shape, why);
-            case OutOfRange _ -> "The numbers are too large or too small for this curve's coefficients: use another unit.";
+            case OutOfRange _ -> "The numbers are too large or too small for this curve's coefficients: use another unit, or count x from another origin.";
         };
     }
 }

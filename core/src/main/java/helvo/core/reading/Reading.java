@@ -19,6 +19,10 @@ public record Reading(double at, double value, OptionalDouble meanHalf95, Option
         if (!Double.isFinite(value)) {
             return java.util.Optional.empty();
         }
+        if (!fit.curve().fittedOn().equals("y")) {
+            // Its scatter is that of ln y, which gives no interval of equal halves.
+            return java.util.Optional.of(new Reading(x, value, OptionalDouble.empty(), OptionalDouble.empty(), beyond(points.x(), x)));
+        }
         double s = fit.quality().residualStandardDeviation().orElse(Double.NaN);
         double leverage = fit.function().leverage(x);
         int freedom = fit.quality().degreesOfFreedom();

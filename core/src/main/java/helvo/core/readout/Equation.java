@@ -6,17 +6,22 @@ import helvo.core.fit.Fit;
 import helvo.core.number.NumberText;
 import helvo.core.number.ValueText;
 import java.util.OptionalDouble;
+import java.util.regex.Pattern;
 
 /// A fitted curve's equation as text, the highest power first, each coefficient rounded to its uncertainty.
 public final class Equation {
+    private static final Pattern RAISED = Pattern.compile("\\^\\{([^}]*)}");
+
     private Equation() {}
 
     /// "Stretch = 0.2054 Load + 0.26": in the columns' names.
     public static String inNames(Fit fit, String x, String y) {
-        return y + " = " + typeset(fit, x);
+        return y + " = " + RAISED.matcher(typeset(fit, x)).replaceAll(raised -> raised.group(1).matches("[0-9.]+") ? "^$1" : "^($1)");
     }
 
     /// "y = 0.205 x + 0.26": in symbols, for the figure.
+    ///
+    /// Raised parts are marked as `^{…}`.
     ///
     /// @param x "x", or "t" for dates
     public static String inSymbols(Fit fit, String x) {

@@ -4,6 +4,7 @@ package helvo.core.study;
 public enum Layer {
     BARS("Bars", "Show the error bars"),
     EQUATIONS("Equations", "Write each curve's equation and R² beside it"),
+    BAND("Band", "Shade where the mean lies with 95 % confidence; thin lines bound one more measurement"),
     RESIDUALS("Residuals", "Show the residuals in a strip that shares the x axis"),
     ONE_FOR_ALL("One for all", "Fit one curve more, to all groups together"),
     GUIDE_GRID("Guide grid", "Rule the ground with a fine grid");

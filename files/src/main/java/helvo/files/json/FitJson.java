@@ -1,17 +1,17 @@
 package helvo.files.json;
 
-import helvo.core.Progress;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.RowUse;
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.curve.Curve;
 import helvo.core.fit.Coefficient;
 import helvo.core.fit.Correlation;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Quality;
 import helvo.core.fit.Residuals;
-import helvo.core.readout.Equation;
 import helvo.core.reading.Reading;
+import helvo.core.readout.Equation;
 import helvo.core.table.Column;
 import java.util.List;
 import java.util.Optional;
@@ -42,6 +42,19 @@ public final class FitJson {
         return MAPPER.writeValueAsString(report);
     }
 
+    /// The report of `helvo curves --json`: every shape fitted to the same points, best AICc first.
+    public static String curves(FigureAnalysis figure, List<Double> readAt) {
+        SeriesAnalysis series = figure.series().getFirst();
+        ObjectNode report = NODES.objectNode();
+        ArrayNode curves = report.putArray("curves");
+        for (FitOutcome outcome : series.ranked()) {
+            ObjectNode node = fit(series.showing(outcome.curve()), readAt);
+            put(node, "weight", series.weight(outcome.curve()));
+            curves.add(node);
+        }
+        return MAPPER.writeValueAsString(report);
+    }
+
     private static ObjectNode column(Column column) {
         return NODES.objectNode().put("name", column.name()).put("unit", column.unit());
     }
@@ -52,7 +65,7 @@ public final class FitJson {
         node.put("curve", series.chosen().curve().keyword());
         node.put("degree", series.chosen().curve().degree() == 0 ? null : (Integer) series.chosen().curve().degree());
         node.put("fittedOn", series.chosen().curve().fittedOn());
-        node.set("rows", rows(series.rows()));
+        node.set("rows", rows(series));
         switch (series.chosen()) {
             case FitOutcome.NotFitted(_, var reason) -> node.put("problem", reason.sentence());
             case FitOutcome.Fitted(Fit fit) -> report(node, series, fit, readAt);
@@ -60,8 +73,11 @@ public final class FitJson {
         return node;
     }
 
-    private static ObjectNode rows(RowUse rows) {
-        ObjectNode node = NODES.objectNode().put("given", rows.given()).put("used", rows.used());
+    private static ObjectNode rows(SeriesAnalysis series) {
+        RowUse rows = series.rows();
+        Curve curve = series.chosen().curve();
+        int used = series.points().acceptedBy(curve).size();
+        ObjectNode node = NODES.objectNode().put("given", rows.given()).put("used", used);
         ArrayNode setAside = node.putArray("setAside");
         for (int row : rows.setAside()) {
             setAside.add(row + 1);
@@ -69,6 +85,11 @@ public final class FitJson {
         ArrayNode unusable = node.putArray("unusable");
         for (int row : rows.unusable()) {
             unusable.addObject().put("row", row + 1).put("why", rows.why(row));
+        }
+        for (int i = 0; i < series.points().size() && used < series.points().size(); i++) {
+            if (!curve.accepts(series.points().x()[i], series.points().y()[i])) {
+                unusable.addObject().put("row", series.points().rows()[i] + 1).put("why", curve.refusal());
+            }
         }
         return node;
     }

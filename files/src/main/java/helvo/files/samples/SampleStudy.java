@@ -1,9 +1,15 @@
 package helvo.files.samples;
 
+import helvo.core.curve.Curve;
+import helvo.core.curve.Exponential;
+import helvo.core.curve.Logarithmic;
+import helvo.core.curve.Logistic;
+import helvo.core.curve.Power;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.History;
+import helvo.core.study.SeriesKey;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
@@ -26,19 +32,25 @@ public final class SampleStudy {
 
     public static Study study() {
         Study study = Study.EMPTY.withName("Marram cords, week 14");
-        for (String name : List.of("Stretch", "Creep", "Bath", "Failed", "Pluck", "Pulls", "Stock")) {
+        for (String name : List.of("Stretch", "Creep", "Bath", "Failed", "Dye", "Breaking", "Pluck", "Pulls", "Stock")) {
             study = StudyEdit.AddTable.to(study, table(name)).apply(study);
         }
         int stretch = study.tables().getFirst().id();
         List<Edit> decisions = List.of(
                 new TableEdit.SetRowsAside(stretch, List.of(14), "the clamp slipped"),
                 new ColumnEdit.SetRole(BATH, 3, Role.Y),
+                shape(2, new Logarithmic()), shape(4, new Logistic()), shape(5, new Exponential(false)), shape(6, new Power(false)),
                 new FigureEdit.SetTitle(study.figureOver(stretch).id(), Optional.of("Stretch of 3 mm marram cord under load")));
         History history = History.from(study);
         for (Edit decision : decisions) {
             history = history.with(decision);
         }
         return history.study();
+    }
+
+    /// The shape that fits the y of a table, the second column.
+    private static Edit shape(int table, Curve curve) {
+        return new FigureEdit.ChooseCurve(table, new SeriesKey(2, ""), curve);
     }
 
     private static Table table(String name) {

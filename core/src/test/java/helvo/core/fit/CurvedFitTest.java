@@ -1,0 +1,197 @@
+package helvo.core.fit;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+import static org.assertj.core.api.Assertions.withinPercentage;
+
+import helvo.core.Progress;
+import helvo.core.curve.Curve;
+import helvo.core.curve.Curves;
+import helvo.core.curve.Exponential;
+import helvo.core.curve.Logarithmic;
+import helvo.core.curve.Logistic;
+import helvo.core.curve.Power;
+import helvo.core.readout.Equation;
+import java.util.Arrays;
+import java.util.Random;
+import java.util.function.DoubleUnaryOperator;
+import java.util.stream.DoubleStream;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/// The shapes that bend: certified values, starts from afar, points they cannot use, data they cannot fit.
+class CurvedFitTest {
+    /// NUMERICS: at least 9 correct significant digits of the certified values; those are given to 11.
+    private static final double NINE_DIGITS = 0.5e-9;
+
+    private static Fit fit(Curve curve, double[] x, double[] y) {
+        FitOutcome outcome = curve.fit(Points.of(x, y), Progress.NONE);
+        assertThat(outcome).as(curve.name()).isInstanceOf(FitOutcome.Fitted.class);
+        return ((FitOutcome.Fitted) outcome).fit();
+    }
+
+    private static String reason(Curve curve, double[] x, double[] y) {
+        return ((FitOutcome.NotFitted) curve.fit(Points.of(x, y), Progress.NONE)).reason().sentence();
+    }
+
+    private static void assertCertified(Fit fit, String name, double value, double standardError) {
+        Coefficient coefficient = fit.coefficient(name);
+        assertThat(coefficient.value() / value).as(name).isCloseTo(1, within(NINE_DIGITS));
+        assertThat(coefficient.uncertainty().orElseThrow().standardError() / standardError).as("standard error of " + name).isCloseTo(1, within(NINE_DIGITS));
+    }
+
+    /// NIST StRD DanWood: y = b1 x^b2.
+    @Test
+    void powerHasTheCertifiedValuesOfDanWood() {
+        Fit fit = fit(new Power(false), new double[] {1.309, 1.471, 1.490, 1.565, 1.611, 1.680}, new double[] {2.138, 3.421, 3.597, 4.340, 4.882, 5.660});
+        assertCertified(fit, "a", 7.6886226176E-01, 1.8281973860E-02);
+        assertCertified(fit, "b", 3.8604055871E+00, 5.1726610913E-02);
+        assertThat(fit.quality().residualSumOfSquares() / 4.3173084083E-03).isCloseTo(1, within(NINE_DIGITS));
+    }
+
+    /// NIST StRD Rat42: y = b1 / (1 + exp(b2 − b3 x)), so L = b1, k = b3 and m = b2 / b3.
+    @Test
+    void logisticHasTheCertifiedValuesOfRat42() {
+        Fit fit = fit(new Logistic(), new double[] {9, 14, 21, 28, 42, 57, 63, 70, 79}, new double[] {8.930, 10.80, 18.59, 22.33, 39.35, 56.11, 61.73, 64.62, 67.08});
+        assertCertified(fit, "L", 7.2462237576E+01, 1.7340283401E+00);
+        assertCertified(fit, "k", 6.7359200066E-02, 3.4465663377E-03);
+        assertThat(fit.coefficient("m").value() / (2.6180768402E+00 / 6.7359200066E-02)).isCloseTo(1, within(NINE_DIGITS));
+        assertThat(fit.quality().residualSumOfSquares() / 8.0565229338E+00).isCloseTo(1, within(NINE_DIGITS));
+    }
+
+    /// Starting values are the program's own, wherever x lies and however fast it goes.
+    @ParameterizedTest
+    @CsvSource({"3, -0.5, 0, 10", "-2, 0.3, -5, 5", "1e-9, 2, 0, 8", "5e12, -40, 0, 1", "4, 1e-6, 0, 100", "2, 0.04, 1950, 2020", "1, -1e-7, 1.7e9, 1.70001e9", "7, 30, -1, 1", "1e200, -3, 0, 4"})
+    void exponentialsAreFoundFromAfar(double size, double b, double from, double to) {
+        double[] x = IntStream.range(0, 40).mapToDouble(i -> from + (to - from) * i / 39).toArray();
+        double middle = from / 2 + to / 2;
+        double[] y = Arrays.stream(x).map(v -> size * Math.exp(b * (v - middle))).toArray();
+        Fit fit = fit(new Exponential(false), x, y);
+        assertThat(fit.coefficient("b").value() / b).isCloseTo(1, within(1e-7));
+        assertThat(fit.coefficient("a").value() / (size * Math.exp(-b * middle))).isCloseTo(1, within(1e-4));
+        assertThat(fit.quality().r2().orElseThrow()).isCloseTo(1, within(1e-12));
+        double[] noisy = noisy(y);
+        if (from < 1e6 && size < 1e100) {
+            assertLeast(fit(new Exponential(false), x, noisy), x, noisy);
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource({"1, 2, 5, 0, 10", "-4, -3, 0.5, 0, 1", "0.98, 0.032, 455, 300, 620", "1e6, 1e-3, 1.7e9, 1.69999e9, 1.70001e9", "50, 4, 2, 0, 4"})
+    void logisticsAreFoundFromAfar(double top, double k, double m, double from, double to) {
+        double[] x = IntStream.range(0, 30).mapToDouble(i -> from + (to - from) * i / 29).toArray();
+        double[] y = Arrays.stream(x).map(v -> top / (1 + Math.exp(-k * (v - m)))).toArray();
+        Fit fit = fit(new Logistic(), x, y);
+        assertThat(fit.coefficient("L").value() / top).isCloseTo(1, within(1e-8));
+        assertThat(fit.coefficient("m").value() / m).isCloseTo(1, within(1e-8));
+        double[] noisy = noisy(y);
+        assertLeast(fit(new Logistic(), x, noisy), x, noisy);
+    }
+
+    private static double[] noisy(double[] y) {
+        var random = new Random(5);
+        double top = Arrays.stream(y).map(Math::abs).max().orElseThrow();
+        return Arrays.stream(y).map(v -> v + 0.02 * top * random.nextGaussian()).toArray();
+    }
+
+    /// No small step in any coefficient lessens the sum of squares.
+    private static void assertLeast(Fit fit, double[] x, double[] y) {
+        double least = squares(x, y, fit.function()::at);
+        assertThat(least / fit.quality().residualSumOfSquares()).isCloseTo(1, within(1e-9));
+        double[] values = fit.coefficients().stream().mapToDouble(Coefficient::value).toArray();
+        for (int k = 0; k < values.length; k++) {
+            for (double step : new double[] {-1e-3, 1e-3}) {
+                double[] moved = values.clone();
+                moved[k] += step * fit.coefficients().get(k).uncertainty().orElseThrow().standardError();
+                double sum = squares(x, y, v -> values.length == 2 ? moved[0] * Math.exp(moved[1] * v) : moved[0] / (1 + Math.exp(-moved[1] * (v - moved[2]))));
+                assertThat(sum).isGreaterThanOrEqualTo(least * (1 - 1e-9));
+            }
+        }
+    }
+
+    private static double squares(double[] x, double[] y, DoubleUnaryOperator f) {
+        return IntStream.range(0, x.length).mapToDouble(i -> Math.pow(y[i] - f.applyAsDouble(x[i]), 2)).sum();
+    }
+
+    @Test
+    void theLogarithmKeepsItsDigitsOnANarrowSpanFarFromTheOrigin() {
+        double[] x = IntStream.range(0, 50).mapToDouble(i -> 1.7e9 + i).toArray();
+        double[] y = Arrays.stream(x).map(v -> 3e6 * Math.log1p((v - 1.7e9) / 1.7e9)).toArray();
+        assertThat(fit(new Logarithmic(), x, y).coefficient("b").value() / 3e6).isCloseTo(1, within(1e-13));
+        double[] wide = {1e-8, 1e-3, 1, 20, 5e6, 1e12};
+        Fit fit = fit(new Logarithmic(), wide, Arrays.stream(wide).map(v -> 2 - 0.5 * Math.log(v)).toArray());
+        assertThat(fit.coefficient("a").value()).isCloseTo(2, within(1e-13));
+        assertThat(fit.coefficient("b").value()).isCloseTo(-0.5, within(1e-14));
+    }
+
+    @Test
+    void pointsThatAShapeCannotUseAreLeftOutAndCounted() {
+        double[] x = {-1, 0, 1, 2, 3, 4};
+        double[] y = {9, 9, 2, 4.1, 6, 7.9};
+        assertThat(fit(new Logarithmic(), x, y).quality().points()).isEqualTo(4);
+        assertThat(fit(new Power(false), x, y).quality().points()).isEqualTo(4);
+        assertThat(reason(new Logarithmic(), new double[] {-1, -2}, new double[] {1, 2})).isEqualTo("No point can be used: x is not above 0 in every row.");
+        Fit logScale = fit(new Exponential(true), new double[] {0, 1, 2, 3, 4}, new double[] {1, Math.E, Math.E * Math.E, -5, 0});
+        assertThat(logScale.quality().points()).isEqualTo(3);
+        assertThat(logScale.coefficient("b").value()).isCloseTo(1, within(1e-14));
+        Fit power = fit(new Power(true), new double[] {1, 2, 4, 8}, new double[] {3, 12, 48, 192});
+        assertThat(power.coefficient("a").value()).isCloseTo(3, withinPercentage(1e-11));
+        assertThat(power.coefficient("b").value()).isCloseTo(2, within(1e-14));
+    }
+
+    /// Whatever the points, a fit or a sentence, and no number that is none.
+    @Test
+    void awkwardPointsGiveAFitOrASentence() {
+        double[][][] sets = {{{}, {}}, {{1}, {2}}, {{1, 2}, {3, 5}}, {{1, 1, 1}, {1, 2, 3}}, {{1, 2, 3, 4}, {0, 0, 0, 0}}, {{1, 2, 3, 4}, {5, 5, 5, 5}}, {{1, 2, 3, 4}, {0, 0, 0, 1}},
+            {{1, 2, 3, 4}, {1, -1, 1, -1}}, {{1e-300, 2e-300, 3e-300}, {1, 2, 4}}, {{1, 2, 3, 4, 5}, {1e300, 2e300, 1e300, 3e300, 1e300}}, {{-3, -2, -1}, {1, 4, 2}}, {{1, 2, 3}, {1, 2, 3}}};
+        for (double[][] set : sets) {
+            for (Curve curve : Curves.all()) {
+                switch (curve.fit(Points.of(set[0], set[1]), Progress.NONE)) {
+                    case FitOutcome.NotFitted(_, Reason reason) -> assertThat(reason.sentence()).endsWith(".").doesNotContain("NaN");
+                    case FitOutcome.Fitted(Fit fit) -> {
+                        assertThat(fit.coefficients()).allSatisfy(coefficient -> assertThat(coefficient.value()).isFinite());
+                        fit.quality().r2().ifPresent(r2 -> assertThat(r2).isFinite());
+                        fit.quality().residualStandardDeviation().ifPresent(s -> assertThat(s).isFinite());
+                        assertThat(Equation.inNames(fit, "x", "y")).doesNotContain("NaN", "∞", "{");
+                    }
+                }
+            }
+        }
+    }
+
+    /// Shifting x shifts what lies on x and nothing else; scaling y scales; twice the points halve the variance as the degrees of freedom say.
+    @Test
+    void fitsFollowTheirPoints() {
+        double[] x = IntStream.range(1, 25).asDoubleStream().toArray();
+        double[] y = noisy(Arrays.stream(x).map(v -> 4 / (1 + Math.exp(-0.6 * (v - 11)))).toArray());
+        Fit logistic = fit(new Logistic(), x, y);
+        Fit shifted = fit(new Logistic(), Arrays.stream(x).map(v -> v + 1000).toArray(), y);
+        assertThat(shifted.coefficient("m").value() - 1000).isCloseTo(logistic.coefficient("m").value(), within(1e-8));
+        assertThat(shifted.coefficient("k").value()).isCloseTo(logistic.coefficient("k").value(), within(1e-9));
+        for (Curve curve : new Curve[] {new Exponential(false), new Power(false), new Logarithmic(), new Logistic()}) {
+            Fit plain = fit(curve, x, y);
+            Fit scaled = fit(curve, x, Arrays.stream(y).map(v -> v * 1024).toArray());
+            String size = curve.coefficientNames().getFirst();
+            assertThat(scaled.coefficient(size).value() / 1024).as(curve.name()).isCloseTo(plain.coefficient(size).value(), withinPercentage(1e-8));
+            double[] twiceX = DoubleStream.concat(Arrays.stream(x), Arrays.stream(x)).toArray();
+            double[] twiceY = DoubleStream.concat(Arrays.stream(y), Arrays.stream(y)).toArray();
+            Fit twice = fit(curve, twiceX, twiceY);
+            int p = curve.coefficientNames().size();
+            double ratio = Math.sqrt((x.length - p) / (2.0 * x.length - p));
+            assertThat(twice.coefficient(size).uncertainty().orElseThrow().standardError()).as(curve.name())
+                    .isCloseTo(ratio * plain.coefficient(size).uncertainty().orElseThrow().standardError(), withinPercentage(1e-6));
+        }
+    }
+
+    @Test
+    void equationsAreWrittenWithTheirSigns() {
+        double[] x = {0, 1, 2, 3, 4, 5};
+        Fit decay = fit(new Exponential(false), x, Arrays.stream(x).map(v -> 3 * Math.exp(-0.5 * v)).toArray());
+        assertThat(Equation.inNames(decay, "Time", "Dye")).isEqualTo("Dye = 3 e^(−0.5 Time)");
+        assertThat(Equation.exact(decay)).matches("y = (3|2\\.99999999999999\\d*|3\\.0000000000000\\d*)\\*exp\\(-0\\.(5|4999999999999\\d*|500000000000\\d*)\\*x\\)");
+        Fit logistic = fit(new Logistic(), x, Arrays.stream(x).map(v -> 2 / (1 + Math.exp(1.5 * (v - 2)))).toArray());
+        assertThat(Equation.inNames(logistic, "x", "y")).isEqualTo("y = 2 / (1 + e^(1.5 (x − 2)))");
+    }
+}

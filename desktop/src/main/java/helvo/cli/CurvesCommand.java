@@ -1,0 +1,59 @@
+package helvo.cli;
+
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Fit;
+import helvo.core.fit.FitOutcome;
+import helvo.core.number.ValueText;
+import helvo.core.readout.Equation;
+import helvo.files.CannotRead;
+import helvo.files.json.FitJson;
+import java.io.PrintWriter;
+import java.util.List;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
+
+@Command(name = "curves", mixinStandardHelpOptions = true, description = "Fit every shape to the same points and rank them.")
+final class CurvesCommand implements Callable<Integer> {
+    @Spec
+    private CommandSpec command;
+
+    @Mixin
+    private FitOptions options;
+
+    @Option(names = "--at", paramLabel = "X", description = "Read the curves at this x; may be repeated.")
+    private List<Double> at = List.of();
+
+    @Option(names = "--json", description = "Report as JSON, at full precision.")
+    private boolean json;
+
+    @Override
+    public Integer call() throws CannotRead, Refused {
+        FigureAnalysis figure = options.compared();
+        if (figure.missing().isPresent() || figure.series().isEmpty()) {
+            throw new Refused(figure.missing().orElse("No row meets the conditions."));
+        }
+        PrintWriter out = command.commandLine().getOut();
+        SeriesAnalysis series = figure.series().getFirst();
+        if (json) {
+            out.println(FitJson.curves(figure, at.stream().filter(Double::isFinite).toList()));
+        } else {
+            series.ranked().forEach(outcome -> print(out, series, outcome));
+        }
+        out.flush();
+        return series.ranked().stream().anyMatch(FitOutcome.Fitted.class::isInstance) ? Helvo.DONE : Helvo.DATA_DO_NOT_ALLOW;
+    }
+
+    private static void print(PrintWriter out, SeriesAnalysis series, FitOutcome outcome) {
+        switch (outcome) {
+            case FitOutcome.NotFitted(var curve, var reason) -> out.printf("%-15s %s%n", curve.name(), reason.sentence());
+            case FitOutcome.Fitted(Fit fit) -> out.printf("%-15s R² %-9s weight %-5s %s%n", fit.curve().name(), fit.quality().r2().isPresent() ? ValueText.share(fit.quality().r2().getAsDouble()) : "–",
+                    series.weight(fit.curve()).isPresent() ? Math.round(100 * series.weight(fit.curve()).getAsDouble()) + " %" : "–",
+                    Equation.inNames(fit, series.rows().x().symbol(), series.rows().y().symbol()));
+        }
+    }
+}
