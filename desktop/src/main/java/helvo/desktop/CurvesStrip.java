@@ -6,6 +6,7 @@ import helvo.core.curve.Curve;
 import helvo.core.curve.Curves;
 import helvo.core.study.FigureEdit;
 import javafx.geometry.Insets;
+import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
@@ -21,6 +22,7 @@ final class CurvesStrip extends HBox {
     private final Label series = new Label();
     private final Label points = new Label();
     private final HBox cards = new HBox(8);
+    private final ScrollPane scroll = new ScrollPane(cards);
 
     CurvesStrip(Session session) {
         this.session = session;
@@ -37,7 +39,6 @@ final class CurvesStrip extends HBox {
         series.setMaxWidth(96);
         cards.setFillHeight(true);
         cards.setPadding(new Insets(0, 0, 9, 0)); // room for the scroll bar of a narrow window
-        var scroll = new ScrollPane(cards);
         scroll.setFitToHeight(true);
         scroll.setVbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         scroll.setMinHeight(Region.USE_PREF_SIZE);
@@ -77,6 +78,19 @@ final class CurvesStrip extends HBox {
             of.show(current, SeriesColors.of(figure.series().indexOf(current)));
             of.setSelected(of.shape().equals(current.chosen().curve()));
         }
+        bringIntoView();
+    }
+
+    /// The chosen shape is seen, wherever the others were scrolled to.
+    private void bringIntoView() {
+        cards.getChildren().stream().filter(card -> ((CurveCard) card).isSelected()).findFirst().ifPresent(card -> Platform.runLater(() -> {
+            double hidden = cards.getWidth() - scroll.getViewportBounds().getWidth();
+            double left = scroll.getHvalue() * hidden;
+            boolean seen = card.getBoundsInParent().getMinX() >= left && card.getBoundsInParent().getMaxX() <= left + scroll.getViewportBounds().getWidth();
+            if (hidden > 0 && !seen) {
+                scroll.setHvalue(Math.clamp((card.getBoundsInParent().getCenterX() - scroll.getViewportBounds().getWidth() / 2) / hidden, 0, 1));
+            }
+        }));
     }
 
     private void choose(CurveCard card) {

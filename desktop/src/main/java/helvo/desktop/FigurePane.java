@@ -31,7 +31,7 @@ final class FigurePane extends VBox {
         tabs.setPrefWrapLength(76);
         view = new FigureView(session, asks);
         VBox.setVgrow(view, Priority.ALWAYS);
-        var row = new FlowPane(6, 6);
+        var row = new FlowPane(4, 6);
         row.setPrefWrapLength(480);
         row.setAlignment(Pos.CENTER_RIGHT);
         for (Layer layer : Layer.values()) {
@@ -51,7 +51,7 @@ final class FigurePane extends VBox {
         look.setMinWidth(USE_PREF_SIZE);
         look.setOnAction(_ -> asks.sheet().run());
         HBox.setHgrow(row, Priority.ALWAYS);
-        var head = new HBox(6, tabs, look, row);
+        var head = new HBox(2, tabs, look, row);
         head.setAlignment(Pos.CENTER_LEFT);
         head.setPadding(new Insets(0, 0, 8, 4));
         getChildren().addAll(head, view);

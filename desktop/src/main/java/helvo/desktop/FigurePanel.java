@@ -141,6 +141,16 @@ final class FigurePanel extends Panel {
                 set(place, look.get().withDecimals(decimals.map(Double::intValue)));
             }));
         }
+        if (time.isPresent()) {
+            form.row("Dates as", form.choice("axis-dates", "How dates are written", List.of(AxisLook.DateLabels.values()), each -> switch (each) {
+                case OWN -> "the steps ask for";
+                case YEAR -> "2026";
+                case MONTH -> "Mar 2026";
+                case DAY -> "5 Mar 2026";
+                case NUMERIC -> "2026-03-05";
+                case TIME -> "14:30";
+            }, () -> look.get().dates(), each -> set(place, look.get().with(each))));
+        }
         form.row("Title", form.text("axis-title", "Title of the axis; empty for the columns' names", () -> look.get().title().orElse(""),
                 text -> set(place, look.get().withTitle(text.isEmpty() ? Optional.empty() : Optional.of(text)))));
         form.row("Ticks", form.choice("axis-ticks", "Where ticks point", List.of(AxisLook.Ticks.values()), FigurePanel::words, () -> look.get().ticks(), ticks -> set(place, look.get().with(ticks))));
@@ -306,6 +316,7 @@ final class FigurePanel extends Panel {
         form.row("Size", form.sliding("series-size", "Size of the markers, 1 for the usual", SeriesLook.LEAST_SIZE, SeriesLook.MOST_SIZE, () -> look.get().size(), size -> set(key, look.get().withSize(size))));
         form.row("Filling", form.sliding("series-strength", "Strength of the filling, 0 for hollow", 0, 1, () -> look.get().strength(), strength -> set(key, look.get().withStrength(strength))));
         form.row("Colour", form.color("series-color", "Colour of the series", Inks.seriesHex(), () -> look.get().color(), color -> set(key, look.get().withColor(color))));
+        form.row("Edge", form.color("series-edge", "Colour of the markers' edge", List.of("#17242B", "#FFFFFF"), () -> look.get().edge(), edge -> set(key, look.get().withEdge(edge))));
         var colored = new ArrayList<Optional<ColorBy>>(List.of(Optional.empty(), Optional.of(ColorBy.RESIDUAL)));
         var labels = new ArrayList<Optional<Integer>>(List.of(Optional.empty()));
         List<Column> columns = session.table().orElseThrow().columns();

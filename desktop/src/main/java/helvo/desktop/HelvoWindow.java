@@ -137,7 +137,7 @@ public final class HelvoWindow {
                     var key = new SeriesKey(2, "");
                     session.perform(new FigureEdit.SetSeriesLook(session.figureInView().orElseThrow().id(), key, SeriesLook.USUAL.withSize(1.4).withLabels(Optional.of(1))
                             .coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL))));
-                    Platform.runLater(() -> Platform.runLater(() -> view.showThing(new Thing.LegendEntry(key), 0, 160)));
+                    whenSettled(session, view, () -> view.showThing(new Thing.LegendEntry(key), 0, 160));
                 }
                 case READING -> {
                     show(session, "Failed");

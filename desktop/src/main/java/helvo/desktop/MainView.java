@@ -156,7 +156,7 @@ final class MainView extends StackPane {
         show(panel);
         panel.applyCss();
         panel.layout();
-        double width = panel.prefWidth(-1);
+        double width = Math.min(panel.prefWidth(-1), panel.getMaxWidth());
         double height = panel.prefHeight(width);
         double right = sceneX + 24;
         double x = right + width <= getWidth() - 8 ? right : Math.max(8, sceneX - width - 24);

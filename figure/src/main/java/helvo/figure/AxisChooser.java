@@ -156,7 +156,8 @@ final class AxisChooser {
         DateScale own = axis.low().isPresent() && axis.high().isPresent() ? null : DateScale.around(time, extent.least(), extent.greatest(), steps);
         double low = axis.low().orElseGet(() -> own.low());
         double high = axis.high().orElseGet(() -> own.high());
-        return axis.low().isEmpty() && axis.high().isEmpty() || !(low < high) ? own == null ? DateScale.around(time, low, low, steps) : own : DateScale.between(time, low, high, steps);
+        DateScale scale = axis.low().isEmpty() && axis.high().isEmpty() || !(low < high) ? own == null ? DateScale.around(time, low, low, steps) : own : DateScale.between(time, low, high, steps);
+        return scale.with(axis.dates());
     }
 
     /// Whether a series along the right-hand axis would lie over one along the left-hand one.

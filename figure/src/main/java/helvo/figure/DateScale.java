@@ -1,6 +1,7 @@
 package helvo.figure;
 
 import helvo.core.analysis.TimeAxis;
+import helvo.core.look.AxisLook.DateLabels;
 import helvo.core.number.DateText;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
@@ -13,7 +14,8 @@ import java.util.Locale;
 ///
 /// @param low  lower limit, in the unit that the time axis counts by
 /// @param high upper limit
-public record DateScale(TimeAxis time, double low, double high, Step step, Step minor) implements Axis {
+/// @param labels how the ticks are written
+public record DateScale(TimeAxis time, double low, double high, Step step, Step minor, DateLabels labels) implements Axis {
     /// A calendar step.
     ///
     /// @param count of units
@@ -58,14 +60,18 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
         double gap = LEAST_GAP * (to - from);
         double low = limit(from - gap, from, to - from, step, minor, true);
         double high = limit(to + gap, to, to - from, step, minor, false);
-        return new DateScale(time, time.coordinate(low), time.coordinate(high), step, minor);
+        return new DateScale(time, time.coordinate(low), time.coordinate(high), step, minor, DateLabels.OWN);
     }
 
     /// Between these limits.
     static DateScale between(TimeAxis time, double low, double high, int mostSteps) {
         double span = time.seconds(high) - time.seconds(low);
         Step step = steps().stream().filter(each -> span / each.seconds() <= mostSteps).findFirst().orElse(steps().getLast());
-        return new DateScale(time, low, high, step, minor(step));
+        return new DateScale(time, low, high, step, minor(step), DateLabels.OWN);
+    }
+
+    DateScale with(DateLabels form) {
+        return new DateScale(time, low, high, step, minor, form);
     }
 
     private static List<Step> steps() {
@@ -169,6 +175,18 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
     @Override
     public String label(double tick) {
         LocalDateTime at = moment(tick);
+        String name = at.getMonth().getDisplayName(TextStyle.SHORT, Locale.ENGLISH);
+        return switch (labels) {
+            case OWN -> ownLabel(tick, at);
+            case YEAR -> Integer.toString(at.getYear());
+            case MONTH -> name + " " + at.getYear();
+            case DAY -> at.getDayOfMonth() + " " + name + " " + at.getYear();
+            case NUMERIC -> at.toLocalDate().toString();
+            case TIME -> "%02d:%02d".formatted(at.getHour(), at.getMinute());
+        };
+    }
+
+    private String ownLabel(double tick, LocalDateTime at) {
         List<Double> ticks = ticks();
         int place = ticks.indexOf(tick);
         LocalDateTime before = place > 0 ? moment(ticks.get(place - 1)) : null;
@@ -194,7 +212,7 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
     public String context() {
         LocalDateTime first = moment(ticks().isEmpty() ? low : ticks().getFirst());
         boolean clock = step.unit.ordinal() <= Unit.HOUR.ordinal();
-        return time.origin() == 0 || step.unit == Unit.YEAR ? "" : clock && inOneDay() ? first.toLocalDate().toString() : inOneYear() ? Integer.toString(first.getYear()) : "";
+        return labels != DateLabels.OWN || time.origin() == 0 || step.unit == Unit.YEAR ? "" : clock && inOneDay() ? first.toLocalDate().toString() : inOneYear() ? Integer.toString(first.getYear()) : "";
     }
 
     private boolean inOneYear() {

@@ -336,7 +336,9 @@ final class SeriesPainter {
             if (look.strength() > 0) {
                 pen.fill(shape, new Color(ink.getRed(), ink.getGreen(), ink.getBlue(), (int) Math.round(255 * look.strength())));
             }
-            if (look.strength() < 1 || colors.isPresent()) {
+            if (look.edge().isPresent()) {
+                pen.draw(shape, Style.color(look.edge().get(), 1), style.weight(0.9));
+            } else if (look.strength() < 1 || colors.isPresent()) {
                 pen.draw(shape, colors.isPresent() ? Inks.AXIS : ink, style.weight(colors.isPresent() ? 0.4 : 0.9));
             }
         }

@@ -3,12 +3,14 @@ package helvo.figure;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.analysis.TimeAxis;
+import helvo.core.look.AxisLook;
 import helvo.core.number.DateText;
 import helvo.core.table.TimeUnit;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
 import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -28,6 +30,15 @@ class DateScaleTest {
         DateScale scale = DateScale.around(time, time.coordinate(seconds(from)), time.coordinate(seconds(to)), steps);
         assertThat(String.join(", ", scale.ticks().stream().map(scale::label).toList())).isEqualTo(labels);
         assertThat(scale.context()).isEqualTo(context == null ? "" : context);
+    }
+
+    @Test
+    void datesAreWrittenAsAPersonAsks() {
+        var time = new TimeAxis(0, TimeUnit.DAY);
+        DateScale scale = DateScale.around(time, time.coordinate(seconds("1890-02-01")), time.coordinate(seconds("1890-11-01")), 6);
+        assertThat(scale.label(scale.ticks().get(1))).isEqualTo("Mar");
+        assertThat(scale.with(AxisLook.DateLabels.NUMERIC).label(scale.ticks().get(1))).isEqualTo("1890-03-01");
+        assertThat(scale.with(AxisLook.DateLabels.MONTH).label(scale.ticks().get(1))).isEqualTo("Mar 1890");
     }
 
     /// No point on the frame, little empty, not more ticks than asked for, whatever the span and its unit.

@@ -16,15 +16,19 @@ import java.util.Optional;
 /// @param logarithmic steps are powers of ten
 /// @param reversed    the greatest value stands first
 /// @param otherSide   at the top, or at the right
+/// @param dates       how dates are written along an axis of dates
 public record AxisLook(Optional<Double> low, Optional<Double> high, Optional<Double> step, Optional<Integer> minor, Optional<String> title,
-        Optional<Integer> decimals, Ticks ticks, Grid grid, boolean withZero, boolean logarithmic, boolean reversed, boolean otherSide) {
+        Optional<Integer> decimals, Ticks ticks, Grid grid, boolean withZero, boolean logarithmic, boolean reversed, boolean otherSide, DateLabels dates) {
     public static final AxisLook USUAL = new AxisLook(Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(),
-            Optional.empty(), Ticks.OUTSIDE, Grid.MAJOR, false, false, false, false);
+            Optional.empty(), Ticks.OUTSIDE, Grid.MAJOR, false, false, false, false, DateLabels.OWN);
     /// More parts of a step could not be told apart.
     public static final int MOST_PARTS = 20;
     public static final int MOST_DECIMALS = 12;
     /// Axes with more steps than this would be black.
     public static final int MOST_STEPS = 200;
+
+    /// How a date is written: as the steps ask for, "2026", "Mar 2026", "5 Mar 2026", "2026-03-05", "14:30".
+    public enum DateLabels { OWN, YEAR, MONTH, DAY, NUMERIC, TIME }
 
     /// Where ticks point.
     public enum Ticks { OUTSIDE, INSIDE, NONE }
@@ -42,49 +46,53 @@ public record AxisLook(Optional<Double> low, Optional<Double> high, Optional<Dou
     }
 
     public AxisLook withLimits(Optional<Double> newLow, Optional<Double> newHigh) {
-        return new AxisLook(newLow, newHigh, step, minor, title, decimals, ticks, grid, withZero, logarithmic, reversed, otherSide);
+        return new AxisLook(newLow, newHigh, step, minor, title, decimals, ticks, grid, withZero, logarithmic, reversed, otherSide, dates);
     }
 
     public AxisLook withStep(Optional<Double> newStep) {
-        return new AxisLook(low, high, newStep, minor, title, decimals, ticks, grid, withZero, logarithmic, reversed, otherSide);
+        return new AxisLook(low, high, newStep, minor, title, decimals, ticks, grid, withZero, logarithmic, reversed, otherSide, dates);
     }
 
     public AxisLook withMinor(Optional<Integer> parts) {
-        return new AxisLook(low, high, step, parts, title, decimals, ticks, grid, withZero, logarithmic, reversed, otherSide);
+        return new AxisLook(low, high, step, parts, title, decimals, ticks, grid, withZero, logarithmic, reversed, otherSide, dates);
     }
 
     public AxisLook withTitle(Optional<String> newTitle) {
-        return new AxisLook(low, high, step, minor, newTitle, decimals, ticks, grid, withZero, logarithmic, reversed, otherSide);
+        return new AxisLook(low, high, step, minor, newTitle, decimals, ticks, grid, withZero, logarithmic, reversed, otherSide, dates);
     }
 
     public AxisLook withDecimals(Optional<Integer> newDecimals) {
-        return new AxisLook(low, high, step, minor, title, newDecimals, ticks, grid, withZero, logarithmic, reversed, otherSide);
+        return new AxisLook(low, high, step, minor, title, newDecimals, ticks, grid, withZero, logarithmic, reversed, otherSide, dates);
     }
 
     public AxisLook with(Ticks newTicks) {
-        return new AxisLook(low, high, step, minor, title, decimals, newTicks, grid, withZero, logarithmic, reversed, otherSide);
+        return new AxisLook(low, high, step, minor, title, decimals, newTicks, grid, withZero, logarithmic, reversed, otherSide, dates);
     }
 
     public AxisLook with(Grid newGrid) {
-        return new AxisLook(low, high, step, minor, title, decimals, ticks, newGrid, withZero, logarithmic, reversed, otherSide);
+        return new AxisLook(low, high, step, minor, title, decimals, ticks, newGrid, withZero, logarithmic, reversed, otherSide, dates);
     }
 
     public AxisLook withZero(boolean zero) {
-        return new AxisLook(low, high, step, minor, title, decimals, ticks, grid, zero, logarithmic, reversed, otherSide);
+        return new AxisLook(low, high, step, minor, title, decimals, ticks, grid, zero, logarithmic, reversed, otherSide, dates);
     }
 
     /// Limits and steps of the other kind of axis make no sense on this one and go.
     public AxisLook logarithmic(boolean powers) {
         return powers == logarithmic ? this
                 : new AxisLook(low.filter(value -> !powers || value > 0), high.filter(value -> !powers || value > 0), Optional.empty(), Optional.empty(), title, decimals,
-                        ticks, grid, withZero, powers, reversed, otherSide);
+                        ticks, grid, withZero, powers, reversed, otherSide, dates);
     }
 
     public AxisLook reversed(boolean backwards) {
-        return new AxisLook(low, high, step, minor, title, decimals, ticks, grid, withZero, logarithmic, backwards, otherSide);
+        return new AxisLook(low, high, step, minor, title, decimals, ticks, grid, withZero, logarithmic, backwards, otherSide, dates);
     }
 
     public AxisLook onOtherSide(boolean other) {
-        return new AxisLook(low, high, step, minor, title, decimals, ticks, grid, withZero, logarithmic, reversed, other);
+        return new AxisLook(low, high, step, minor, title, decimals, ticks, grid, withZero, logarithmic, reversed, other, dates);
+    }
+
+    public AxisLook with(DateLabels form) {
+        return new AxisLook(low, high, step, minor, title, decimals, ticks, grid, withZero, logarithmic, reversed, otherSide, form);
     }
 }

@@ -19,10 +19,11 @@ import java.util.Optional;
 /// @param right     measured along the right-hand axis
 /// @param labels    the column that is written at the points, by its id
 /// @param coloredBy what gives each point its colour
+/// @param edge      colour of a line around each marker; empty for the program's own
 public record SeriesLook(Optional<String> name, Optional<MarkerShape> shape, Optional<String> color, double size, double strength, boolean points, Join join,
-        boolean inLegend, boolean hidden, boolean bySize, boolean right, Optional<Integer> labels, Optional<ColorBy> coloredBy) {
+        boolean inLegend, boolean hidden, boolean bySize, boolean right, Optional<Integer> labels, Optional<ColorBy> coloredBy, Optional<String> edge) {
     public static final SeriesLook USUAL = new SeriesLook(Optional.empty(), Optional.empty(), Optional.empty(), 1, 1, true, Join.NONE, true, false, false, false,
-            Optional.empty(), Optional.empty());
+            Optional.empty(), Optional.empty(), Optional.empty());
     public static final double LEAST_SIZE = 0.2;
     public static final double MOST_SIZE = 5;
 
@@ -39,58 +40,63 @@ public record SeriesLook(Optional<String> name, Optional<MarkerShape> shape, Opt
     public SeriesLook {
         require(size >= LEAST_SIZE && size <= MOST_SIZE, "size=%s must be %s to %s", size, LEAST_SIZE, MOST_SIZE);
         require(strength >= 0 && strength <= 1, "strength=%s must be 0 to 1", strength);
+        require(edge.isEmpty() || edge.get().matches("#[0-9A-Fa-f]{6}"), "edge=%s is no color", edge);
         require(color.isEmpty() || color.get().matches("#[0-9A-Fa-f]{6}"), "color=%s is no color", color);
     }
 
     public SeriesLook withName(Optional<String> newName) {
-        return new SeriesLook(newName, shape, color, size, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy);
+        return new SeriesLook(newName, shape, color, size, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, edge);
     }
 
     public SeriesLook with(MarkerShape newShape) {
-        return new SeriesLook(name, Optional.of(newShape), color, size, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy);
+        return new SeriesLook(name, Optional.of(newShape), color, size, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, edge);
     }
 
     public SeriesLook withColor(Optional<String> newColor) {
-        return new SeriesLook(name, shape, newColor, size, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy);
+        return new SeriesLook(name, shape, newColor, size, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, edge);
     }
 
     public SeriesLook withSize(double newSize) {
-        return new SeriesLook(name, shape, color, newSize, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy);
+        return new SeriesLook(name, shape, color, newSize, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, edge);
     }
 
     public SeriesLook withStrength(double newStrength) {
-        return new SeriesLook(name, shape, color, size, newStrength, points, join, inLegend, hidden, bySize, right, labels, coloredBy);
+        return new SeriesLook(name, shape, color, size, newStrength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, edge);
     }
 
     public SeriesLook withPoints(boolean drawn) {
-        return new SeriesLook(name, shape, color, size, strength, drawn, join, inLegend, hidden, bySize, right, labels, coloredBy);
+        return new SeriesLook(name, shape, color, size, strength, drawn, join, inLegend, hidden, bySize, right, labels, coloredBy, edge);
     }
 
     public SeriesLook with(Join newJoin) {
-        return new SeriesLook(name, shape, color, size, strength, points, newJoin, inLegend, hidden, bySize, right, labels, coloredBy);
+        return new SeriesLook(name, shape, color, size, strength, points, newJoin, inLegend, hidden, bySize, right, labels, coloredBy, edge);
     }
 
     public SeriesLook inLegend(boolean named) {
-        return new SeriesLook(name, shape, color, size, strength, points, join, named, hidden, bySize, right, labels, coloredBy);
+        return new SeriesLook(name, shape, color, size, strength, points, join, named, hidden, bySize, right, labels, coloredBy, edge);
     }
 
     public SeriesLook hidden(boolean away) {
-        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, away, bySize, right, labels, coloredBy);
+        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, away, bySize, right, labels, coloredBy, edge);
     }
 
     public SeriesLook bySize(boolean counted) {
-        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, counted, right, labels, coloredBy);
+        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, counted, right, labels, coloredBy, edge);
     }
 
     public SeriesLook onRight(boolean byRight) {
-        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, bySize, byRight, labels, coloredBy);
+        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, bySize, byRight, labels, coloredBy, edge);
     }
 
     public SeriesLook withLabels(Optional<Integer> column) {
-        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, bySize, right, column, coloredBy);
+        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, bySize, right, column, coloredBy, edge);
     }
 
     public SeriesLook coloredBy(Optional<ColorBy> by) {
-        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, bySize, right, labels, by);
+        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, bySize, right, labels, by, edge);
+    }
+
+    public SeriesLook withEdge(Optional<String> newEdge) {
+        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, newEdge);
     }
 }

@@ -4,9 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import helvo.core.curve.Curve;
+import helvo.core.curve.Exponential;
 import helvo.core.curve.FixedInterceptLine;
 import helvo.core.curve.Line;
+import helvo.core.curve.Logarithmic;
+import helvo.core.curve.Logistic;
 import helvo.core.curve.Polynomial;
+import helvo.core.curve.Power;
 import helvo.core.look.AxisLook;
 import helvo.core.look.AxisPlace;
 import helvo.core.look.CurveLook;
@@ -88,11 +92,11 @@ class StudyJsonTest {
             new FigureEdit.Resize(1, 85, 60.5),
             new FigureEdit.SetSheet(1, SheetLook.OURS.get(1).look().withGround(Optional.empty())),
             new FigureEdit.SetAxis(1, AxisPlace.RIGHT, AxisLook.USUAL.withLimits(Optional.of(0.1), Optional.of(1e300)).withTitle(Optional.of("v_{0}")).logarithmic(true)
-                    .with(AxisLook.Ticks.INSIDE).with(AxisLook.Grid.MINOR).reversed(true).onOtherSide(true)),
+                    .with(AxisLook.Ticks.INSIDE).with(AxisLook.Grid.MINOR).reversed(true).onOtherSide(true).with(AxisLook.DateLabels.NUMERIC)),
             new FigureEdit.Zoom(1, Map.of(AxisPlace.X, new FigureEdit.Zoom.Limits(Optional.of(-1.5), Optional.empty()), AxisPlace.Y, FigureEdit.Zoom.Limits.OWN)),
             new FigureEdit.SetLegend(1, LegendLook.USUAL.with(LegendLook.Shown.ALWAYS).withAt(Optional.of(new CurveLook.Spot(0.25, 0.5))).withOrder(List.of(1, 0))),
             new FigureEdit.SetSeriesLook(1, new SeriesKey(3, "dry"), SeriesLook.USUAL.with(MarkerShape.STAR).with(SeriesLook.Join.SMOOTH).withColor(Optional.of("#1F5F8B")).withSize(1.5)
-                    .withStrength(0.5).onRight(true).withLabels(Optional.of(1)).coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).withName(Optional.of("dry cord"))),
+                    .withStrength(0.5).onRight(true).withLabels(Optional.of(1)).coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).withName(Optional.of("dry cord")).withEdge(Optional.of("#17242B"))),
             new FigureEdit.SetCurveLook(1, new SeriesKey(3, "dry"), CurveLook.USUAL.with(CurveLook.Dash.DASH_DOT).reaching(Optional.of(0.0), Optional.empty())
                     .withLabel(Set.of(CurveLook.LabelPart.NAME)).withLabelAt(Optional.of(new CurveLook.Spot(0, 1)))),
             new FigureEdit.PutNote(1, new Note.Text(1, "slack", 3, 4.5, Optional.of(new Note.Text.Target(1, 2)))),
@@ -139,7 +143,7 @@ class StudyJsonTest {
 
     @Test
     void everyCurveReadsBackAsItWas() {
-        for (Curve curve : List.of(new Line(), new FixedInterceptLine(-2.5), new Polynomial(10))) {
+        for (Curve curve : List.of(new Line(), new FixedInterceptLine(-2.5), new Polynomial(10), new Logarithmic(), new Exponential(true), new Exponential(false), new Power(true), new Logistic())) {
             Edit edit = new FigureEdit.ChooseCurve(1, new SeriesKey(3, ""), curve);
             assertThat(StudyJson.edit(StudyJson.text(edit))).isEqualTo(edit);
         }
