@@ -32,7 +32,8 @@ final class FigurePane extends VBox {
         view = new FigureView(session, asks);
         VBox.setVgrow(view, Priority.ALWAYS);
         var row = new FlowPane(4, 6);
-        row.setPrefWrapLength(480);
+        row.setPrefWrapLength(520);
+        row.setMinWidth(0);
         row.setAlignment(Pos.CENTER_RIGHT);
         for (Layer layer : Layer.values()) {
             var button = new ToggleButton(layer.label());
