@@ -55,6 +55,23 @@ class HelvoTest {
     }
 
     @Test
+    void allShapesAreRankedAndWhatAShapeCannotUseIsNamed() throws IOException {
+        Path file = Files.writeString(folder.resolve("creep.csv"), "t,y\n0,9\n1,2\n2,2.7\n4,3.41\n8,4.07\n16,4.8\n32,5.44\n64,6.17\n");
+        assertThat(helvo("curves", file.toString(), "--x", "t", "--y", "y", "--only", "1<=t<=64", "--json")).isZero();
+        JsonNode curves = JsonMapper.shared().readTree(out.toString()).at("/curves");
+        assertThat(curves.size()).isEqualTo(10);
+        assertThat(curves.at("/0/curve").asString()).isEqualTo("logarithmic");
+        assertThat(curves.at("/0/degree").isNull()).isTrue();
+        assertThat(curves.at("/0/weight").asDouble()).isGreaterThan(0.9);
+        assertThat(helvo("curves", file.toString(), "--x", "t", "--y", "y")).isZero();
+        assertThat(helvo("fit", file.toString(), "--x", "t", "--y", "y", "--curve", "power", "--on-log-scale", "--json")).isZero();
+        String json = out.toString().substring(out.toString().lastIndexOf("{\n  \"x\""));
+        JsonNode fit = JsonMapper.shared().readTree(json).at("/fits/0");
+        assertThat(fit.at("/fittedOn").asString()).isEqualTo("ln y");
+        assertThat(fit.at("/rows").toString()).isEqualTo("{\"given\":8,\"used\":7,\"setAside\":[],\"unusable\":[{\"row\":1,\"why\":\"x or y is not above 0\"}]}");
+    }
+
+    @Test
     void checkTellsWhatTheFileHolds() throws IOException {
         assertThat(helvo("check", table())).isZero();
         assertThat(out.toString()).contains("9 rows, 3 columns", "Read by: commas", "Stretch", "2 places need a look", "row 3, Stretch: “about 7.6” is not a number; it may mean 7.6");
@@ -101,6 +118,7 @@ class HelvoTest {
         return Stream.of(
                 Arguments.of("fit FILE --x Load", "--y"),
                 Arguments.of("fit FILE --x Load --y Stretch --curve spiral", "spiral"),
+                Arguments.of("fit FILE --x Load --y Stretch --on-log-scale", "--on-log-scale goes with"),
                 Arguments.of("fit FILE --x Load --y Stretch --curve polynomial", "--degree 2 to 10"),
                 Arguments.of("fit FILE --x Load --y Stretch --degree 3", "--degree goes with"),
                 Arguments.of("fit FILE --x Load --y Stretch --intercept NaN", "finite"),
