@@ -58,7 +58,7 @@ public final class ExponentialFit {
         double[] y = points.y();
         double beta = start(t, y);
         if (Double.isNaN(beta)) {
-            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase(), "all y are 0"));
+            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase() + " curve", "all y are 0"));
         }
         // Measured from the end where it is largest, so that nothing overflows.
         double end = beta >= 0 ? 1 : -1;
@@ -82,11 +82,11 @@ public final class ExponentialFit {
         var squares = new LeastSquares(shape, t, y, progress);
         Optional<LeastSquares.Least> least = squares.from(new double[] {amplitude(t, y, beta, end) / squares.unit(), beta});
         if (least.isEmpty() || !least.get().settled()) {
-            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase(), "no coefficients settle"));
+            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase() + " curve", "no coefficients settle"));
         }
         double[] p = least.get().p();
         if (Math.abs(p[1]) > STEEPEST) {
-            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase(), "it would rise without end at one point"));
+            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase() + " curve", "it would rise without end at one point"));
         }
         // y = p0 e^(p1 ((u − middle)/half − end)) = a e^(b (u + offset)).
         double b = p[1] / scaled.half;

@@ -12,6 +12,8 @@ import java.util.OptionalDouble;
 final class LeastSquares {
     private static final int MOST_STEPS = 400;
     private static final double SMALLEST_STEP = 1e-13;
+    /// Rates and places in scaled x are told apart down to this part of the span; nearer to zero, a step counts absolutely.
+    private static final double LEAST_RATE = 0.05;
     private static final int BLOCK = 1 << 16;
     /// A residual below this part of the largest y is the rounding of y and of the curve.
     private static final double ROUNDING = 8e-16;
@@ -81,7 +83,7 @@ final class LeastSquares {
                 double largest = 0;
                 for (int k = 0; k < n; k++) {
                     next[k] += by[k];
-                    largest = Math.max(largest, Math.abs(by[k]) / Math.max(Math.abs(p[k]), 1e-8));
+                    largest = Math.max(largest, Math.abs(by[k]) / Math.max(Math.abs(p[k]), k == 0 ? 1e-8 : LEAST_RATE));
                 }
                 if (largest < SMALLEST_STEP) {
                     settled = true;
