@@ -51,7 +51,7 @@ class DateScaleTest {
         double span = greatest - least;
         assertThat(scale.low()).isLessThan(least);
         assertThat(scale.high()).isGreaterThan(greatest);
-        assertThat(scale.ticks()).hasSizeLessThanOrEqualTo(steps + 3);
+        assertThat(scale.ticks()).hasSizeLessThanOrEqualTo(steps + 2);
         assertThat((scale.high() - scale.low()) / span).isLessThan(2.6);
         assertThat(scale.minorTicks()).containsAll(scale.ticks());
     }
