@@ -17,6 +17,7 @@ import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Parameters;
+import picocli.CommandLine.ParentCommand;
 import picocli.CommandLine.Spec;
 
 /// The one program: a window, and the same core without one.
@@ -28,7 +29,7 @@ public final class Helvo implements Callable<Integer> {
     static final int DONE = 0;
     static final int DATA_DO_NOT_ALLOW = 1;
 
-    @Option(names = "--verbose", scope = CommandLine.ScopeType.INHERIT, description = "Tell where in the program a fault arose.")
+    @Option(names = "--verbose", scope = CommandLine.ScopeType.INHERIT, description = "Tell where in the program a fault arose, and how soon the window follows each edit and drag.")
     private boolean verbose;
 
     public static void main(String[] arguments) {
@@ -69,7 +70,7 @@ public final class Helvo implements Callable<Integer> {
 
     @Override
     public Integer call() {
-        return HelvoWindow.open(HelvoWindow.Start.empty());
+        return HelvoWindow.open(HelvoWindow.Start.empty().tellingPace(verbose));
     }
 
     @Command(name = "demo", description = "Open the window on the sample study.",
@@ -85,6 +86,9 @@ public final class Helvo implements Callable<Integer> {
                 description = "What that picture shows: ${COMPLETION-CANDIDATES} (default: ${DEFAULT-VALUE}).")
         private HelvoWindow.View view;
 
+        @ParentCommand
+        private Helvo helvo;
+
         @Spec
         private CommandSpec command;
 
@@ -94,7 +98,7 @@ public final class Helvo implements Callable<Integer> {
                 throw new ParameterException(command.commandLine(), "--size “" + size + "” is no size: write it as 1280x800.");
             }
             String[] sides = size.split("x");
-            return HelvoWindow.open(HelvoWindow.Start.demo(picture, Integer.parseInt(sides[0]), Integer.parseInt(sides[1]), view));
+            return HelvoWindow.open(HelvoWindow.Start.demo(picture, Integer.parseInt(sides[0]), Integer.parseInt(sides[1]), view).tellingPace(helvo.verbose));
         }
     }
 
@@ -103,9 +107,12 @@ public final class Helvo implements Callable<Integer> {
         @Parameters(paramLabel = "FILE")
         private Path file;
 
+        @ParentCommand
+        private Helvo helvo;
+
         @Override
         public Integer call() throws CannotRead {
-            return HelvoWindow.open(HelvoWindow.Start.file(file));
+            return HelvoWindow.open(HelvoWindow.Start.file(file).tellingPace(helvo.verbose));
         }
     }
 }

@@ -29,11 +29,13 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.animation.PauseTransition;
+import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.scene.Cursor;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
+import javafx.scene.image.Image;
 import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelBuffer;
 import javafx.scene.image.PixelFormat;
@@ -153,6 +155,11 @@ final class FigureView extends Pane {
     /// Everything that was asked for is on the screen.
     boolean settled() {
         return shown().isEmpty() || drawn != null && drawn.looksLike(shown().get()) && asked == scale(drawn);
+    }
+
+    /// The picture on the sheet; a new one each time that it was drawn.
+    ReadOnlyObjectProperty<Image> shownPicture() {
+        return sheet.imageProperty();
     }
 
     Optional<FigureLayout> layoutNow() {

@@ -53,18 +53,23 @@ public final class HelvoWindow {
 
     /// What to open.
     ///
-    /// @param picture where to save a picture instead of showing the window; empty to show it
-    public record Start(Study study, Optional<Path> file, boolean demo, Optional<Path> picture, int width, int height, View view) {
+    /// @param picture   where to save a picture instead of showing the window; empty to show it
+    /// @param tellsPace on standard error, how soon the figure follows each edit and drag
+    public record Start(Study study, Optional<Path> file, boolean demo, Optional<Path> picture, int width, int height, View view, boolean tellsPace) {
         public static Start empty() {
-            return new Start(Study.blank(), Optional.empty(), false, Optional.empty(), 1280, 800, View.MAIN);
+            return new Start(Study.blank(), Optional.empty(), false, Optional.empty(), 1280, 800, View.MAIN, false);
         }
 
         public static Start file(Path file) {
-            return new Start(Study.blank(), Optional.of(file), false, Optional.empty(), 1280, 800, View.MAIN);
+            return new Start(Study.blank(), Optional.of(file), false, Optional.empty(), 1280, 800, View.MAIN, false);
         }
 
         public static Start demo(Optional<Path> picture, int width, int height, View view) {
-            return new Start(SampleStudy.study(), Optional.empty(), true, picture, width, height, view);
+            return new Start(SampleStudy.study(), Optional.empty(), true, picture, width, height, view, false);
+        }
+
+        public Start tellingPace(boolean tells) {
+            return new Start(study, file, demo, picture, width, height, view, tells);
         }
     }
 
@@ -250,6 +255,9 @@ public final class HelvoWindow {
         var view = new MainView(session, new FileDialogs.OfSystem());
         stage.setScene(scene(view, start.width(), start.height()));
         session.history().subscribe(history -> stage.setTitle(history.study().name() + " – Helvo"));
+        if (start.tellsPace()) {
+            Pace.watch(stage.getScene(), session, view.figureView(), System.err::println);
+        }
         stage.setOnCloseRequest(request -> {
             if (!session.mayClose()) {
                 request.consume();

@@ -10,6 +10,7 @@ import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Points;
 import helvo.core.fit.Residuals;
 import helvo.core.fit.RunsTest;
+import helvo.core.fit.Weighting;
 import helvo.core.study.SeriesKey;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -37,7 +38,7 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
     static SeriesAnalysis of(SeriesPoints series, Curve curve, Progress progress) {
         FitOutcome line = new Line().fit(series.points(), progress.part(0, 0.4));
         return new SeriesAnalysis(series.key(), series.label(), series.points(), series.rows(), List.of(line), EvidenceWeights.of(List.of(line)),
-                line, Optional.empty(), Optional.empty(), Correlation.of(line)).choosing(curve, progress.part(0.4, 1));
+                line, Optional.empty(), Optional.empty(), series.points().weighting() == Weighting.ALIKE ? Correlation.of(line) : Correlation.of(series.points())).choosing(curve, progress.part(0.4, 1));
     }
 
     /// What fitting a shape gave; empty while that is not known yet.

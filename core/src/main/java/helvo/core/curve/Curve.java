@@ -54,6 +54,11 @@ public sealed interface Curve permits Line, FixedInterceptLine, Polynomial, Loga
         return "";
     }
 
+    /// Whether a fit of this shape can weigh bars in x and y together.
+    default boolean weighsBoth() {
+        return false;
+    }
+
     /// What residuals and R² are of: "y", or "ln y" for a fit on the log scale.
     default String fittedOn() {
         return "y";

@@ -4,12 +4,15 @@ import helvo.core.Progress;
 import helvo.core.curve.Curve;
 import helvo.core.curve.Line;
 import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
+import java.util.stream.IntStream;
 
 /// y = a e^(b x), and y = a x^b as the same over ln x: direct least squares from starting values of its own, or on the log scale.
 public final class ExponentialFit {
-    private static final int SAMPLE = 4000;
+    private static final int SAMPLE = 600;
+    private static final int NARROWINGS = 20;
     /// Beyond this exponent over half the span, one point alone would decide the curve.
     private static final double STEEPEST = 500;
 
@@ -27,29 +30,31 @@ public final class ExponentialFit {
         half = greatest / 2 - least / 2;
     }
 
-    public static FitOutcome direct(Curve curve, Points points, Progress progress) {
-        return checked(curve, points, points.x()).orElseGet(() -> of(curve, points, x -> x, points.x(), 0, progress));
+    public static FitOutcome direct(Curve curve, Points all, Progress progress) {
+        Points points = all.acceptedBy(curve);
+        return checked(curve, all, points).orElseGet(() -> of(curve, points, x -> x, _ -> 1, points.x(), 0, progress));
     }
 
     public static FitOutcome power(Curve curve, Points all, Progress progress) {
         Points points = all.acceptedBy(curve);
-        return checked(curve, points, points.x()).orElseGet(() -> {
+        return checked(curve, all, points).orElseGet(() -> {
             LogOfX u = LogOfX.around(points.x());
-            return of(curve, points, u::of, u.of(points).x(), u.lnOfCentre(), progress);
+            return of(curve, points, u::of, x -> 1 / x, u.of(points).x(), u.lnOfCentre(), progress);
         });
     }
 
-    private static Optional<FitOutcome> checked(Curve curve, Points points, double[] x) {
+    private static Optional<FitOutcome> checked(Curve curve, Points all, Points points) {
         int n = points.size();
-        Optional<Reason> reason = n == 0 ? Optional.of(curve.refusal().isEmpty() ? new Reason.NoPoints() : new Reason.NoneAccepted(curve.refusal()))
-                : n < 2 ? Optional.of(new Reason.TooFewPoints(n, 2)) : points.distinctX(2) < 2 ? Optional.of(new Reason.AllXEqual(x[0])) : Optional.empty();
+        Optional<Reason> reason = n == 0 ? Optional.of(Reason.noneOf(all, curve))
+                : n < 2 ? Optional.of(new Reason.TooFewPoints(n, 2)) : points.distinctX(2) < 2 ? Optional.of(new Reason.AllXEqual(points.x()[0])) : Optional.empty();
         return reason.map(why -> new FitOutcome.NotFitted(curve, why));
     }
 
     /// @param over   from x to what the exponent is linear in
+    /// @param change its derivative
     /// @param u      that of each point
     /// @param offset u of x is this much less than what the exponent is linear in
-    private static FitOutcome of(Curve curve, Points points, DoubleUnaryOperator over, double[] u, double offset, Progress progress) {
+    private static FitOutcome of(Curve curve, Points points, DoubleUnaryOperator over, DoubleUnaryOperator change, double[] u, double offset, Progress progress) {
         var scaled = new ExponentialFit(u);
         double[] t = new double[u.length];
         for (int i = 0; i < t.length; i++) {
@@ -69,19 +74,21 @@ public final class ExponentialFit {
             }
 
             @Override
-            public double value(double[] p, double at) {
-                return p[0] * Math.exp(p[1] * (at - end));
+            public double at(double[] p, double at, double[] gradient) {
+                gradient[0] = Math.exp(p[1] * (at - end));
+                double value = p[0] * gradient[0];
+                gradient[1] = (at - end) * value;
+                return value;
             }
 
             @Override
-            public void gradient(double[] p, double at, double[] into) {
-                into[0] = Math.exp(p[1] * (at - end));
-                into[1] = p[0] * (at - end) * into[0];
+            public double slope(double[] p, double at) {
+                return p[0] * p[1] * Math.exp(p[1] * (at - end));
             }
         };
-        var squares = new LeastSquares(shape, t, y, progress);
-        Optional<LeastSquares.Least> least = squares.from(new double[] {amplitude(t, y, beta, end) / squares.unit(), beta});
-        if (least.isEmpty() || !least.get().settled()) {
+        var squares = new LeastSquares(shape, t, points, progress);
+        Optional<LeastSquares.Least> least = squares.fromAny(List.of(new double[] {amplitude(t, y, beta, end) / squares.unit(), beta}), _ -> true);
+        if (least.isEmpty()) {
             return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase() + " curve", "no coefficients settle"));
         }
         double[] p = least.get().p();
@@ -95,26 +102,7 @@ public final class ExponentialFit {
         double[][] jacobian = {{Math.exp(-p[1] * shift), -a * shift}, {0, 1 / scaled.half}};
         FitOutcome outcome = squares.report(curve, least.get(), new double[] {a, b}, jacobian);
         return outcome instanceof FitOutcome.Fitted(Fit fit) ? new FitOutcome.Fitted(new Fit(curve, fit.coefficients(),
-                over(fit.function(), x -> (over.applyAsDouble(x) - scaled.middle) / scaled.half), fit.quality())) : outcome;
-    }
-
-    private static FittedFunction over(FittedFunction function, DoubleUnaryOperator t) {
-        return new FittedFunction() {
-            @Override
-            public double at(double x) {
-                return function.at(t.applyAsDouble(x));
-            }
-
-            @Override
-            public double residual(double x, double y) {
-                return function.residual(t.applyAsDouble(x), y);
-            }
-
-            @Override
-            public double leverage(double x) {
-                return function.leverage(t.applyAsDouble(x));
-            }
-        };
+                new Over(fit.function(), x -> (over.applyAsDouble(x) - scaled.middle) / scaled.half, x -> change.applyAsDouble(x) / scaled.half), fit.quality())) : outcome;
     }
 
     /// The best rate on a grid over a sample, the amplitude being the best for each (variable projection, Golub & Pereyra 1973),
@@ -123,7 +111,6 @@ public final class ExponentialFit {
     /// @return NaN where no rate is better than none
     private static double start(double[] t, double[] y) {
         int[] sample = LeastSquares.sample(t.length, SAMPLE);
-        double best = Double.NaN;
         double gain = 0;
         var rates = new ArrayList<Double>();
         rates.add(0.0);
@@ -132,23 +119,22 @@ public final class ExponentialFit {
             rates.add(-size);
         }
         rates.sort(null);
+        int at = -1;
         for (int i = 0; i < rates.size(); i++) {
             double here = explained(t, y, rates.get(i), sample);
             if (here > gain) {
                 gain = here;
-                double low = rates.get(Math.max(0, i - 1));
-                double high = rates.get(Math.min(rates.size() - 1, i + 1));
-                best = golden(t, y, low, high, sample);
+                at = i;
             }
         }
-        return best;
+        return at < 0 ? Double.NaN : golden(t, y, rates.get(Math.max(0, at - 1)), rates.get(Math.min(rates.size() - 1, at + 1)), sample);
     }
 
     private static double golden(double[] t, double[] y, double low, double high, int[] sample) {
         double ratio = (Math.sqrt(5) - 1) / 2;
         double a = low;
         double b = high;
-        for (int i = 0; i < 40; i++) {
+        for (int i = 0; i < NARROWINGS; i++) {
             double left = b - ratio * (b - a);
             double right = a + ratio * (b - a);
             if (explained(t, y, left, sample) > explained(t, y, right, sample)) {
@@ -187,22 +173,24 @@ public final class ExponentialFit {
     /// ln y = ln a + b x.
     public static FitOutcome onLogScale(Curve curve, Points all, Progress progress) {
         Points points = all.acceptedBy(curve);
-        return checked(curve, points, points.x()).orElseGet(() -> logScale(curve, points, points.x(), 0, x -> x, progress));
+        return checked(curve, all, points).orElseGet(() -> logScale(curve, points, points.x(), 0, x -> x, _ -> 1, progress));
     }
 
     /// ln y = ln a + b ln x.
     public static FitOutcome powerOnLogScale(Curve curve, Points all, Progress progress) {
         Points points = all.acceptedBy(curve);
-        return checked(curve, points, points.x()).orElseGet(() -> {
+        return checked(curve, all, points).orElseGet(() -> {
             LogOfX u = LogOfX.around(points.x());
-            return logScale(curve, points, u.of(points).x(), -u.lnOfCentre(), u::of, progress);
+            return logScale(curve, points, u.of(points).x(), -u.lnOfCentre(), u::of, x -> 1 / x, progress);
         });
     }
 
     /// @param origin where on the line ln a is read off
-    private static FitOutcome logScale(Curve curve, Points points, double[] u, double origin, DoubleUnaryOperator over, Progress progress) {
+    private static FitOutcome logScale(Curve curve, Points points, double[] u, double origin, DoubleUnaryOperator over, DoubleUnaryOperator change, Progress progress) {
         double[] logs = java.util.Arrays.stream(points.y()).map(Math::log).toArray();
-        FitOutcome outcome = new Line().fit(new Points(u, logs, points.rows(), new double[0], new double[0]), progress);
+        // To first order, the standard deviation of ln y is that of y over y.
+        double[] sigma = points.weighting() == Weighting.ALIKE ? new double[0] : IntStream.range(0, logs.length).mapToDouble(i -> points.ySigma()[i] / points.y()[i]).toArray();
+        FitOutcome outcome = new Line().fit(points.over(u, logs, sigma), progress);
         if (!(outcome instanceof FitOutcome.Fitted(Fit line))) {
             return new FitOutcome.NotFitted(curve, ((FitOutcome.NotFitted) outcome).reason());
         }
@@ -213,7 +201,7 @@ public final class ExponentialFit {
         }
         Coefficient amplitude = logA.uncertainty().map(u1 -> Coefficient.of("a", a, a * u1.standardError(), line.quality().degreesOfFreedom())).orElseGet(() -> new Coefficient("a", a, Optional.empty()));
         FittedFunction straight = line.function();
-        return new FitOutcome.Fitted(new Fit(curve, java.util.List.of(amplitude, line.coefficient("b")), new FittedFunction() {
+        return new FitOutcome.Fitted(new Fit(curve, List.of(amplitude, line.coefficient("b")), new FittedFunction() {
             @Override
             public double at(double x) {
                 return Math.exp(straight.at(over.applyAsDouble(x)));
@@ -226,8 +214,18 @@ public final class ExponentialFit {
             }
 
             @Override
+            public double slope(double x) {
+                return at(x) * straight.slope(over.applyAsDouble(x)) * change.applyAsDouble(x);
+            }
+
+            @Override
             public double leverage(double x) {
                 return straight.leverage(over.applyAsDouble(x));
+            }
+
+            @Override
+            public double[] basis(double x) {
+                return straight.basis(over.applyAsDouble(x));
             }
         }, line.quality()));
     }

@@ -3,9 +3,12 @@ package helvo.core.fit;
 import helvo.core.Progress;
 import helvo.core.curve.Curve;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalDouble;
+import java.util.function.Predicate;
+import java.util.stream.IntStream;
 
 /// Direct least squares of a shape of few coefficients that is not linear in them: Levenberg-Marquardt with analytic derivatives
 /// (Marquardt 1963, J. SIAM 11:431), in scaled coefficients, its sums carried to about twice a double's digits.
@@ -14,13 +17,19 @@ final class LeastSquares {
     private static final double SMALLEST_STEP = 1e-13;
     /// Rates and places in scaled x are told apart down to this part of the span; nearer to zero, a step counts absolutely.
     private static final double LEAST_RATE = 0.05;
-    private static final int BLOCK = 1 << 16;
+    private static final int BLOCK = 1 << 13;
+    /// So many points show where the least is, if not exactly.
+    private static final int SAMPLE = 2000;
     /// A residual below this part of the largest y is the rounding of y and of the curve.
     private static final double ROUNDING = 8e-16;
 
     private final Shape shape;
     private final double[] x;
     private final double[] y;
+    /// One over the standard deviation of each point, the largest about 1; null where all count alike.
+    private final double[] roots;
+    private final int rootPower;
+    private final Weighting weighting;
     private final double unit;
     private final Progress progress;
 
@@ -28,10 +37,11 @@ final class LeastSquares {
     interface Shape {
         int size();
 
-        double value(double[] p, double x);
+        /// @param gradient is given the derivatives by the coefficients
+        double at(double[] p, double x, double[] gradient);
 
-        /// Derivatives by the coefficients.
-        void gradient(double[] p, double x, double[] into);
+        /// Its derivative by x.
+        double slope(double[] p, double x);
     }
 
     /// Where the sum of squares is least.
@@ -42,16 +52,36 @@ final class LeastSquares {
     /// @param settled  whether the last step was below rounding
     record Least(double[] p, double sum, double largest, double[][] inverse, boolean settled) {}
 
-    LeastSquares(Shape shape, double[] x, double[] y, Progress progress) {
+    /// @param x as the shape takes it, of each of the points
+    LeastSquares(Shape shape, double[] x, Points points, Progress progress) {
         this.shape = shape;
         this.x = x;
+        this.progress = progress;
         double top = 0;
-        for (double each : y) {
+        for (double each : points.y()) {
             top = Math.max(top, Math.abs(each));
         }
-        unit = top == 0 ? 1 : Math.scalb(1.0, Math.clamp(Math.getExponent(top), -1000, 1000));
-        this.y = unit == 1 ? y : java.util.Arrays.stream(y).map(each -> each / unit).toArray();
-        this.progress = progress;
+        double unit = top == 0 ? 1 : Math.scalb(1.0, Math.clamp(Math.getExponent(top), -1000, 1000));
+        this.unit = unit;
+        y = unit == 1 ? points.y() : Arrays.stream(points.y()).map(each -> each / unit).toArray();
+        weighting = points.weighting();
+        rootPower = points.sigmaPower();
+        roots = weighting == Weighting.ALIKE ? null : Arrays.stream(points.ySigma()).map(each -> 1 / Math.scalb(each, -rootPower)).toArray();
+    }
+
+    private LeastSquares(LeastSquares whole, int[] places) {
+        shape = whole.shape;
+        x = at(whole.x, places);
+        y = at(whole.y, places);
+        roots = whole.roots == null ? null : at(whole.roots, places);
+        rootPower = whole.rootPower;
+        weighting = whole.weighting;
+        unit = whole.unit;
+        progress = whole.progress;
+    }
+
+    private static double[] at(double[] values, int[] places) {
+        return Arrays.stream(places).mapToDouble(i -> values[i]).toArray();
     }
 
     /// y is counted in this power of two, so that no square of it overflows or vanishes.
@@ -59,12 +89,27 @@ final class LeastSquares {
         return unit;
     }
 
+    /// The best of what is reached from several starts. With many points, a part of them shows which start that is and brings it near.
+    ///
+    /// @param wanted what coefficients make sense
+    /// @return empty where none settles there
+    Optional<Least> fromAny(List<double[]> starts, Predicate<double[]> wanted) {
+        if (x.length <= SAMPLE) {
+            return best(starts, wanted);
+        }
+        Optional<Least> near = new LeastSquares(this, sample(x.length, SAMPLE)).best(starts, wanted);
+        return near.flatMap(each -> best(List.of(each.p), wanted)).or(() -> best(starts, wanted));
+    }
+
+    private Optional<Least> best(List<double[]> starts, Predicate<double[]> wanted) {
+        return starts.stream().flatMap(start -> from(start).stream()).filter(each -> each.settled && wanted.test(each.p)).min(Comparator.comparingDouble(Least::sum));
+    }
+
     /// @return empty where the equations have no single solution
-    Optional<Least> from(double[] start) {
+    private Optional<Least> from(double[] start) {
         double[] p = start.clone();
         int n = shape.size();
-        var sums = new Sums(n);
-        sums.at(p);
+        Sums sums = Sums.at(this, p);
         double lambda = 1e-4;
         boolean settled = false;
         for (int step = 0; step < MOST_STEPS && !settled; step++) {
@@ -89,8 +134,7 @@ final class LeastSquares {
                     settled = true;
                     break;
                 }
-                var tried = new Sums(n);
-                tried.at(next);
+                Sums tried = Sums.at(this, next);
                 if (tried.squares() <= current * (1 + 1e-15) && Double.isFinite(tried.squares())) {
                     better = tried.squares() < current || largest < 1e-7;
                     p = next;
@@ -111,8 +155,19 @@ final class LeastSquares {
                 break;
             }
         }
+        if (settled) {
+            p = polished(p, sums);
+            sums = Sums.at(this, p);
+        }
         double[][] inverse = inverse(sums.matrix());
         return inverse == null || !Double.isFinite(sums.squares()) ? Optional.empty() : Optional.of(new Least(p, sums.squares(), sums.largest, inverse, settled));
+    }
+
+    /// One undamped step more, where it only moves last digits.
+    private static double[] polished(double[] p, Sums sums) {
+        double[] by = solve(sums.matrix(), sums.right());
+        boolean small = by != null && IntStream.range(0, p.length).allMatch(k -> Math.abs(by[k]) < 1e-9 * Math.max(Math.abs(p[k]), LEAST_RATE));
+        return small ? IntStream.range(0, p.length).mapToDouble(k -> p[k] + by[k]).toArray() : p;
     }
 
     private static double[][] damped(double[][] normal, double lambda) {
@@ -124,30 +179,57 @@ final class LeastSquares {
         return damped;
     }
 
-    /// Sums over all points, each with its rounding error carried along (two-sum, two-product).
-    private final class Sums {
+    /// Sums over points, each with its rounding error carried along (two-sum, two-product).
+    private static final class Sums {
         private final int n;
         private final double[] high;
         private final double[] low;
         private double largest;
 
-        Sums(int n) {
+        private Sums(int n) {
             this.n = n;
             high = new double[n * (n + 1) / 2 + n + 1];
             low = new double[high.length];
         }
 
-        void at(double[] p) {
+        /// Block by block, on all processors when there are many; the blocks are added up in their order.
+        static Sums at(LeastSquares of, double[] p) {
+            int blocks = (of.x.length + BLOCK - 1) / BLOCK;
+            if (blocks <= 1) {
+                return ofBlock(of, p, 0, of.x.length);
+            }
+            return IntStream.range(0, blocks).parallel().mapToObj(block -> ofBlock(of, p, block * BLOCK, Math.min(of.x.length, (block + 1) * BLOCK))).reduce(Sums::plus).orElseThrow();
+        }
+
+        private static Sums ofBlock(LeastSquares of, double[] p, int from, int to) {
+            of.progress.reached(Double.NaN);
+            var sums = new Sums(of.shape.size());
+            sums.add(of, p, from, to);
+            return sums;
+        }
+
+        private Sums plus(Sums other) {
+            var sum = new Sums(n);
+            for (int i = 0; i < high.length; i++) {
+                double total = high[i] + other.high[i];
+                double part = total - high[i];
+                sum.low[i] = low[i] + other.low[i] + (high[i] - (total - part)) + (other.high[i] - part);
+                sum.high[i] = total;
+            }
+            sum.largest = Math.max(largest, other.largest);
+            return sum;
+        }
+
+        private void add(LeastSquares of, double[] p, int from, int to) {
             double[] g = new double[n + 1];
-            double[] gradient = new double[n];
-            for (int i = 0; i < x.length; i++) {
-                if (i % BLOCK == 0) {
-                    progress.reached(Double.NaN);
-                }
-                shape.gradient(p, x[i], gradient);
-                System.arraycopy(gradient, 0, g, 0, n);
-                g[n] = y[i] - shape.value(p, x[i]);
+            for (int i = from; i < to; i++) {
+                g[n] = of.y[i] - of.shape.at(p, of.x[i], g);
                 largest = Math.max(largest, Math.abs(g[n]));
+                if (of.roots != null) {
+                    for (int a = 0; a <= n; a++) {
+                        g[a] *= of.roots[i];
+                    }
+                }
                 int at = 0;
                 for (int a = 0; a <= n; a++) {
                     for (int b = a; b <= n; b++) {
@@ -256,55 +338,70 @@ final class LeastSquares {
         int n = x.length;
         int size = shape.size();
         double top = 0;
+        double sum = 0;
         double mean = 0;
         for (int i = 0; i < n; i++) {
+            double weight = weight(i);
             top = Math.max(top, Math.abs(y[i]));
-            mean += (y[i] - mean) / (i + 1);
+            sum += weight;
+            mean += weight == 0 ? 0 : (y[i] - mean) * weight / sum;
         }
         boolean perfect = least.largest <= ROUNDING * top * 4;
         double ssr = perfect ? 0 : least.sum;
         double sst = 0;
-        for (double each : y) {
-            sst += (each - mean) * (each - mean);
+        for (int i = 0; i < n; i++) {
+            sst += weight(i) * (y[i] - mean) * (y[i] - mean);
         }
-        int freedom = n - size;
-        double variance = freedom > 0 ? ssr / freedom : 0;
+        // One weighted square in the units of the points: of y, or a pure number where bars weigh.
+        double square = roots == null ? unit * unit : Math.scalb(unit, -rootPower) * Math.scalb(unit, -rootPower);
+        Quality quality = Quality.of(weighting, n, size, ssr, sst, square);
+        double scale = weighting == Weighting.STATED ? 1 / Math.sqrt(square) : n > size ? Math.sqrt(ssr / (n - size)) : 0;
         var coefficients = new ArrayList<Coefficient>();
         List<String> names = curve.coefficientNames();
         for (int k = 0; k < values.length; k++) {
             double in = k == 0 ? unit : 1;
             double value = values[k] * in;
-            double se = Math.sqrt(variance * quadratic(least.inverse, jacobian[k])) * in;
+            double se = scale * Math.sqrt(quadratic(least.inverse, jacobian[k])) * in;
             if (!Double.isFinite(value) || !Double.isFinite(se) || value == 0 && k == 0 && top > 0) {
                 return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
             }
-            coefficients.add(Coefficient.of(names.get(k), value, se, freedom));
+            coefficients.add(Coefficient.of(names.get(k), value, se, n - size));
         }
-        OptionalDouble r2 = sst > 0 ? OptionalDouble.of(1 - ssr / sst) : OptionalDouble.empty();
-        OptionalDouble adjusted = sst > 0 && freedom > 0 ? OptionalDouble.of(1 - ssr / sst * (n - 1) / freedom) : OptionalDouble.empty();
-        OptionalDouble s = freedom > 0 ? OptionalDouble.of(Math.sqrt(variance) * unit) : OptionalDouble.empty();
-        var quality = new Quality(n, size, ssr * unit * unit, Quality.About.MEAN, r2, adjusted, s, Optional.empty(),
-                ssr > 0 ? Quality.aicc(n, size, Math.log(ssr / n) + 2 * Math.log(unit)) : OptionalDouble.empty());
         double[] p = least.p;
         double[][] inverse = least.inverse;
+        double weightUnit = roots == null ? 1 : Math.scalb(1.0, 2 * rootPower);
         return new FitOutcome.Fitted(new Fit(curve, coefficients, new FittedFunction() {
             @Override
             public double at(double at) {
-                return shape.value(p, at) * unit;
+                return shape.at(p, at, new double[size]) * unit;
+            }
+
+            @Override
+            public double slope(double at) {
+                return shape.slope(p, at) * unit;
             }
 
             @Override
             public double residual(double at, double measured) {
-                return (measured / unit - shape.value(p, at)) * unit;
+                return (measured / unit - shape.at(p, at, new double[size])) * unit;
+            }
+
+            @Override
+            public double[] basis(double at) {
+                double[] gradient = new double[size];
+                shape.at(p, at, gradient);
+                return gradient;
             }
 
             @Override
             public double leverage(double at) {
-                double[] gradient = new double[size];
-                shape.gradient(p, at, gradient);
-                return quadratic(inverse, gradient);
+                return quadratic(inverse, basis(at)) * weightUnit;
             }
         }, quality));
+    }
+
+    private double weight(int i) {
+        return roots == null ? 1 : roots[i] * roots[i];
     }
 
     private static double quadratic(double[][] matrix, double[] vector) {
@@ -320,6 +417,6 @@ final class LeastSquares {
     /// At most so many of the points, evenly taken, for a first search.
     static int[] sample(int n, int most) {
         int step = Math.max(1, n / most);
-        return java.util.stream.IntStream.iterate(0, i -> i < n, i -> i + step).toArray();
+        return IntStream.iterate(0, i -> i < n, i -> i + step).toArray();
     }
 }

@@ -39,14 +39,14 @@ public final class LogOfX {
         for (int i = 0; i < u.length; i++) {
             u[i] = of(points.x()[i]);
         }
-        return new Points(u, points.y(), points.rows(), points.xBar(), points.yBar());
+        return points.over(u, points.y(), points.ySigma());
     }
 
     /// y = a + b ln x.
     public static FitOutcome logarithmic(Curve curve, Points all, Progress progress) {
         Points points = all.acceptedBy(curve);
         if (points.size() == 0) {
-            return new FitOutcome.NotFitted(curve, all.size() == 0 ? new Reason.NoPoints() : new Reason.NoneAccepted(curve.refusal()));
+            return new FitOutcome.NotFitted(curve, Reason.noneOf(all, curve));
         }
         LogOfX u = around(points.x());
         return switch (new Line().fit(u.of(points), progress)) {
@@ -62,33 +62,14 @@ public final class LogOfX {
         var coefficients = new ArrayList<Coefficient>();
         coefficients.add(shifted("a", line, at));
         coefficients.add(line.coefficient("b"));
-        return new Fit(curve, coefficients, over(line.function()), line.quality());
+        return new Fit(curve, coefficients, new Over(line.function(), x -> x > 0 ? of(x) : Double.NaN, x -> 1 / x), line.quality());
     }
 
     /// The value of a fitted line at a place, as a coefficient.
     static Coefficient shifted(String name, Fit line, double at) {
         double value = line.function().at(at);
-        Optional<Double> error = line.quality().residualStandardDeviation().isPresent()
-                ? Optional.of(line.quality().residualStandardDeviation().getAsDouble() * Math.sqrt(line.function().leverage(at))) : Optional.empty();
+        Optional<Double> error = line.quality().degreesOfFreedom() > 0
+                ? Optional.of(line.quality().scale().getAsDouble() * Math.sqrt(line.function().leverage(at))) : Optional.empty();
         return error.map(se -> Coefficient.of(name, value, se, line.quality().degreesOfFreedom())).orElseGet(() -> new Coefficient(name, value, Optional.empty()));
-    }
-
-    private FittedFunction over(FittedFunction function) {
-        return new FittedFunction() {
-            @Override
-            public double at(double x) {
-                return x > 0 ? function.at(of(x)) : Double.NaN;
-            }
-
-            @Override
-            public double residual(double x, double y) {
-                return x > 0 ? function.residual(of(x), y) : Double.NaN;
-            }
-
-            @Override
-            public double leverage(double x) {
-                return x > 0 ? function.leverage(of(x)) : Double.NaN;
-            }
-        };
     }
 }

@@ -16,10 +16,11 @@ public final class LogisticFit {
 
     private LogisticFit() {}
 
-    public static FitOutcome of(Curve curve, Points points, Progress progress) {
+    public static FitOutcome of(Curve curve, Points all, Progress progress) {
+        Points points = all.acceptedBy(curve);
         int n = points.size();
         if (n < 3 || points.distinctX(3) < 3) {
-            return new FitOutcome.NotFitted(curve, n == 0 ? new Reason.NoPoints() : n < 3 ? new Reason.TooFewPoints(n, 3)
+            return new FitOutcome.NotFitted(curve, n == 0 ? Reason.noneOf(all, curve) : n < 3 ? new Reason.TooFewPoints(n, 3)
                     : points.distinctX(2) < 2 ? new Reason.AllXEqual(points.x()[0]) : new Reason.TooFewDistinctX(points.distinctX(3), 3));
         }
         double least = java.util.Arrays.stream(points.x()).min().orElseThrow();
@@ -31,9 +32,9 @@ public final class LogisticFit {
         if (top == 0) {
             return new FitOutcome.NotFitted(curve, new Reason.NoneFits("logistic curve", "all y are 0"));
         }
-        var squares = new LeastSquares(SHAPE, t, points.y(), progress);
-        Optional<LeastSquares.Least> best = starts(t, points.y()).stream().flatMap(start -> squares.from(new double[] {start[0] / squares.unit(), start[1], start[2]}).stream())
-                .filter(each -> each.settled() && Math.abs(each.p()[1]) < STEEPEST && Math.abs(each.p()[2]) < FARTHEST).min(Comparator.comparingDouble(LeastSquares.Least::sum));
+        var squares = new LeastSquares(SHAPE, t, points, progress);
+        List<double[]> starts = starts(t, points.y()).stream().map(start -> new double[] {start[0] / squares.unit(), start[1], start[2]}).toList();
+        Optional<LeastSquares.Least> best = squares.fromAny(starts, found -> Math.abs(found[1]) < STEEPEST && Math.abs(found[2]) < FARTHEST);
         if (best.isEmpty()) {
             return new FitOutcome.NotFitted(curve, new Reason.NoneFits("logistic curve", "they show no bend from one level to another that would settle its coefficients"));
         }
@@ -44,23 +45,7 @@ public final class LogisticFit {
         if (!(outcome instanceof FitOutcome.Fitted(Fit fit))) {
             return outcome;
         }
-        FittedFunction scaled = fit.function();
-        return new FitOutcome.Fitted(new Fit(curve, fit.coefficients(), new FittedFunction() {
-            @Override
-            public double at(double x) {
-                return scaled.at((x - middle) / half);
-            }
-
-            @Override
-            public double residual(double x, double y) {
-                return scaled.residual((x - middle) / half, y);
-            }
-
-            @Override
-            public double leverage(double x) {
-                return scaled.leverage((x - middle) / half);
-            }
-        }, fit.quality()));
+        return new FitOutcome.Fitted(new Fit(curve, fit.coefficients(), new Over(fit.function(), x -> (x - middle) / half, _ -> 1 / half), fit.quality()));
     }
 
     private static final LeastSquares.Shape SHAPE = new LeastSquares.Shape() {
@@ -70,17 +55,20 @@ public final class LogisticFit {
         }
 
         @Override
-        public double value(double[] p, double x) {
-            return p[0] / (1 + Math.exp(-p[1] * (x - p[2])));
+        public double at(double[] p, double x, double[] gradient) {
+            double exponent = p[1] * (x - p[2]);
+            double e = Math.exp(-Math.abs(exponent));
+            double part = e / ((1 + e) * (1 + e));
+            gradient[0] = exponent >= 0 ? 1 / (1 + e) : e / (1 + e);
+            gradient[1] = p[0] * (x - p[2]) * part;
+            gradient[2] = -p[0] * p[1] * part;
+            return p[0] * gradient[0];
         }
 
         @Override
-        public void gradient(double[] p, double x, double[] into) {
+        public double slope(double[] p, double x) {
             double e = Math.exp(-Math.abs(p[1] * (x - p[2])));
-            double part = e / ((1 + e) * (1 + e));
-            into[0] = 1 / (1 + Math.exp(-p[1] * (x - p[2])));
-            into[1] = p[0] * (x - p[2]) * part;
-            into[2] = -p[0] * p[1] * part;
+            return p[0] * p[1] * e / ((1 + e) * (1 + e));
         }
     };
 

@@ -15,13 +15,65 @@ import java.util.stream.IntStream;
 /// @param rows the table row of each point, 0 is the first
 /// @param xBar half length of each point's bar in x, NaN where it has none; empty when no point has one
 /// @param yBar likewise in y
-public record Points(double[] x, double[] y, int[] rows, double[] xBar, double[] yBar) {
+/// @param weighting how they count in a fit
+/// @param xSigma standard deviation of each x as its bar says, NaN where it has none; empty when none has one or all points count alike
+/// @param ySigma likewise of each y; never empty where bars weigh
+public record Points(double[] x, double[] y, int[] rows, double[] xBar, double[] yBar, Weighting weighting, double[] xSigma, double[] ySigma) {
     private static final double[] NO_BARS = {};
 
     public Points {
         Require.require(x.length == y.length && x.length == rows.length, "%s x, %s y, %s rows", x.length, y.length, rows.length);
         Require.require(xBar.length == 0 || xBar.length == x.length, "%s bars in x for %s points", xBar.length, x.length);
+        Require.require(weighting == Weighting.ALIKE || ySigma.length == y.length, "%s standard deviations for %s points", ySigma.length, x.length);
         Require.require(yBar.length == 0 || yBar.length == x.length, "%s bars in y for %s points", yBar.length, x.length);
+    }
+
+    /// Points that all count alike.
+    public Points(double[] x, double[] y, int[] rows, double[] xBar, double[] yBar) {
+        this(x, y, rows, xBar, yBar, Weighting.ALIKE, NO_BARS, NO_BARS);
+    }
+
+    /// The same points, counting by their bars.
+    ///
+    /// @param xUnit standard deviation for a bar of length 1 in x
+    /// @param yUnit likewise in y
+    public Points weighted(Weighting by, double xUnit, double yUnit) {
+        return by == Weighting.ALIKE ? new Points(x, y, rows, xBar, yBar) : new Points(x, y, rows, xBar, yBar, by, times(xBar, xUnit), yBar.length == 0 ? nothing(y.length) : times(yBar, yUnit));
+    }
+
+    private static double[] times(double[] bars, double unit) {
+        return unit == 1 ? bars : Arrays.stream(bars).map(bar -> bar * unit).toArray();
+    }
+
+    private static double[] nothing(int n) {
+        double[] none = new double[n];
+        Arrays.fill(none, Double.NaN);
+        return none;
+    }
+
+    /// The same points over another x and y, as many; their bars are not carried over, but their weights by y are.
+    Points over(double[] newX, double[] newY, double[] newSigma) {
+        return new Points(newX, newY, rows, NO_BARS, NO_BARS, weighting, NO_BARS, newSigma);
+    }
+
+    /// Whether bars in both x and y weigh.
+    public boolean weighedInBoth() {
+        return weighting != Weighting.ALIKE && Arrays.stream(xSigma).anyMatch(sigma -> sigma > 0);
+    }
+
+    /// Whether a point takes part: it does not where bars weigh and it has none above 0.
+    public boolean counts(int i, boolean inBoth) {
+        return weighting == Weighting.ALIKE || finite(ySigma[i]) || inBoth && finite(xSigma[i]) && !(ySigma[i] < 0);
+    }
+
+    private static boolean finite(double sigma) {
+        return sigma > 0 && sigma < Double.POSITIVE_INFINITY;
+    }
+
+    /// The power of two of the least standard deviation in y; 0 where all points count alike.
+    int sigmaPower() {
+        double least = Arrays.stream(ySigma).filter(Points::finite).min().orElse(1);
+        return weighting == Weighting.ALIKE ? 0 : Math.clamp(Math.getExponent(least), -1000, 1000);
     }
 
     /// Points without bars, in the rows of a table of their own.
@@ -31,10 +83,15 @@ public record Points(double[] x, double[] y, int[] rows, double[] xBar, double[]
         return new Points(x, y, rows, NO_BARS, NO_BARS);
     }
 
-    /// Those that a shape accepts; these themselves when it accepts all.
+    /// Those that can take part in a fit of a shape; these themselves when all can.
     public Points acceptedBy(Curve curve) {
-        int[] kept = IntStream.range(0, x.length).filter(i -> curve.accepts(x[i], y[i])).toArray();
-        return kept.length == x.length ? this : new Points(at(x, kept), at(y, kept), Arrays.stream(kept).map(i -> rows[i]).toArray(), at(xBar, kept), at(yBar, kept));
+        if (curve.refusal().isEmpty() && weighting == Weighting.ALIKE) {
+            return this;
+        }
+        boolean inBoth = curve.weighsBoth() && weighedInBoth();
+        int[] kept = IntStream.range(0, x.length).filter(i -> curve.accepts(x[i], y[i]) && counts(i, inBoth)).toArray();
+        return kept.length == x.length ? this : new Points(at(x, kept), at(y, kept), Arrays.stream(kept).map(i -> rows[i]).toArray(), at(xBar, kept), at(yBar, kept),
+                weighting, at(xSigma, kept), at(ySigma, kept));
     }
 
     private static double[] at(double[] values, int[] places) {

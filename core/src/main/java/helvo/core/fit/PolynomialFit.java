@@ -4,11 +4,11 @@ import helvo.core.Progress;
 import helvo.core.curve.Curve;
 import helvo.core.fit.Quality.About;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import org.apache.commons.numbers.core.DD;
-import org.apache.commons.statistics.distribution.FDistribution;
 
 /// Least squares of a polynomial, to the last digits of a double.
 ///
@@ -18,6 +18,8 @@ public final class PolynomialFit {
     /// Residuals below this part of the terms they are the difference of are the arithmetic's own rounding:
     /// double-double keeps about 2^-104, less what a few dozen operations lose.
     private static final double ROUNDING = 0x1p-90;
+    /// Above this part of the sum of squares of y, that of the residuals keeps its digits when it is taken as a difference.
+    private static final double DIFFERENCE = 1e-8;
 
     private final Curve curve;
     private final int lowest;
@@ -42,10 +44,11 @@ public final class PolynomialFit {
     }
 
     /// @param names of the coefficients, lowest power first
-    public FitOutcome fit(Points points, List<String> names, Progress progress) {
-        Optional<Reason> reason = tooLittle(points);
+    public FitOutcome fit(Points all, List<String> names, Progress progress) {
+        Points points = all.acceptedBy(curve);
+        Optional<Reason> reason = tooLittle(all, points);
         if (reason.isPresent()) {
-            return new FitOutcome.NotFitted(curve, reason.get());
+            return notFitted(reason.get());
         }
         Scaling scaling = lowest == 0 ? Scaling.centred(points) : Scaling.fromIntercept(points, intercept);
         PowerSums sums = PowerSums.of(points, scaling, degree, progress.part(0, 0.7));
@@ -53,26 +56,34 @@ public final class PolynomialFit {
         if (normal.isEmpty()) {
             return notFitted(new Reason.OutOfRange());
         }
-        DD[] right = java.util.Arrays.copyOfRange(sums.cross(), lowest, degree + 1);
+        DD[] right = Arrays.copyOfRange(sums.cross(), lowest, degree + 1);
         DD[] scaled = normal.get().solve(right);
-        var function = new ScaledPolynomial(scaling, lowest, scaled, normal.get());
+        var function = new ScaledPolynomial(scaling, lowest, scaled, normal.get(), points);
+        DD residuals = sums.square();
+        for (int k = 0; k < scaled.length; k++) {
+            residuals = residuals.subtract(scaled[k].multiply(right[k]));
+        }
         DD mean = sums.cross()[0].divide(sums.powers()[0]);
-        var squares = function.sumsOfSquares(points, mean, progress.part(0.7, 1));
-        boolean perfect = squares.largestResidual() <= ROUNDING * function.sizeOfTerms();
-        DD residuals = perfect ? DD.ZERO : squares.ofResiduals();
-        return assemble(points, names, scaling, scaled, normal.get(), function, residuals, squares);
+        DD aboutMean = sums.square().subtract(mean.multiply(sums.cross()[0]));
+        if (!(Math.min(residuals.hi(), aboutMean.hi()) > DIFFERENCE * sums.square().hi())) {
+            var squares = function.sumsOfSquares(points, mean, progress.part(0.7, 1));
+            boolean perfect = squares.largestResidual() <= ROUNDING * function.sizeOfTerms();
+            residuals = perfect ? DD.ZERO : squares.ofResiduals();
+            aboutMean = squares.aboutMean();
+        }
+        return assemble(points, names, scaling, scaled, normal.get(), function, residuals, lowest == 1 && intercept == 0 ? sums.square() : aboutMean);
     }
 
-    private Optional<Reason> tooLittle(Points points) {
+    private Optional<Reason> tooLittle(Points all, Points points) {
         int p = degree - lowest + 1;
         if (points.size() == 0) {
-            return Optional.of(new Reason.NoPoints());
+            return Optional.of(Reason.noneOf(all, curve));
         }
         if (points.size() < p) {
             return Optional.of(new Reason.TooFewPoints(points.size(), p));
         }
         if (lowest == 1) {
-            boolean allZero = java.util.Arrays.stream(points.x()).allMatch(x -> x == 0);
+            boolean allZero = Arrays.stream(points.x()).allMatch(x -> x == 0);
             return allZero ? Optional.of(new Reason.AllXEqual(0)) : Optional.empty();
         }
         int distinct = points.distinctX(p);
@@ -83,10 +94,11 @@ public final class PolynomialFit {
     }
 
     private FitOutcome assemble(Points points, List<String> names, Scaling scaling, DD[] scaled, NormalEquations normal,
-            ScaledPolynomial function, DD residuals, ScaledPolynomial.SumsOfSquares squares) {
+            ScaledPolynomial function, DD residuals, DD total) {
         int n = points.size();
         int p = scaled.length;
-        DD variance = n > p ? residuals.divide(DD.of(n - p)) : DD.ZERO;
+        int squarePower = 2 * (scaling.yPower() - points.sigmaPower());
+        DD variance = n <= p ? DD.ZERO : points.weighting() == Weighting.STATED ? DD.ONE.scalb(-squarePower) : residuals.divide(DD.of(n - p));
         var coefficients = new ArrayList<Coefficient>();
         for (int k = lowest; k <= degree; k++) {
             DD[] row = expansion(scaling, k);
@@ -100,7 +112,7 @@ public final class PolynomialFit {
             }
             coefficients.add(Coefficient.of(names.get(k - lowest), c, se, n - p));
         }
-        return new FitOutcome.Fitted(new Fit(curve, coefficients, function, quality(n, p, scaling, residuals, squares)));
+        return new FitOutcome.Fitted(new Fit(curve, coefficients, function, quality(n, p, points.weighting(), squarePower, residuals, total)));
     }
 
     /// Zero where the terms cancel but for the arithmetic's own rounding.
@@ -137,33 +149,28 @@ public final class PolynomialFit {
         return !Double.isFinite(value) || scaled.hi() != 0 && Math.abs(value) < Double.MIN_NORMAL;
     }
 
-    private Quality quality(int n, int p, Scaling scaling, DD residuals, ScaledPolynomial.SumsOfSquares squares) {
+    /// @param squarePower one scaled square is worth two to this, in y units squared or in units of χ²
+    private Quality quality(int n, int p, Weighting weighting, int squarePower, DD residuals, DD total) {
         boolean aboutZero = lowest == 1 && intercept == 0;
-        DD total = aboutZero ? squares.aboutZero() : squares.aboutMean();
         boolean varies = total.hi() > ROUNDING * ROUNDING * n;
         int totalFreedom = aboutZero ? n : n - 1;
-        double scale = Math.scalb(1.0, scaling.yPower());
-        double ssr = residuals.scalb(2 * scaling.yPower()).doubleValue();
+        double ssr = residuals.scalb(squarePower).doubleValue();
         OptionalDouble s = n > p
-                ? OptionalDouble.of(residuals.divide(DD.of(n - p)).sqrt().doubleValue() * scale) : OptionalDouble.empty();
+                ? OptionalDouble.of(residuals.divide(DD.of(n - p)).sqrt().doubleValue() * Math.scalb(1.0, squarePower / 2)) : OptionalDouble.empty();
         OptionalDouble r2 = varies ? OptionalDouble.of(oneMinus(residuals.divide(total))) : OptionalDouble.empty();
         OptionalDouble adjusted = varies && n > p
                 ? OptionalDouble.of(oneMinus(residuals.divide(total).multiply(DD.of(totalFreedom)).divide(DD.of(n - p))))
                 : OptionalDouble.empty();
         boolean testable = varies && n > p && residuals.hi() > 0 && (lowest == 0 || intercept == 0);
         Optional<Quality.F> f = testable ? Optional.of(overall(residuals, total, totalFreedom, n - p)) : Optional.empty();
-        return new Quality(n, p, ssr, aboutZero ? About.ZERO : About.MEAN, r2, adjusted, s, f, aicc(n, p, residuals, scaling));
+        OptionalDouble aicc = residuals.hi() <= 0 ? OptionalDouble.empty() : Quality.aicc(weighting, n, p, Math.log(residuals.hi() / n) + squarePower * Math.log(2), ssr);
+        return new Quality(n, p, ssr, aboutZero ? About.ZERO : About.MEAN, r2, adjusted, s, f, aicc, weighting,
+                weighting == Weighting.ALIKE ? Optional.empty() : Quality.ChiSquare.of(ssr, n - p));
     }
 
     private static Quality.F overall(DD residuals, DD total, int totalFreedom, int freedom) {
         int explained = totalFreedom - freedom;
-        double f = total.subtract(residuals).divide(DD.of(explained)).divide(residuals.divide(DD.of(freedom))).doubleValue();
-        f = Math.max(0, f);
-        return new Quality.F(f, FDistribution.of(explained, freedom).survivalProbability(f));
-    }
-
-    private static OptionalDouble aicc(int n, int p, DD residuals, Scaling scaling) {
-        return residuals.hi() <= 0 ? OptionalDouble.empty() : Quality.aicc(n, p, Math.log(residuals.hi() / n) + 2 * scaling.yPower() * Math.log(2));
+        return Quality.F.of(total.subtract(residuals).divide(DD.of(explained)).divide(residuals.divide(DD.of(freedom))).doubleValue(), explained, freedom);
     }
 
     private static double oneMinus(DD part) {

@@ -2,29 +2,67 @@ package helvo.core.fit;
 
 import java.util.Optional;
 import java.util.OptionalDouble;
+import org.apache.commons.statistics.distribution.ChiSquaredDistribution;
+import org.apache.commons.statistics.distribution.FDistribution;
 
 /// How well a fit describes its points.
 ///
 /// @param points                    n
 /// @param coefficients              p, those that were fitted
-/// @param residualSumOfSquares      SSR, in y units squared
+/// @param residualSumOfSquares      SSR, in y units squared; χ² where bars weigh
 /// @param about                     what R² is measured about
 /// @param r2                        1 − SSR/SST; 1 for a perfect fit; empty when y does not vary
 /// @param adjustedR2                R² with both sums divided by their degrees of freedom; empty where R² is, or n = p
-/// @param residualStandardDeviation √(SSR/(n − p)), in y units; empty when n = p
+/// @param residualStandardDeviation √(SSR/(n − p)), in y units; where bars weigh √(χ²/ν), a pure number; empty when n = p
 /// @param overall                   the F test that all coefficients but the intercept are zero; empty for a perfect fit,
 ///                                  n = p, y that does not vary, or an intercept held at another value than 0
 /// @param aicc                      n ln(SSR/n) + 2K + 2K(K+1)/(n−K−1) with K = p + 1, Burnham & Anderson 2002, §2.4;
+///                                  χ² + 2p + 2p(p+1)/(n−p−1) where bars weigh as stated, the scatter being known;
 ///                                  empty when n ≤ K + 1 or the fit is perfect
+/// @param chiSquare                 where bars weigh and n > p
 public record Quality(int points, int coefficients, double residualSumOfSquares, About about, OptionalDouble r2,
-        OptionalDouble adjustedR2, OptionalDouble residualStandardDeviation, Optional<F> overall, OptionalDouble aicc) {
+        OptionalDouble adjustedR2, OptionalDouble residualStandardDeviation, Optional<F> overall, OptionalDouble aicc,
+        Weighting weighting, Optional<ChiSquare> chiSquare) {
 
     /// What the total sum of squares, and so R², is measured about: the mean of y, or zero for a fit whose intercept
     /// is held at 0 (as in NIST StRD NoInt1).
     public enum About { MEAN, ZERO }
 
     /// An F test.
-    public record F(double value, double p) {}
+    public record F(double value, double p) {
+        /// @param explained degrees of freedom of what is tested
+        /// @param freedom   those of the scatter it is tested against
+        public static F of(double value, int explained, int freedom) {
+            double f = Math.max(0, value);
+            return new F(f, FDistribution.of(explained, freedom).survivalProbability(f));
+        }
+    }
+
+    /// The sum of squared residuals, each in units of its standard deviation, and the probability of one as large if the bars are right.
+    public record ChiSquare(double value, double p) {
+        static Optional<ChiSquare> of(double value, int freedom) {
+            return freedom > 0 && Double.isFinite(value) ? Optional.of(new ChiSquare(value, ChiSquaredDistribution.of(freedom).survivalProbability(value))) : Optional.empty();
+        }
+    }
+
+    /// Of a fit whose sums are plain doubles, measured about the mean.
+    ///
+    /// @param square what one unit of `ssr` and `sst` is worth, in y units squared or, where bars weigh, in units of χ²
+    static Quality of(Weighting weighting, int n, int p, double ssr, double sst, double square) {
+        int freedom = n - p;
+        boolean varies = sst > 0;
+        return new Quality(n, p, ssr * square, About.MEAN, varies ? OptionalDouble.of(1 - ssr / sst) : OptionalDouble.empty(),
+                varies && freedom > 0 ? OptionalDouble.of(1 - ssr / sst * (n - 1) / freedom) : OptionalDouble.empty(),
+                freedom > 0 ? OptionalDouble.of(Math.sqrt(ssr / freedom) * Math.sqrt(square)) : OptionalDouble.empty(),
+                varies && freedom > 0 && ssr > 0 && p > 1 ? Optional.of(F.of((sst - ssr) / (p - 1) / (ssr / freedom), p - 1, freedom)) : Optional.empty(),
+                ssr > 0 ? aicc(weighting, n, p, Math.log(ssr / n) + Math.log(square), ssr * square) : OptionalDouble.empty(),
+                weighting, weighting == Weighting.ALIKE ? Optional.empty() : ChiSquare.of(ssr * square, freedom));
+    }
+
+    /// The standard deviation of a point of weight 1: s, or 1 where bars weigh as stated.
+    public OptionalDouble scale() {
+        return weighting == Weighting.STATED ? OptionalDouble.of(1) : residualStandardDeviation;
+    }
 
     public int degreesOfFreedom() {
         return points - coefficients;
@@ -36,8 +74,10 @@ public record Quality(int points, int coefficients, double residualSumOfSquares,
     }
 
     /// @param logVariance ln(SSR/n)
-    static OptionalDouble aicc(int n, int p, double logVariance) {
-        int k = p + 1;
-        return n <= k + 1 ? OptionalDouble.empty() : OptionalDouble.of(n * logVariance + 2 * k + 2.0 * k * (k + 1) / (n - k - 1));
+    /// @param chiSquare   where bars weigh
+    static OptionalDouble aicc(Weighting weighting, int n, int p, double logVariance, double chiSquare) {
+        boolean known = weighting == Weighting.STATED;
+        int k = known ? p : p + 1;
+        return n <= k + 1 ? OptionalDouble.empty() : OptionalDouble.of((known ? chiSquare : n * logVariance) + 2 * k + 2.0 * k * (k + 1) / (n - k - 1));
     }
 }

@@ -1,5 +1,8 @@
 package helvo.core.fit;
 
+import helvo.core.curve.Curve;
+import java.util.stream.IntStream;
+
 /// Why a curve could not be fitted to some points.
 public sealed interface Reason {
     /// There is nothing to fit to.
@@ -22,6 +25,12 @@ public sealed interface Reason {
 
     /// A coefficient is too large or too small to be written as a double.
     record OutOfRange() implements Reason {}
+
+    /// Why none of the points can take part in a fit of a shape.
+    static Reason noneOf(Points all, Curve curve) {
+        boolean noneCounts = all.weighting() != Weighting.ALIKE && IntStream.range(0, all.size()).noneMatch(i -> all.counts(i, curve.weighsBoth()));
+        return all.size() == 0 ? new NoPoints() : new NoneAccepted(noneCounts ? "there is no error bar above 0 to weigh by" : curve.refusal());
+    }
 
     /// As a sentence for a person.
     default String sentence() {

@@ -48,13 +48,14 @@ public final class Residuals {
 
     /// The share of this point in its own fitted value, 0 to 1.
     public double leverage(int i) {
-        return Math.min(1, fit.function().leverage(points.x()[i]));
+        double weight = points.weighting() == Weighting.ALIKE ? 1 : PowerSums.weight(points.ySigma()[i]);
+        return Math.min(1, fit.function().leverage(points.x()[i]) * weight);
     }
 
     /// Internally studentised: r / (s √(1 − h)); empty without scatter, or where the curve must pass through the point.
     public OptionalDouble standardised(int i) {
-        OptionalDouble s = fit.quality().residualStandardDeviation();
-        double scale = s.orElse(0) * Math.sqrt(1 - leverage(i));
+        double sigma = points.weighting() == Weighting.ALIKE ? 1 : points.ySigma()[i];
+        double scale = fit.quality().scale().orElse(0) * sigma * Math.sqrt(1 - leverage(i));
         return scale > 0 && 1 - leverage(i) > 1e-12 ? OptionalDouble.of(raw[i] / scale) : OptionalDouble.empty();
     }
 

@@ -1,5 +1,6 @@
 package helvo.core.fit;
 
+import java.util.Arrays;
 import org.apache.commons.numbers.core.DD;
 
 /// A polynomial fitted in scaled t and u (see [Scaling]), kept in double-double so that values and
@@ -10,10 +11,13 @@ final class ScaledPolynomial implements FittedFunction {
     private final double[] high;
     private final double[] low;
     private final NormalEquations normal;
+    private final int sigmaPower;
 
     /// @param coefficients of t^lowest and the powers above it
-    ScaledPolynomial(Scaling scaling, int lowest, DD[] coefficients, NormalEquations normal) {
+    /// @param fitted       the points that they were fitted to
+    ScaledPolynomial(Scaling scaling, int lowest, DD[] coefficients, NormalEquations normal, Points fitted) {
         this.scaling = scaling;
+        sigmaPower = fitted.sigmaPower();
         this.lowest = lowest;
         this.normal = normal;
         high = new double[coefficients.length + lowest];
@@ -31,12 +35,31 @@ final class ScaledPolynomial implements FittedFunction {
     }
 
     @Override
+    public double slope(double x) {
+        DD t = t(x);
+        DD slope = DD.ZERO;
+        for (int k = high.length - 1; k > 0; k--) {
+            slope = slope.multiply(t).add(DD.ofSum(high[k], low[k]).multiply(k));
+        }
+        return slope.scalb(scaling.yPower() - scaling.xPower()).doubleValue();
+    }
+
+    @Override
     public double residual(double x, double y) {
         return scaledResidual(x, y) * Math.scalb(1.0, scaling.yPower());
     }
 
     @Override
     public double leverage(double x) {
+        return normal.quadraticForm(powers(x)).scalb(2 * sigmaPower).doubleValue();
+    }
+
+    @Override
+    public double[] basis(double x) {
+        return Arrays.stream(powers(x)).mapToDouble(DD::doubleValue).toArray();
+    }
+
+    private DD[] powers(double x) {
         DD t = t(x);
         DD[] powers = new DD[normal.size()];
         DD power = DD.ONE;
@@ -47,23 +70,30 @@ final class ScaledPolynomial implements FittedFunction {
             powers[k] = power;
             power = power.multiply(t);
         }
-        return normal.quadraticForm(powers).doubleValue();
+        return powers;
     }
 
-    /// Sums of squares of the residuals, of u about zero and of u about its mean, all in scaled units, and the
-    /// largest residual.
+    /// Sums of squares of the residuals and of u about its mean, in scaled units, and the largest residual.
     SumsOfSquares sumsOfSquares(Points points, DD meanU, helvo.core.Progress progress) {
         var sums = new SumsOfSquares();
         int n = points.size();
         double[] x = points.x();
         double[] y = points.y();
+        double[] sigma = points.weighting() == Weighting.ALIKE ? null : points.ySigma();
         for (int i = 0; i < n; i++) {
             if ((i & 0xffff) == 0) {
                 progress.reached((double) i / n);
             }
             double uh = y[i] - scaling.offset();
             double ul = Scaling.errorOfDifference(y[i], scaling.offset(), uh) * scaling.yFactor();
-            sums.add(scaledResidual(x[i], y[i]), uh * scaling.yFactor(), ul, meanU.hi(), meanU.lo());
+            double weight = 1;
+            double rest = 0;
+            if (sigma != null) {
+                double s = Math.scalb(sigma[i], -sigmaPower);
+                weight = PowerSums.weight(s);
+                rest = PowerSums.restOfWeight(s, weight);
+            }
+            sums.add(scaledResidual(x[i], y[i]), uh * scaling.yFactor(), ul, meanU.hi(), meanU.lo(), weight, rest);
         }
         return sums;
     }
@@ -114,42 +144,35 @@ final class ScaledPolynomial implements FittedFunction {
         return DD.ofDifference(x, scaling.centre()).scalb(-scaling.xPower());
     }
 
-    /// Running double-double sums of squares.
+    /// Running double-double sums of weighted squares.
     static final class SumsOfSquares {
         private double residualHigh;
         private double residualLow;
-        private double zeroHigh;
-        private double zeroLow;
         private double meanHigh;
         private double meanLow;
         private double largest;
 
-        void add(double residual, double uh, double ul, double mh, double ml) {
+        void add(double residual, double uh, double ul, double mh, double ml, double weight, double restOfWeight) {
             largest = Math.max(largest, Math.abs(residual));
             double square = residual * residual;
-            double sum = residualHigh + square;
-            residualLow += lost(residualHigh, square, sum) + Math.fma(residual, residual, -square);
+            double rest = Math.fma(residual, residual, -square);
+            double term = weight * square;
+            double sum = residualHigh + term;
+            residualLow += lost(residualHigh, term, sum) + Math.fma(weight, square, -term) + (weight * rest + restOfWeight * square);
             residualHigh = sum;
 
-            square = uh * uh;
-            sum = zeroHigh + square;
-            zeroLow += lost(zeroHigh, square, sum) + Math.fma(uh, uh, -square) + 2 * uh * ul;
-            zeroHigh = sum;
-
             double d = uh - mh;
-            double rest = Scaling.errorOfDifference(uh, mh, d) + (ul - ml);
+            double restOfD = Scaling.errorOfDifference(uh, mh, d) + (ul - ml);
             square = d * d;
-            sum = meanHigh + square;
-            meanLow += lost(meanHigh, square, sum) + Math.fma(d, d, -square) + 2 * d * rest;
+            rest = Math.fma(d, d, -square) + 2 * d * restOfD;
+            term = weight * square;
+            sum = meanHigh + term;
+            meanLow += lost(meanHigh, term, sum) + Math.fma(weight, square, -term) + (weight * rest + restOfWeight * square);
             meanHigh = sum;
         }
 
         DD ofResiduals() {
             return DD.ofSum(residualHigh, residualLow);
-        }
-
-        DD aboutZero() {
-            return DD.ofSum(zeroHigh, zeroLow);
         }
 
         DD aboutMean() {

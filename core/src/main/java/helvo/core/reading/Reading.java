@@ -2,6 +2,7 @@ package helvo.core.reading;
 
 import helvo.core.fit.Fit;
 import helvo.core.fit.Points;
+import helvo.core.fit.Weighting;
 import java.util.OptionalDouble;
 import org.apache.commons.statistics.distribution.TDistribution;
 
@@ -10,7 +11,7 @@ import org.apache.commons.statistics.distribution.TDistribution;
 /// @param at             x
 /// @param value          the fitted y there
 /// @param meanHalf95     half the 95 % confidence interval of the mean; empty without scatter to judge by (n = p)
-/// @param predictionHalf95 half the 95 % interval for one more measurement there; empty likewise
+/// @param predictionHalf95 half the 95 % interval for one more measurement there; empty likewise, and where bars weigh: what bar it would have is not known
 /// @param beyondPercent  how far x lies beyond the data, in percent of the span of x; 0 inside
 public record Reading(double at, double value, OptionalDouble meanHalf95, OptionalDouble predictionHalf95, double beyondPercent) {
     /// @return empty where the value is too large for a double
@@ -23,12 +24,12 @@ public record Reading(double at, double value, OptionalDouble meanHalf95, Option
             // Its scatter is that of ln y, which gives no interval of equal halves.
             return java.util.Optional.of(new Reading(x, value, OptionalDouble.empty(), OptionalDouble.empty(), beyond(points.x(), x)));
         }
-        double s = fit.quality().residualStandardDeviation().orElse(Double.NaN);
+        double s = fit.quality().scale().orElse(Double.NaN);
         double leverage = fit.function().leverage(x);
         int freedom = fit.quality().degreesOfFreedom();
         double t = freedom > 0 ? TDistribution.of(freedom).inverseSurvivalProbability(0.025) : Double.NaN;
         return java.util.Optional.of(new Reading(x, value, finite(t * s * Math.sqrt(leverage)),
-                finite(t * s * Math.sqrt(1 + leverage)), beyond(points.x(), x)));
+                fit.quality().weighting() == Weighting.ALIKE ? finite(t * s * Math.sqrt(1 + leverage)) : OptionalDouble.empty(), beyond(points.x(), x)));
     }
 
     private static OptionalDouble finite(double value) {

@@ -1,0 +1,16 @@
+package helvo.core.fit;
+
+/// How points count in a fit.
+public enum Weighting {
+    ALIKE("all points alike"), STATED("by their error bars, as stated"), RELATIVE("by their error bars, relative only");
+
+    private final String words;
+
+    Weighting(String words) {
+        this.words = words;
+    }
+
+    public String words() {
+        return words;
+    }
+}
