@@ -304,6 +304,8 @@ final class FigureView extends Pane {
         layout = Optional.of(raster.layout());
         sheet.setImage(image(raster.image()));
         requestLayout();
+        // What was dragged on meanwhile is drawn now, not a frame later.
+        update();
     }
 
     /// The picture as JavaFX shows it; the pixels are shared, not copied.

@@ -15,6 +15,9 @@ import java.util.stream.IntStream;
 final class LeastSquares {
     private static final int MOST_STEPS = 400;
     private static final double SMALLEST_STEP = 1e-13;
+    private static final double SMALLEST_QUICK_STEP = 1e-11;
+    private static final double FIRST_DAMPING = 1e-4;
+    private static final double NO_DAMPING = 1e-15;
     /// Rates and places in scaled x are told apart down to this part of the span; nearer to zero, a step counts absolutely.
     private static final double LEAST_RATE = 0.05;
     private static final int BLOCK = 1 << 13;
@@ -98,19 +101,22 @@ final class LeastSquares {
             return best(starts, wanted);
         }
         Optional<Least> near = new LeastSquares(this, sample(x.length, SAMPLE)).best(starts, wanted);
-        return near.flatMap(each -> best(List.of(each.p), wanted)).or(() -> best(starts, wanted));
+        Optional<Least> nearer = near.flatMap(each -> from(each.p, false, NO_DAMPING)).filter(each -> wanted.test(each.p));
+        return nearer.flatMap(each -> each.settled ? finished(each.p) : from(each.p, true, NO_DAMPING)).filter(each -> each.settled && wanted.test(each.p)).or(() -> best(starts, wanted));
     }
 
     private Optional<Least> best(List<double[]> starts, Predicate<double[]> wanted) {
-        return starts.stream().flatMap(start -> from(start).stream()).filter(each -> each.settled && wanted.test(each.p)).min(Comparator.comparingDouble(Least::sum));
+        return starts.stream().flatMap(start -> from(start, true, FIRST_DAMPING).stream()).filter(each -> each.settled && wanted.test(each.p)).min(Comparator.comparingDouble(Least::sum));
     }
 
+    /// @param exact whether sums carry their rounding errors along; without, the last digits are not reached, in a third of the time
     /// @return empty where the equations have no single solution
-    private Optional<Least> from(double[] start) {
+    private Optional<Least> from(double[] start, boolean exact, double damping) {
         double[] p = start.clone();
         int n = shape.size();
-        Sums sums = Sums.at(this, p);
-        double lambda = 1e-4;
+        Sums sums = Sums.at(this, p, exact);
+        double smallest = exact ? SMALLEST_STEP : SMALLEST_QUICK_STEP;
+        double lambda = damping;
         boolean settled = false;
         for (int step = 0; step < MOST_STEPS && !settled; step++) {
             double[][] normal = sums.matrix();
@@ -130,21 +136,21 @@ final class LeastSquares {
                     next[k] += by[k];
                     largest = Math.max(largest, Math.abs(by[k]) / Math.max(Math.abs(p[k]), k == 0 ? 1e-8 : LEAST_RATE));
                 }
-                if (largest < SMALLEST_STEP) {
+                if (largest < smallest) {
                     settled = true;
                     break;
                 }
-                Sums tried = Sums.at(this, next);
+                Sums tried = Sums.at(this, next, exact);
                 if (tried.squares() <= current * (1 + 1e-15) && Double.isFinite(tried.squares())) {
                     better = tried.squares() < current || largest < 1e-7;
                     p = next;
                     sums = tried;
-                    lambda = Math.max(lambda / 10, 1e-15);
+                    lambda = Math.max(lambda / 10, NO_DAMPING);
                     if (!better) {
                         settled = largest < 1e-9;
                         break;
                     }
-                } else if (largest < 1e-10) {
+                } else if (largest < (exact ? 1e-10 : 1e-8)) {
                     settled = true;
                     break;
                 } else {
@@ -155,10 +161,16 @@ final class LeastSquares {
                 break;
             }
         }
-        if (settled) {
-            p = polished(p, sums);
-            sums = Sums.at(this, p);
-        }
+        return settled && exact ? finished(polished(p, sums)) : least(p, sums, settled);
+    }
+
+    /// From where quick sums settled: one step with exact ones, which moves the sums themselves by less than their last digits.
+    private Optional<Least> finished(double[] p) {
+        Sums sums = Sums.at(this, p, true);
+        return least(polished(p, sums), sums, true);
+    }
+
+    private static Optional<Least> least(double[] p, Sums sums, boolean settled) {
         double[][] inverse = inverse(sums.matrix());
         return inverse == null || !Double.isFinite(sums.squares()) ? Optional.empty() : Optional.of(new Least(p, sums.squares(), sums.largest, inverse, settled));
     }
@@ -193,18 +205,22 @@ final class LeastSquares {
         }
 
         /// Block by block, on all processors when there are many; the blocks are added up in their order.
-        static Sums at(LeastSquares of, double[] p) {
+        static Sums at(LeastSquares of, double[] p, boolean exact) {
             int blocks = (of.x.length + BLOCK - 1) / BLOCK;
             if (blocks <= 1) {
-                return ofBlock(of, p, 0, of.x.length);
+                return ofBlock(of, p, 0, of.x.length, exact);
             }
-            return IntStream.range(0, blocks).parallel().mapToObj(block -> ofBlock(of, p, block * BLOCK, Math.min(of.x.length, (block + 1) * BLOCK))).reduce(Sums::plus).orElseThrow();
+            return IntStream.range(0, blocks).parallel().mapToObj(block -> ofBlock(of, p, block * BLOCK, Math.min(of.x.length, (block + 1) * BLOCK), exact)).reduce(Sums::plus).orElseThrow();
         }
 
-        private static Sums ofBlock(LeastSquares of, double[] p, int from, int to) {
+        private static Sums ofBlock(LeastSquares of, double[] p, int from, int to, boolean exact) {
             of.progress.reached(Double.NaN);
             var sums = new Sums(of.shape.size());
-            sums.add(of, p, from, to);
+            if (exact) {
+                sums.add(of, p, from, to);
+            } else {
+                sums.addQuickly(of, p, from, to);
+            }
             return sums;
         }
 
@@ -238,6 +254,21 @@ final class LeastSquares {
                         double part = sum - high[at];
                         low[at] += (high[at] - (sum - part)) + (product - part) + Math.fma(g[a], g[b], -product);
                         high[at++] = sum;
+                    }
+                }
+            }
+        }
+
+        private void addQuickly(LeastSquares of, double[] p, int from, int to) {
+            double[] g = new double[n + 1];
+            for (int i = from; i < to; i++) {
+                g[n] = of.y[i] - of.shape.at(p, of.x[i], g);
+                double weight = of.weight(i);
+                int at = 0;
+                for (int a = 0; a <= n; a++) {
+                    double weighted = g[a] * weight;
+                    for (int b = a; b <= n; b++) {
+                        high[at++] += weighted * g[b];
                     }
                 }
             }

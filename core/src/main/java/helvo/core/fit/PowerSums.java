@@ -24,7 +24,11 @@ record PowerSums(DD[] powers, DD[] cross, DD square) {
         Running sums = IntStream.range(0, blocks).parallel().mapToObj(block -> {
             progress.reached((double) block / blocks);
             var running = new Running(degree);
-            running.add(points, block * BLOCK, Math.min(n, (block + 1) * BLOCK), scaling);
+            if (degree == 1 && points.weighting() == Weighting.ALIKE) {
+                running.addLine(points, block * BLOCK, Math.min(n, (block + 1) * BLOCK), scaling);
+            } else {
+                running.add(points, block * BLOCK, Math.min(n, (block + 1) * BLOCK), scaling);
+            }
             return running;
         }).reduce(Running::plus).orElseThrow();
         int powers = 2 * degree + 1;
@@ -101,6 +105,58 @@ record PowerSums(DD[] powers, DD[] cross, DD square) {
                     pl = rest - (ph - next);
                 }
             }
+        }
+
+        /// What `add` does, for a line through points that count alike: with its sums in registers it takes a third of the time.
+        private void addLine(Points points, int from, int to, Scaling scaling) {
+            double[] x = points.x();
+            double[] y = points.y();
+            double centre = scaling.centre();
+            double offset = scaling.offset();
+            double xFactor = scaling.xFactor();
+            double yFactor = scaling.yFactor();
+            double t1 = 0;
+            double t1Low = 0;
+            double t2 = 0;
+            double t2Low = 0;
+            double u1 = 0;
+            double u1Low = 0;
+            double tu = 0;
+            double tuLow = 0;
+            double u2 = 0;
+            double u2Low = 0;
+            for (int i = from; i < to; i++) {
+                double th = x[i] - centre;
+                double tl = Scaling.errorOfDifference(x[i], centre, th) * xFactor;
+                th *= xFactor;
+                double uh = y[i] - offset;
+                double ul = Scaling.errorOfDifference(y[i], offset, uh) * yFactor;
+                uh *= yFactor;
+                double sum = t1 + th;
+                t1Low += errorOfSum(t1, th, sum) + tl;
+                t1 = sum;
+                sum = u1 + uh;
+                u1Low += errorOfSum(u1, uh, sum) + ul;
+                u1 = sum;
+                double product = th * th;
+                sum = t2 + product;
+                t2Low += errorOfSum(t2, product, sum) + (Math.fma(th, th, -product) + 2 * th * tl);
+                t2 = sum;
+                product = th * uh;
+                sum = tu + product;
+                tuLow += errorOfSum(tu, product, sum) + (Math.fma(th, uh, -product) + (th * ul + tl * uh));
+                tu = sum;
+                product = uh * uh;
+                sum = u2 + product;
+                u2Low += errorOfSum(u2, product, sum) + (Math.fma(uh, uh, -product) + 2 * uh * ul);
+                u2 = sum;
+            }
+            add(0, to - from, 0);
+            add(1, t1, t1Low);
+            add(2, t2, t2Low);
+            add(3, u1, u1Low);
+            add(4, tu, tuLow);
+            add(5, u2, u2Low);
         }
 
         private void add(int to, double value, double rest) {
