@@ -54,7 +54,7 @@ final class RoleTag extends MenuButton {
         if (column.kind() != Kind.TEXT) {
             getItems().add(column.format() instanceof Format.Dates dates ? perTime(dates) : formats());
         }
-        if (column.role() == Role.X_BAR || column.role() == Role.Y_BAR) {
+        if (column.role().isBar() || column.ownBars().isPresent()) {
             getItems().add(meanings());
         }
         if (column.derivation().orElse(null) instanceof Derivation.Formula) {
@@ -149,6 +149,8 @@ final class RoleTag extends MenuButton {
             case Y -> "y, upwards";
             case X_BAR -> "± x, half length of the bars in x";
             case Y_BAR -> "± y, half length of the bars in y";
+            case X_DOWN -> "− x, half length towards smaller x, where it differs";
+            case Y_DOWN -> "− y, half length downwards, where it differs";
             case BY -> "by, splits the rows into groups";
             case NONE -> "not used";
         };

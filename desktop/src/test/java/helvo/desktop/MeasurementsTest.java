@@ -89,7 +89,7 @@ class MeasurementsTest {
         assertThat(table().first(Role.Y_BAR).orElseThrow().name()).isEqualTo("± Frequency²");
         assertThat(window.text("#equation")).startsWith("Frequency² = ");
         assertThat(series().fit().orElseThrow().quality().r2().orElseThrow()).isGreaterThan(0.9995);
-        assertThat(series().points().yBar()[0]).isEqualTo(2 * 35.7 * 0.5);
+        assertThat(series().points().yBars().up()[0]).isEqualTo(2 * 35.7 * 0.5);
         robot.interact(() -> window.grid().choose(0, table().first(Role.Y).orElseThrow()));
         robot.write("7", 0);
         assertThat(window.view.lookup("#derive").isVisible()).as("typing into a derived column asks for its formula").isTrue();
@@ -127,7 +127,7 @@ class MeasurementsTest {
         window.settle();
         assertThat(table().columns()).extracting(Column::name, Column::role).containsExactly(tuple("Load", Role.X), tuple("mean Stretch", Role.Y), tuple("standard deviation of Stretch", Role.Y_BAR));
         assertThat(table().rows()).isEqualTo(5);
-        assertThat(Arrays.stream(series().points().yBar())).hasSize(5).allMatch(bar -> bar > 0.02 && bar < 0.6);
+        assertThat(Arrays.stream(series().points().yBars().up())).hasSize(5).allMatch(bar -> bar > 0.02 && bar < 0.6);
         assertThat(window.text("#equation")).startsWith("mean Stretch = 0.204");
         assertThat(table().columns().get(2).barMeaning()).isEqualTo(BarMeaning.STANDARD_DEVIATION);
     }

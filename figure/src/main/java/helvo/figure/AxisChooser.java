@@ -2,6 +2,7 @@ package helvo.figure;
 
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.ErrorBars;
 import helvo.core.fit.Fit;
 import helvo.core.look.AxisLook;
 import helvo.core.look.AxisPlace;
@@ -14,7 +15,6 @@ import java.util.stream.IntStream;
 
 /// Chooses limits and steps of axes: what a person chose, else round numbers around all that is shown.
 final class AxisChooser {
-    private static final double[] NO_BARS = {};
     /// Two series whose shapes lie this near to one another on their two scales hide one another.
     private static final double HIDES = 0.08;
 
@@ -56,7 +56,7 @@ final class AxisChooser {
 
     private void takeX(SeriesAnalysis series, Extent xs, boolean logarithmic) {
         double[] x = series.points().x();
-        take(xs, x, bars ? series.points().xBar() : NO_BARS, logarithmic);
+        take(xs, x, bars ? series.points().xBars() : ErrorBars.NONE, logarithmic);
         CurveLook curve = look.curve(series.key());
         if (series.fit().isPresent() && curve.shown()) {
             curve.from().filter(from -> !logarithmic || from > 0).ifPresent(xs::take);
@@ -71,7 +71,7 @@ final class AxisChooser {
         var ys = new Extent();
         if (!known) {
             for (SeriesAnalysis series : along(place)) {
-                take(ys, series.points().y(), bars ? series.points().yBar() : NO_BARS, axis.logarithmic());
+                take(ys, series.points().y(), bars ? series.points().yBars() : ErrorBars.NONE, axis.logarithmic());
             }
             double[] curves = along(place).stream().filter(series -> series.fit().isPresent() && look.curve(series.key()).shown())
                     .flatMapToDouble(series -> java.util.Arrays.stream(values(series))).filter(value -> !axis.logarithmic() || value > 0).toArray();
@@ -91,7 +91,7 @@ final class AxisChooser {
         Fit fit = series.fit().orElseThrow();
         CurveLook curve = look.curve(series.key());
         var span = new Extent();
-        span.take(series.points().x(), NO_BARS);
+        span.take(series.points().x(), ErrorBars.NONE);
         double from = curve.from().orElse(span.least());
         double to = curve.to().orElse(span.greatest());
         return IntStream.rangeClosed(0, 50).mapToDouble(i -> fit.function().at(from * (1 - i / 50.0) + to * i / 50.0)).filter(Double::isFinite).toArray();
@@ -103,13 +103,13 @@ final class AxisChooser {
                 case Note.Rule rule when rule.atY() == ofY -> new double[] {rule.at()};
                 case Note.Span span when span.ofY() == ofY -> new double[] {span.from(), span.to()};
                 case Note.Text text -> ofY ? new double[] {text.y()} : new double[] {text.x()};
-                default -> NO_BARS;
+                default -> new double[0];
             };
-            take(extent, at, NO_BARS, logarithmic);
+            take(extent, at, ErrorBars.NONE, logarithmic);
         }
     }
 
-    private static void take(Extent extent, double[] values, double[] bars, boolean logarithmic) {
+    private static void take(Extent extent, double[] values, ErrorBars bars, boolean logarithmic) {
         if (!logarithmic) {
             extent.take(values, bars);
             return;

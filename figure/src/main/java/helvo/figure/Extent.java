@@ -1,5 +1,7 @@
 package helvo.figure;
 
+import helvo.core.fit.ErrorBars;
+
 /// The least and the greatest of some values; empty until the first.
 final class Extent {
     private double least = Double.POSITIVE_INFINITY;
@@ -10,12 +12,12 @@ final class Extent {
         greatest = Math.max(greatest, value);
     }
 
-    /// The values and the ends of their bars; a bar of NaN is none.
-    void take(double[] values, double[] bars) {
+    /// The values and the ends of their bars; a point may have none.
+    void take(double[] values, ErrorBars bars) {
         for (int i = 0; i < values.length; i++) {
-            double bar = i < bars.length && bars[i] >= 0 ? bars[i] : 0;
-            take(values[i] - bar);
-            take(values[i] + bar);
+            boolean has = bars.has(i);
+            take(has ? values[i] - bars.down()[i] : values[i]);
+            take(has ? values[i] + bars.up()[i] : values[i]);
         }
     }
 

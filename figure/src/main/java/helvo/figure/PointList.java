@@ -2,6 +2,7 @@ package helvo.figure;
 
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.ErrorBars;
 import helvo.core.fit.Points;
 import helvo.core.number.NumberText;
 
@@ -10,19 +11,19 @@ final class PointList {
     private PointList() {}
 
     static String csv(FigureAnalysis figure) {
-        var text = new StringBuilder("series,row,x,y,x bar,y bar\n");
+        var text = new StringBuilder("series,row,x,y,x bar down,x bar up,y bar down,y bar up\n");
         for (SeriesAnalysis series : figure.series()) {
             Points points = series.points();
             String name = '"' + series.label().replace("\"", "\"\"") + '"';
             for (int i = 0; i < points.size() && !series.key().isTogether(); i++) {
                 text.append(name).append(',').append(points.rows()[i] + 1).append(',').append(NumberText.shortest(points.x()[i])).append(',')
-                        .append(NumberText.shortest(points.y()[i])).append(',').append(bar(points.xBar(), i)).append(',').append(bar(points.yBar(), i)).append('\n');
+                        .append(NumberText.shortest(points.y()[i])).append(',').append(bars(points.xBars(), i)).append(',').append(bars(points.yBars(), i)).append('\n');
             }
         }
         return text.toString();
     }
 
-    private static String bar(double[] bars, int i) {
-        return bars.length == 0 || Double.isNaN(bars[i]) ? "" : NumberText.shortest(bars[i]);
+    private static String bars(ErrorBars bars, int i) {
+        return bars.has(i) ? NumberText.shortest(bars.down()[i]) + "," + NumberText.shortest(bars.up()[i]) : ",";
     }
 }

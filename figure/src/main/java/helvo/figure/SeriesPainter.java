@@ -3,6 +3,7 @@ package helvo.figure;
 import helvo.core.Progress;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.ErrorBars;
 import helvo.core.fit.Fit;
 import helvo.core.fit.Points;
 import helvo.core.fit.Residuals;
@@ -118,9 +119,10 @@ final class SeriesPainter {
 
     void bars(Progress progress) {
         Points points = series.points();
-        double weight = style.weight(0.8);
-        double cap = style.length(CAP);
-        for (int i = 0; i < points.size(); i++) {
+        double weight = style.weight(look.bars().weight());
+        double cap = style.length(CAP) * look.bars().cap();
+        Color ink = look.bars().color().map(hex -> Style.color(hex, 1)).orElse(color);
+        for (int i = 0; i < points.size() && look.bars().shown(); i++) {
             if ((i & 0x3ff) == 0) {
                 progress.reached(Double.NaN);
             }
@@ -129,21 +131,25 @@ final class SeriesPainter {
             if (Double.isNaN(x) || Double.isNaN(y)) {
                 continue;
             }
-            if (points.yBar().length > 0 && points.yBar()[i] > 0) {
-                double top = plot.pyWithin(points.y()[i] + points.yBar()[i]);
-                double bottom = plot.pyWithin(points.y()[i] - points.yBar()[i]);
-                pen.line(x, top, x, bottom, color, weight);
-                pen.line(x - cap, top, x + cap, top, color, weight);
-                pen.line(x - cap, bottom, x + cap, bottom, color, weight);
+            if (visible(points.yBars(), i)) {
+                double top = plot.pyWithin(points.y()[i] + points.yBars().up()[i]);
+                double bottom = plot.pyWithin(points.y()[i] - points.yBars().down()[i]);
+                pen.line(x, top, x, bottom, ink, weight);
+                pen.line(x - cap, top, x + cap, top, ink, weight);
+                pen.line(x - cap, bottom, x + cap, bottom, ink, weight);
             }
-            if (points.xBar().length > 0 && points.xBar()[i] > 0) {
-                double left = plot.pxWithin(points.x()[i] - points.xBar()[i]);
-                double right = plot.pxWithin(points.x()[i] + points.xBar()[i]);
-                pen.line(left, y, right, y, color, weight);
-                pen.line(left, y - cap, left, y + cap, color, weight);
-                pen.line(right, y - cap, right, y + cap, color, weight);
+            if (visible(points.xBars(), i)) {
+                double left = plot.pxWithin(points.x()[i] - points.xBars().down()[i]);
+                double right = plot.pxWithin(points.x()[i] + points.xBars().up()[i]);
+                pen.line(left, y, right, y, ink, weight);
+                pen.line(left, y - cap, left, y + cap, ink, weight);
+                pen.line(right, y - cap, right, y + cap, ink, weight);
             }
         }
+    }
+
+    private static boolean visible(ErrorBars bars, int i) {
+        return bars.has(i) && (bars.up()[i] > 0 || bars.down()[i] > 0);
     }
 
     void curve(Fit fit) {
@@ -236,7 +242,7 @@ final class SeriesPainter {
 
     private double[] reached() {
         var extent = new Extent();
-        extent.take(series.points().x(), new double[0]);
+        extent.take(series.points().x(), ErrorBars.NONE);
         double from = curveLook.from().orElse(extent.least());
         double to = curveLook.to().orElse(extent.greatest());
         return new double[] {Math.min(from, to), Math.max(from, to)};
@@ -396,8 +402,8 @@ final class SeriesPainter {
         for (int i = 0; i < points.size(); i += step) {
             double x = plot.px(points.x()[i]);
             occupancy.takePoint(x, plot.py(points.y()[i]), radius() + 1);
-            if (points.yBar().length > 0 && points.yBar()[i] > 0 && points.size() <= 1500) {
-                occupancy.takeLine(x, plot.pyWithin(points.y()[i] + points.yBar()[i]), x, plot.pyWithin(points.y()[i] - points.yBar()[i]));
+            if (visible(points.yBars(), i) && points.size() <= 1500) {
+                occupancy.takeLine(x, plot.pyWithin(points.y()[i] + points.yBars().up()[i]), x, plot.pyWithin(points.y()[i] - points.yBars().down()[i]));
             }
         }
         if (drawsCurve()) {

@@ -73,7 +73,7 @@ class FigureFileTest {
         assertThat(document.getDocumentElement().getAttribute("width")).isEqualTo("160mm");
         assertThat(svg).contains("@font-face{font-family:'Source Sans 3'", "@font-face{font-family:'Source Sans 3 SemiBold'");
         assertThat(svg.length()).isLessThan(200_000);
-        assertThat(document.getElementsByTagName("data").item(0).getTextContent()).startsWith("series,row,x,y,x bar,y bar\n\"Stretch\",1,5,").hasLineCount(13);
+        assertThat(document.getElementsByTagName("data").item(0).getTextContent()).startsWith("series,row,x,y,x bar down,x bar up,y bar down,y bar up\n\"Stretch\",1,5,").hasLineCount(13);
     }
 
     @Test

@@ -2,6 +2,7 @@ package helvo.core.analysis;
 
 import helvo.core.Progress;
 import helvo.core.fit.Points;
+import helvo.core.fit.Weighting;
 import helvo.core.study.Figure;
 import helvo.core.study.Layer;
 import helvo.core.study.SeriesKey;
@@ -26,14 +27,14 @@ import java.util.function.IntPredicate;
 /// @param label what a legend calls it
 record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
     /// What the points were taken from. Two that are `same` give the same points.
-    record Source(List<Column> columns, SetAside setAside, List<RowCondition> only, boolean together) {
+    record Source(List<Column> columns, SetAside setAside, List<RowCondition> only, boolean together, Weighting weighting) {
         static Source of(Table table, Figure figure) {
-            return new Source(table.columns(), table.setAside(), figure.only(), figure.shows(Layer.ONE_FOR_ALL));
+            return new Source(table.columns(), table.setAside(), figure.only(), figure.shows(Layer.ONE_FOR_ALL), figure.weighting());
         }
 
         /// Told by identity of the cells, since comparing a million of them costs more than it saves.
         boolean same(Source other) {
-            return together == other.together && setAside.equals(other.setAside) && only.equals(other.only) && columns.size() == other.columns.size()
+            return together == other.together && weighting == other.weighting && setAside.equals(other.setAside) && only.equals(other.only) && columns.size() == other.columns.size()
                     && java.util.stream.IntStream.range(0, columns.size()).allMatch(i -> same(columns.get(i), other.columns.get(i)));
         }
 
@@ -60,8 +61,8 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
     }
 
     private static List<SeriesPoints> of(Table table, Figure figure, Coordinate x, Coordinate y, boolean severalY, Progress progress) {
-        Optional<Cells> xBar = table.barOf(x.column()).map(Column::cells);
-        Optional<Cells> yBar = table.barOf(y.column()).map(Column::cells);
+        BarSource xBars = BarSource.of(table, x);
+        BarSource yBars = BarSource.of(table, y);
         Optional<Cells> by = table.first(Role.BY).map(Column::cells).filter(SeriesPoints::splits);
         Map<String, Collector> groups = new LinkedHashMap<>();
         var all = new Collector();
@@ -75,8 +76,7 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
             if (wanted.test(row)) {
                 String group = by.isEmpty() ? "" : by.get().cell(row).exactText();
                 for (Collector each : together ? List.of(groups.computeIfAbsent(group, _ -> new Collector()), all) : List.of(groups.computeIfAbsent(group, _ -> new Collector()))) {
-                    each.add(row, table.setAside().has(row), x.at(row), y.at(row),
-                            xBar.isEmpty() ? Double.NaN : xBar.get().number(row), yBar.isEmpty() ? Double.NaN : yBar.get().number(row));
+                    each.add(row, table.setAside().has(row), x.at(row), y.at(row));
                 }
             }
         }
@@ -84,10 +84,10 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
             String name = by.isPresent() && group.getKey().isEmpty() ? "no " + table.first(Role.BY).orElseThrow().name() : group.getKey();
             String ofY = y.column().name();
             String label = by.isEmpty() ? ofY : severalY ? ofY + ", " + name : name;
-            return group.getValue().series(new SeriesKey(y.column().id(), group.getKey()), label, x, y);
+            return group.getValue().series(new SeriesKey(y.column().id(), group.getKey()), label, xBars, yBars, figure.weighting());
         }).toList());
         if (together && groups.size() > 1) {
-            series.add(all.series(SeriesKey.together(y.column().id()), severalY ? y.column().name() + ", all" : "all", x, y));
+            series.add(all.series(SeriesKey.together(y.column().id()), severalY ? y.column().name() + ", all" : "all", xBars, yBars, figure.weighting()));
         }
         return series;
     }
@@ -104,17 +104,13 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
     private static final class Collector {
         private int given;
         private int size;
-        private boolean hasXBar;
-        private boolean hasYBar;
         private double[] x = new double[16];
         private double[] y = new double[16];
-        private double[] xBar = new double[16];
-        private double[] yBar = new double[16];
         private int[] rows = new int[16];
         private final RowList setAside = new RowList();
         private final RowList unusable = new RowList();
 
-        void add(int row, boolean aside, double px, double py, double ex, double ey) {
+        void add(int row, boolean aside, double px, double py) {
             given++;
             if (aside) {
                 setAside.add(row);
@@ -124,10 +120,6 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
                 room();
                 x[size] = px;
                 y[size] = py;
-                xBar[size] = Math.abs(ex);
-                yBar[size] = Math.abs(ey);
-                hasXBar |= !Double.isNaN(ex);
-                hasYBar |= !Double.isNaN(ey);
                 rows[size++] = row;
             }
         }
@@ -137,16 +129,16 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
                 int more = size * 2;
                 x = Arrays.copyOf(x, more);
                 y = Arrays.copyOf(y, more);
-                xBar = Arrays.copyOf(xBar, more);
-                yBar = Arrays.copyOf(yBar, more);
                 rows = Arrays.copyOf(rows, more);
             }
         }
 
-        SeriesPoints series(SeriesKey key, String label, Coordinate xOf, Coordinate yOf) {
-            var points = new Points(Arrays.copyOf(x, size), Arrays.copyOf(y, size), Arrays.copyOf(rows, size),
-                    Arrays.copyOf(xBar, hasXBar ? size : 0), Arrays.copyOf(yBar, hasYBar ? size : 0));
-            return new SeriesPoints(key, label, points, new RowUse(given, setAside.toArray(), unusable.toArray(), xOf, yOf));
+        SeriesPoints series(SeriesKey key, String label, BarSource xBars, BarSource yBars, Weighting weighting) {
+            int[] used = Arrays.copyOf(rows, size);
+            double[] xs = Arrays.copyOf(x, size);
+            double[] ys = Arrays.copyOf(y, size);
+            var points = new Points(xs, ys, used, xBars.of(xs, used), yBars.of(ys, used)).weighted(weighting, xBars.sigma(), yBars.sigma());
+            return new SeriesPoints(key, label, points, new RowUse(given, setAside.toArray(), unusable.toArray(), xBars.of(), yBars.of()));
         }
     }
 }

@@ -2,6 +2,7 @@ package helvo.core.analysis;
 
 import helvo.core.Progress;
 import helvo.core.curve.Line;
+import helvo.core.fit.ErrorBars;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Points;
@@ -47,7 +48,7 @@ public record Straightening(Transform ofX, Transform ofY, Points points, int lef
             rows[used] = points.rows()[i];
             used += Double.isNaN(x[used]) || Double.isNaN(y[used]) ? 0 : 1;
         }
-        var straight = new Points(Arrays.copyOf(x, used), Arrays.copyOf(y, used), Arrays.copyOf(rows, used), new double[0], new double[0]);
+        var straight = new Points(Arrays.copyOf(x, used), Arrays.copyOf(y, used), Arrays.copyOf(rows, used), ErrorBars.NONE, ErrorBars.NONE);
         return new Line().fit(straight, progress) instanceof FitOutcome.Fitted(Fit fit) && fit.quality().r2().isPresent()
                 ? Optional.of(new Straightening(ofX, ofY, straight, n - straight.size(), fit, fit.quality().r2().getAsDouble())) : Optional.empty();
     }

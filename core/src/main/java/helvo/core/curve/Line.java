@@ -4,6 +4,7 @@ import helvo.core.Progress;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Points;
 import helvo.core.fit.PolynomialFit;
+import helvo.core.fit.YorkFit;
 import java.util.List;
 import java.util.function.Function;
 
@@ -45,7 +46,15 @@ public record Line() implements Curve {
     }
 
     @Override
+    public boolean weighsBoth() {
+        return true;
+    }
+
+    @Override
     public FitOutcome fit(Points points, Progress progress) {
+        if (points.weighedInBoth()) {
+            return YorkFit.fit(this, points, PolynomialFit.ofDegree(this, 1).fit(points.alike().acceptedBy(this), coefficientNames(), progress), progress);
+        }
         return PolynomialFit.ofDegree(this, 1).fit(points, coefficientNames(), progress);
     }
 }

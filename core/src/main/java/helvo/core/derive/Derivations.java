@@ -186,6 +186,6 @@ public final class Derivations {
     }
 
     private static boolean isBar(Column column) {
-        return column.role() == Role.X_BAR || column.role() == Role.Y_BAR || column.derivation().orElse(null) instanceof Derivation.Carried;
+        return column.role().isBar() || column.derivation().orElse(null) instanceof Derivation.Carried;
     }
 }

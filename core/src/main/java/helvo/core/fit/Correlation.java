@@ -12,7 +12,7 @@ import java.util.OptionalDouble;
 public record Correlation(double pearsonR, OptionalDouble pearsonP) {
     /// @return empty where no line can be fitted or y does not vary
     public static Optional<Correlation> of(Points points) {
-        return of(new Line().fit(points.weighted(Weighting.ALIKE, 1, 1), Progress.NONE));
+        return of(new Line().fit(points.alike(), Progress.NONE));
     }
 
     /// @param line the outcome of fitting [Line] to the points
@@ -35,7 +35,7 @@ public record Correlation(double pearsonR, OptionalDouble pearsonP) {
             return OptionalDouble.empty();
         }
         double[] x = ranks(points);
-        double[] y = ranks(new Points(points.y(), points.x(), points.rows(), new double[0], new double[0]));
+        double[] y = ranks(new Points(points.y(), points.x(), points.rows(), ErrorBars.NONE, ErrorBars.NONE));
         return of(Points.of(x, y)).map(c -> OptionalDouble.of(c.pearsonR())).orElse(OptionalDouble.empty());
     }
 

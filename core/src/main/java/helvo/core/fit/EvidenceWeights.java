@@ -8,7 +8,7 @@ import java.util.OptionalDouble;
 public final class EvidenceWeights {
     private EvidenceWeights() {}
 
-    /// One weight for each outcome; empty for one without a fit, with too few points to judge, or fitted to fewer points than others,
+    /// One weight for each outcome; empty for one without a fit, with too few points to judge, or fitted to fewer points than others or with other weights,
     /// and for all where fewer than two can be judged. When curves fit
     /// perfectly with points to spare, the one with the fewest coefficients has it all.
     public static List<OptionalDouble> of(List<FitOutcome> outcomes) {

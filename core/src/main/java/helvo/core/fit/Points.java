@@ -13,32 +13,43 @@ import java.util.stream.IntStream;
 /// @param x    abscissae
 /// @param y    ordinates, as many
 /// @param rows the table row of each point, 0 is the first
-/// @param xBar half length of each point's bar in x, NaN where it has none; empty when no point has one
-/// @param yBar likewise in y
+/// @param xBars bars in x; none when no point has one
+/// @param yBars likewise in y
 /// @param weighting how they count in a fit
 /// @param xSigma standard deviation of each x as its bar says, NaN where it has none; empty when none has one or all points count alike
 /// @param ySigma likewise of each y; never empty where bars weigh
-public record Points(double[] x, double[] y, int[] rows, double[] xBar, double[] yBar, Weighting weighting, double[] xSigma, double[] ySigma) {
+public record Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorBars yBars, Weighting weighting, double[] xSigma, double[] ySigma) {
     private static final double[] NO_BARS = {};
 
     public Points {
         Require.require(x.length == y.length && x.length == rows.length, "%s x, %s y, %s rows", x.length, y.length, rows.length);
-        Require.require(xBar.length == 0 || xBar.length == x.length, "%s bars in x for %s points", xBar.length, x.length);
+        Require.require(xBars.isNone() || xBars.up().length == x.length, "%s bars in x for %s points", xBars.up().length, x.length);
+        Require.require(yBars.isNone() || yBars.up().length == x.length, "%s bars in y for %s points", yBars.up().length, x.length);
         Require.require(weighting == Weighting.ALIKE || ySigma.length == y.length, "%s standard deviations for %s points", ySigma.length, x.length);
-        Require.require(yBar.length == 0 || yBar.length == x.length, "%s bars in y for %s points", yBar.length, x.length);
     }
 
     /// Points that all count alike.
-    public Points(double[] x, double[] y, int[] rows, double[] xBar, double[] yBar) {
-        this(x, y, rows, xBar, yBar, Weighting.ALIKE, NO_BARS, NO_BARS);
+    public Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorBars yBars) {
+        this(x, y, rows, xBars, yBars, Weighting.ALIKE, NO_BARS, NO_BARS);
     }
 
-    /// The same points, counting by their bars.
+    /// The same points, counting by their bars; of one that is longer one way than the other, by its mean half length.
     ///
     /// @param xUnit standard deviation for a bar of length 1 in x
     /// @param yUnit likewise in y
     public Points weighted(Weighting by, double xUnit, double yUnit) {
-        return by == Weighting.ALIKE ? new Points(x, y, rows, xBar, yBar) : new Points(x, y, rows, xBar, yBar, by, times(xBar, xUnit), yBar.length == 0 ? nothing(y.length) : times(yBar, yUnit));
+        return by == Weighting.ALIKE ? new Points(x, y, rows, xBars, yBars)
+                : new Points(x, y, rows, xBars, yBars, by, times(xBars.half(), xUnit), yBars.isNone() ? nothing(y.length) : times(yBars.half(), yUnit));
+    }
+
+    /// The same points, all counting alike.
+    public Points alike() {
+        return weighting == Weighting.ALIKE ? this : new Points(x, y, rows, xBars, yBars);
+    }
+
+    /// The same points with other bars; they count alike.
+    public Points withBars(ErrorBars inX, ErrorBars inY) {
+        return new Points(x, y, rows, inX, inY);
     }
 
     private static double[] times(double[] bars, double unit) {
@@ -53,7 +64,7 @@ public record Points(double[] x, double[] y, int[] rows, double[] xBar, double[]
 
     /// The same points over another x and y, as many; their bars are not carried over, but their weights by y are.
     Points over(double[] newX, double[] newY, double[] newSigma) {
-        return new Points(newX, newY, rows, NO_BARS, NO_BARS, weighting, NO_BARS, newSigma);
+        return new Points(newX, newY, rows, ErrorBars.NONE, ErrorBars.NONE, weighting, NO_BARS, newSigma);
     }
 
     /// Whether bars in both x and y weigh.
@@ -70,6 +81,12 @@ public record Points(double[] x, double[] y, int[] rows, double[] xBar, double[]
         return sigma > 0 && sigma < Double.POSITIVE_INFINITY;
     }
 
+    /// The standard deviation that a point's distance from a curve has by its bars: in y, and in x as far as the curve slopes there.
+    double sigma(int i, Fit fit) {
+        double inY = ySigma[i] > 0 ? ySigma[i] : 0;
+        return fit.curve().weighsBoth() && xSigma.length > 0 ? Math.hypot(inY, xSigma[i] > 0 ? xSigma[i] * fit.function().slope(x[i]) : 0) : inY;
+    }
+
     /// The power of two of the least standard deviation in y; 0 where all points count alike.
     int sigmaPower() {
         double least = Arrays.stream(ySigma).filter(Points::finite).min().orElse(1);
@@ -80,7 +97,7 @@ public record Points(double[] x, double[] y, int[] rows, double[] xBar, double[]
     public static Points of(double[] x, double[] y) {
         int[] rows = new int[x.length];
         Arrays.setAll(rows, i -> i);
-        return new Points(x, y, rows, NO_BARS, NO_BARS);
+        return new Points(x, y, rows, ErrorBars.NONE, ErrorBars.NONE);
     }
 
     /// Those that can take part in a fit of a shape; these themselves when all can.
@@ -90,7 +107,7 @@ public record Points(double[] x, double[] y, int[] rows, double[] xBar, double[]
         }
         boolean inBoth = curve.weighsBoth() && weighedInBoth();
         int[] kept = IntStream.range(0, x.length).filter(i -> curve.accepts(x[i], y[i]) && counts(i, inBoth)).toArray();
-        return kept.length == x.length ? this : new Points(at(x, kept), at(y, kept), Arrays.stream(kept).map(i -> rows[i]).toArray(), at(xBar, kept), at(yBar, kept),
+        return kept.length == x.length ? this : new Points(at(x, kept), at(y, kept), Arrays.stream(kept).map(i -> rows[i]).toArray(), xBars.at(kept), yBars.at(kept),
                 weighting, at(xSigma, kept), at(ySigma, kept));
     }
 

@@ -20,10 +20,11 @@ import java.util.Optional;
 /// @param labels    the column that is written at the points, by its id
 /// @param coloredBy what gives each point its colour
 /// @param edge      colour of a line around each marker; empty for the program's own
+/// @param bars      how its error bars look
 public record SeriesLook(Optional<String> name, Optional<MarkerShape> shape, Optional<String> color, double size, double strength, boolean points, Join join,
-        boolean inLegend, boolean hidden, boolean bySize, boolean right, Optional<Integer> labels, Optional<ColorBy> coloredBy, Optional<String> edge) {
+        boolean inLegend, boolean hidden, boolean bySize, boolean right, Optional<Integer> labels, Optional<ColorBy> coloredBy, Optional<String> edge, BarLook bars) {
     public static final SeriesLook USUAL = new SeriesLook(Optional.empty(), Optional.empty(), Optional.empty(), 1, 1, true, Join.NONE, true, false, false, false,
-            Optional.empty(), Optional.empty(), Optional.empty());
+            Optional.empty(), Optional.empty(), Optional.empty(), BarLook.USUAL);
     public static final double LEAST_SIZE = 0.2;
     public static final double MOST_SIZE = 5;
 
@@ -38,65 +39,70 @@ public record SeriesLook(Optional<String> name, Optional<MarkerShape> shape, Opt
     }
 
     public SeriesLook {
+        bars = bars == null ? BarLook.USUAL : bars;
         require(size >= LEAST_SIZE && size <= MOST_SIZE, "size=%s must be %s to %s", size, LEAST_SIZE, MOST_SIZE);
         require(strength >= 0 && strength <= 1, "strength=%s must be 0 to 1", strength);
         require(edge.isEmpty() || edge.get().matches("#[0-9A-Fa-f]{6}"), "edge=%s is no color", edge);
         require(color.isEmpty() || color.get().matches("#[0-9A-Fa-f]{6}"), "color=%s is no color", color);
     }
 
+    public SeriesLook with(BarLook newBars) {
+        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, edge, newBars);
+    }
+
     public SeriesLook withName(Optional<String> newName) {
-        return new SeriesLook(newName, shape, color, size, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, edge);
+        return new SeriesLook(newName, shape, color, size, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, edge, bars);
     }
 
     public SeriesLook with(MarkerShape newShape) {
-        return new SeriesLook(name, Optional.of(newShape), color, size, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, edge);
+        return new SeriesLook(name, Optional.of(newShape), color, size, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, edge, bars);
     }
 
     public SeriesLook withColor(Optional<String> newColor) {
-        return new SeriesLook(name, shape, newColor, size, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, edge);
+        return new SeriesLook(name, shape, newColor, size, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, edge, bars);
     }
 
     public SeriesLook withSize(double newSize) {
-        return new SeriesLook(name, shape, color, newSize, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, edge);
+        return new SeriesLook(name, shape, color, newSize, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, edge, bars);
     }
 
     public SeriesLook withStrength(double newStrength) {
-        return new SeriesLook(name, shape, color, size, newStrength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, edge);
+        return new SeriesLook(name, shape, color, size, newStrength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, edge, bars);
     }
 
     public SeriesLook withPoints(boolean drawn) {
-        return new SeriesLook(name, shape, color, size, strength, drawn, join, inLegend, hidden, bySize, right, labels, coloredBy, edge);
+        return new SeriesLook(name, shape, color, size, strength, drawn, join, inLegend, hidden, bySize, right, labels, coloredBy, edge, bars);
     }
 
     public SeriesLook with(Join newJoin) {
-        return new SeriesLook(name, shape, color, size, strength, points, newJoin, inLegend, hidden, bySize, right, labels, coloredBy, edge);
+        return new SeriesLook(name, shape, color, size, strength, points, newJoin, inLegend, hidden, bySize, right, labels, coloredBy, edge, bars);
     }
 
     public SeriesLook inLegend(boolean named) {
-        return new SeriesLook(name, shape, color, size, strength, points, join, named, hidden, bySize, right, labels, coloredBy, edge);
+        return new SeriesLook(name, shape, color, size, strength, points, join, named, hidden, bySize, right, labels, coloredBy, edge, bars);
     }
 
     public SeriesLook hidden(boolean away) {
-        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, away, bySize, right, labels, coloredBy, edge);
+        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, away, bySize, right, labels, coloredBy, edge, bars);
     }
 
     public SeriesLook bySize(boolean counted) {
-        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, counted, right, labels, coloredBy, edge);
+        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, counted, right, labels, coloredBy, edge, bars);
     }
 
     public SeriesLook onRight(boolean byRight) {
-        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, bySize, byRight, labels, coloredBy, edge);
+        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, bySize, byRight, labels, coloredBy, edge, bars);
     }
 
     public SeriesLook withLabels(Optional<Integer> column) {
-        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, bySize, right, column, coloredBy, edge);
+        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, bySize, right, column, coloredBy, edge, bars);
     }
 
     public SeriesLook coloredBy(Optional<ColorBy> by) {
-        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, bySize, right, labels, by, edge);
+        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, bySize, right, labels, by, edge, bars);
     }
 
     public SeriesLook withEdge(Optional<String> newEdge) {
-        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, newEdge);
+        return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, newEdge, bars);
     }
 }

@@ -4,6 +4,7 @@ import helvo.core.derive.Derivations;
 import helvo.core.formula.Formula;
 import helvo.core.formula.Sources;
 import helvo.core.number.DateText;
+import helvo.core.number.ValueText;
 import helvo.core.table.BarMeaning;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
@@ -13,6 +14,7 @@ import helvo.core.table.Derivation;
 import helvo.core.table.Format;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
+import helvo.core.table.OwnBars;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import java.util.ArrayList;
@@ -43,7 +45,7 @@ public sealed interface ColumnEdit extends TableChange {
         }
 
         private boolean single() {
-            return role == Role.X || role == Role.X_BAR || role == Role.BY;
+            return role == Role.X || role == Role.X_BAR || role == Role.X_DOWN || role == Role.BY;
         }
 
         @Override
@@ -113,6 +115,21 @@ public sealed interface ColumnEdit extends TableChange {
                 case Format.Significant(int digits) -> "Show " + name + " with " + digits + " digits";
                 case Format.Dates(_, _, var per) -> "Count " + name + " by the " + per.word();
             };
+        }
+    }
+
+    /// Bars that are the same for all values of a column; they show where no column gives any.
+    record SetOwnBars(int table, int column, OwnBars bars) implements ColumnEdit {
+        @Override
+        public Table change(Table before) {
+            return before.withColumn(column, old -> old.with(bars));
+        }
+
+        @Override
+        public String sentence(Table before) {
+            Column of = before.column(column);
+            String unit = of.unit().isEmpty() ? "" : " " + of.unit();
+            return bars.isNone() ? "No bars of its own for " + of.name() : "Bars of ± " + ValueText.plain(bars.size()) + (bars.percent() ? " %" : unit) + " on " + of.name();
         }
     }
 

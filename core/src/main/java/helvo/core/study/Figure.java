@@ -2,6 +2,7 @@ package helvo.core.study;
 
 import helvo.core.curve.Curve;
 import helvo.core.curve.Line;
+import helvo.core.fit.Weighting;
 import helvo.core.look.FigureLook;
 import helvo.core.table.RowCondition;
 import java.util.ArrayList;
@@ -15,8 +16,9 @@ import java.util.Set;
 /// @param title  empty for "y against x" in the columns' names
 /// @param curves the curves chosen; a series that is not among them has a line
 /// @param only   conditions that a row must meet to be used
+/// @param weighting how points count in its fits
 public record Figure(int id, String name, int table, Optional<String> title, Set<Layer> layers, List<CurveChoice> curves,
-        List<RowCondition> only, FigureLook look) {
+        List<RowCondition> only, Weighting weighting, FigureLook look) {
     /// The curve of one series.
     public record CurveChoice(SeriesKey series, Curve curve) {}
 
@@ -24,12 +26,13 @@ public record Figure(int id, String name, int table, Optional<String> title, Set
         layers = layers.isEmpty() ? Set.of() : java.util.Collections.unmodifiableSet(EnumSet.copyOf(layers));
         curves = List.copyOf(curves);
         only = List.copyOf(only);
+        weighting = weighting == null ? Weighting.ALIKE : weighting;
     }
 
     /// A figure as a new table gets it.
     public static Figure of(int id, int table) {
         return new Figure(id, "Figure " + id, table, Optional.empty(), EnumSet.of(Layer.BARS, Layer.EQUATIONS, Layer.RESIDUALS),
-                List.of(), List.of(), FigureLook.USUAL);
+                List.of(), List.of(), Weighting.ALIKE, FigureLook.USUAL);
     }
 
     /// Of the whole sheet.
@@ -53,15 +56,15 @@ public record Figure(int id, String name, int table, Optional<String> title, Set
         var choices = new ArrayList<>(curves);
         choices.removeIf(choice -> choice.series().equals(series));
         choices.add(new CurveChoice(series, curve));
-        return new Figure(id, name, table, title, layers, choices, only, look);
+        return new Figure(id, name, table, title, layers, choices, only, weighting, look);
     }
 
     public Figure withTitle(Optional<String> newTitle) {
-        return new Figure(id, name, table, newTitle, layers, curves, only, look);
+        return new Figure(id, name, table, newTitle, layers, curves, only, weighting, look);
     }
 
     public Figure withName(int newId, String newName) {
-        return new Figure(newId, newName, table, title, layers, curves, only, look);
+        return new Figure(newId, newName, table, title, layers, curves, only, weighting, look);
     }
 
     public Figure with(Layer layer, boolean shown) {
@@ -72,14 +75,18 @@ public record Figure(int id, String name, int table, Optional<String> title, Set
         } else {
             changed.remove(layer);
         }
-        return new Figure(id, name, table, title, changed, curves, only, look);
+        return new Figure(id, name, table, title, changed, curves, only, weighting, look);
     }
 
     public Figure withOnly(List<RowCondition> conditions) {
-        return new Figure(id, name, table, title, layers, curves, conditions, look);
+        return new Figure(id, name, table, title, layers, curves, conditions, weighting, look);
+    }
+
+    public Figure with(Weighting by) {
+        return new Figure(id, name, table, title, layers, curves, only, by, look);
     }
 
     public Figure with(FigureLook newLook) {
-        return new Figure(id, name, table, title, layers, curves, only, newLook);
+        return new Figure(id, name, table, title, layers, curves, only, weighting, newLook);
     }
 }

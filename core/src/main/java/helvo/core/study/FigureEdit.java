@@ -1,6 +1,7 @@
 package helvo.core.study;
 
 import helvo.core.curve.Curve;
+import helvo.core.fit.Weighting;
 import helvo.core.look.AxisLook;
 import helvo.core.look.AxisPlace;
 import helvo.core.look.CurveLook;
@@ -62,6 +63,19 @@ public sealed interface FigureEdit extends Edit {
         @Override
         public String sentence(Study before) {
             return "Fit: " + curve.name().toLowerCase() + (series.group().isEmpty() ? "" : series.isTogether() ? " to all groups" : " to " + series.group());
+        }
+    }
+
+    /// How points count in the figure's fits.
+    record Weigh(int figure, Weighting by) implements FigureEdit {
+        @Override
+        public Figure change(Figure before) {
+            return before.with(by);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "Fit with " + (by == Weighting.ALIKE ? by.words() : "points weighted " + by.words());
         }
     }
 

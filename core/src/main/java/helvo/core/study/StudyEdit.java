@@ -163,6 +163,8 @@ public sealed interface StudyEdit extends Edit {
                         case Y -> Role.X;
                         case X_BAR -> Role.Y_BAR;
                         case Y_BAR -> Role.X_BAR;
+                        case X_DOWN -> Role.Y_DOWN;
+                        case Y_DOWN -> Role.X_DOWN;
                         default -> column.role();
                     };
                     after = after.withColumn(column.id(), old -> old.with(role));

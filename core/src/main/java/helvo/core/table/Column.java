@@ -13,7 +13,12 @@ import java.util.stream.IntStream;
 /// @param format     how its numbers are shown
 /// @param barMeaning what its lengths say where its role is a bar
 /// @param derivation what its cells follow; empty for cells that are typed or read
-public record Column(int id, Heading heading, Kind kind, Role role, Format format, BarMeaning barMeaning, Optional<Derivation> derivation, Cells cells) {
+/// @param ownBars    bars that no column gives, where its role is x or y
+public record Column(int id, Heading heading, Kind kind, Role role, Format format, BarMeaning barMeaning, Optional<Derivation> derivation, Optional<OwnBars> ownBars, Cells cells) {
+    public Column(int id, Heading heading, Kind kind, Role role, Format format, BarMeaning barMeaning, Optional<Derivation> derivation, Cells cells) {
+        this(id, heading, kind, role, format, barMeaning, derivation, Optional.empty(), cells);
+    }
+
     /// A column of typed or read cells.
     ///
     /// @param decimals digits behind the decimal mark in which its numbers were written; they are shown so
@@ -34,35 +39,39 @@ public record Column(int id, Heading heading, Kind kind, Role role, Format forma
     }
 
     public Column withId(int newId) {
-        return new Column(newId, heading, kind, role, format, barMeaning, derivation, cells);
+        return new Column(newId, heading, kind, role, format, barMeaning, derivation, ownBars, cells);
     }
 
     public Column with(Role newRole) {
-        return new Column(id, heading, kind, newRole, format, barMeaning, derivation, cells);
+        return new Column(id, heading, kind, newRole, format, barMeaning, derivation, ownBars, cells);
     }
 
     public Column with(Kind newKind) {
-        return new Column(id, heading, newKind, role, format, barMeaning, derivation, cells);
+        return new Column(id, heading, newKind, role, format, barMeaning, derivation, ownBars, cells);
     }
 
     public Column with(Heading newHeading) {
-        return new Column(id, newHeading, kind, role, format, barMeaning, derivation, cells);
+        return new Column(id, newHeading, kind, role, format, barMeaning, derivation, ownBars, cells);
     }
 
     public Column with(Format newFormat) {
-        return new Column(id, heading, kind, role, newFormat, barMeaning, derivation, cells);
+        return new Column(id, heading, kind, role, newFormat, barMeaning, derivation, ownBars, cells);
     }
 
     public Column with(BarMeaning newMeaning) {
-        return new Column(id, heading, kind, role, format, newMeaning, derivation, cells);
+        return new Column(id, heading, kind, role, format, newMeaning, derivation, ownBars, cells);
     }
 
     public Column with(Cells newCells) {
-        return new Column(id, heading, kind, role, format, barMeaning, derivation, newCells);
+        return new Column(id, heading, kind, role, format, barMeaning, derivation, ownBars, newCells);
     }
 
     public Column withDerivation(Optional<Derivation> newDerivation) {
-        return new Column(id, heading, kind, role, format, barMeaning, newDerivation, cells);
+        return new Column(id, heading, kind, role, format, barMeaning, newDerivation, ownBars, cells);
+    }
+
+    public Column with(OwnBars newBars) {
+        return new Column(id, heading, kind, role, format, barMeaning, derivation, newBars.isNone() ? Optional.empty() : Optional.of(newBars), cells);
     }
 
     /// Shows at least this many decimals, where numbers are shown as they were written.

@@ -96,10 +96,23 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
     /// The bars of a column: the ± column behind it, before another x or y comes; a table's only ± x or ± y belongs to its only
     /// x or y wherever it stands.
     public Optional<Column> barOf(Column of) {
-        Role bar = of.role() == Role.X ? Role.X_BAR : of.role() == Role.Y ? Role.Y_BAR : Role.NONE;
-        if (bar == Role.NONE) {
-            return columns.stream().filter(column -> column.derivation().orElse(null) instanceof Derivation.Carried(int carriedOf, _) && carriedOf == of.id()).findFirst();
-        }
+        return switch (of.role()) {
+            case X -> behind(of, Role.X_BAR);
+            case Y -> behind(of, Role.Y_BAR);
+            default -> columns.stream().filter(column -> column.derivation().orElse(null) instanceof Derivation.Carried(int carriedOf, _) && carriedOf == of.id()).findFirst();
+        };
+    }
+
+    /// The column of its bars' halves towards smaller values, where these differ.
+    public Optional<Column> downOf(Column of) {
+        return switch (of.role()) {
+            case X -> behind(of, Role.X_DOWN);
+            case Y -> behind(of, Role.Y_DOWN);
+            default -> Optional.empty();
+        };
+    }
+
+    private Optional<Column> behind(Column of, Role bar) {
         List<Column> bars = all(bar);
         if (all(of.role()).size() == 1 || bars.isEmpty()) {
             return bars.stream().findFirst();

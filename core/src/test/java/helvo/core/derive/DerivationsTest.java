@@ -74,7 +74,7 @@ class DerivationsTest {
         Study changed = new TableEdit.SetCell(1, 2, 0, "3").apply(new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.X, true).apply(STUDY));
         assertThat(changed.table(1).column(6).cells().number(0)).isEqualTo(9);
         assertThat(changed.table(1).column(7).cells().number(0)).isCloseTo(.6, within(1e-15));
-        assertThat(figure(changed).series().getFirst().points().xBar()[0]).isCloseTo(.6, within(1e-15));
+        assertThat(figure(changed).series().getFirst().points().xBars().up()[0]).isCloseTo(.6, within(1e-15));
         assertThat(new TableEdit.SetCell(1, 6, 0, "99").apply(changed)).as("a derived cell is not typed over").isEqualTo(changed);
     }
 
@@ -191,7 +191,7 @@ class DerivationsTest {
         Study study = study(number(1, "t", Role.X, 1, 2), number(2, "a", Role.Y, 3, 4), number(3, "u", Role.NONE, 10, 20), number(4, "b", Role.Y, 5, 6), number(5, "± b", Role.Y_BAR, .1, .2));
         Study paired = new ColumnEdit.UseAsFurtherX(1, 3).apply(study);
         assertThat(figure(paired).series()).extracting(series -> series.points().x()[1]).containsExactly(2.0, 20.0);
-        assertThat(figure(paired).series()).extracting(series -> series.points().yBar().length).containsExactly(0, 2);
+        assertThat(figure(paired).series()).extracting(series -> series.points().yBars().up().length).containsExactly(0, 2);
         assertThat(new ColumnEdit.MoveColumn(1, 3, 0).apply(paired).table(1).columns()).extracting(Column::name).containsExactly("u", "t", "a", "b", "± b");
         History history = History.from(paired).with(new TableEdit.MoveRows(1, 1, 1, -1));
         assertThat(values(history.study().table(1), 1)).containsExactly(2, 1);

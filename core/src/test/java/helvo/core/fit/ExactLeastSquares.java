@@ -1,5 +1,6 @@
 package helvo.core.fit;
 
+import helvo.core.Rational;
 import java.math.BigDecimal;
 import java.util.Arrays;
 

@@ -45,7 +45,7 @@ class StudyTest {
         assertThat(series).extracting(SeriesAnalysis::label).containsExactly("dry", "salt", "no Cord");
         SeriesAnalysis dry = series.getFirst();
         assertThat(dry.points().rows()).containsExactly(0, 1, 3);
-        assertThat(dry.points().yBar()).containsExactly(.1, .1, .1);
+        assertThat(dry.points().yBars().up()).containsExactly(.1, .1, .1);
         assertThat(dry.rows().unusable()).containsExactly(2);
         assertThat(dry.rows().why(2)).isEqualTo("“about 6” is not a number");
     }

@@ -55,6 +55,8 @@ public final class StudyJson {
             Map.entry("set heading", ColumnEdit.SetHeading.class),
             Map.entry("set kind", ColumnEdit.SetKind.class),
             Map.entry("set format", ColumnEdit.SetFormat.class),
+            Map.entry("set own bars", ColumnEdit.SetOwnBars.class),
+            Map.entry("set weighting", FigureEdit.Weigh.class),
             Map.entry("set bar meaning", ColumnEdit.SetBarMeaning.class),
             Map.entry("move column", ColumnEdit.MoveColumn.class),
             Map.entry("derive", ColumnEdit.Derive.class),

@@ -1,15 +1,15 @@
-package helvo.core.fit;
+package helvo.core;
 
 import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.math.MathContext;
 
 /// Exact fractions, for references that do not round.
-record Rational(BigInteger top, BigInteger bottom) {
-    static final Rational ZERO = new Rational(BigInteger.ZERO, BigInteger.ONE);
-    static final Rational ONE = new Rational(BigInteger.ONE, BigInteger.ONE);
+public record Rational(BigInteger top, BigInteger bottom) implements Comparable<Rational> {
+    public static final Rational ZERO = new Rational(BigInteger.ZERO, BigInteger.ONE);
+    public static final Rational ONE = new Rational(BigInteger.ONE, BigInteger.ONE);
 
-    Rational {
+    public Rational {
         BigInteger common = top.gcd(bottom);
         if (bottom.signum() < 0) {
             common = common.negate();
@@ -18,33 +18,38 @@ record Rational(BigInteger top, BigInteger bottom) {
         bottom = bottom.divide(common);
     }
 
-    static Rational of(BigDecimal exact) {
+    public static Rational of(BigDecimal exact) {
         return exact.scale() >= 0
                 ? new Rational(exact.unscaledValue(), BigInteger.TEN.pow(exact.scale()))
                 : new Rational(exact.toBigIntegerExact(), BigInteger.ONE);
     }
 
-    Rational plus(Rational o) {
+    public Rational plus(Rational o) {
         return new Rational(top.multiply(o.bottom).add(o.top.multiply(bottom)), bottom.multiply(o.bottom));
     }
 
-    Rational minus(Rational o) {
+    public Rational minus(Rational o) {
         return new Rational(top.multiply(o.bottom).subtract(o.top.multiply(bottom)), bottom.multiply(o.bottom));
     }
 
-    Rational times(Rational o) {
+    public Rational times(Rational o) {
         return new Rational(top.multiply(o.top), bottom.multiply(o.bottom));
     }
 
-    Rational over(Rational o) {
+    public Rational over(Rational o) {
         return new Rational(top.multiply(o.bottom), bottom.multiply(o.top));
     }
 
-    BigDecimal decimal() {
+    public BigDecimal decimal() {
         return new BigDecimal(top).divide(new BigDecimal(bottom), new MathContext(60));
     }
 
-    double root() {
+    public double root() {
         return decimal().sqrt(new MathContext(50)).doubleValue();
+    }
+
+    @Override
+    public int compareTo(Rational o) {
+        return top.multiply(o.bottom).compareTo(o.top.multiply(bottom));
     }
 }

@@ -1,0 +1,242 @@
+package helvo.core.bounds;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import helvo.core.Progress;
+import helvo.core.Rational;
+import helvo.core.curve.Line;
+import helvo.core.fit.ErrorBars;
+import helvo.core.fit.Fit;
+import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Points;
+import java.util.Arrays;
+import java.util.Optional;
+import java.util.Random;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class BoundsTest {
+    private static final double EXACT = 1e-12;
+
+    private static Points points(double[] x, double[] y, double[] d, double[] e) {
+        int[] rows = IntStream.range(0, x.length).toArray();
+        return new Points(x, y, rows, d == null ? ErrorBars.NONE : ErrorBars.even(d), ErrorBars.even(e));
+    }
+
+    private static Bounds bounds(double[] x, double[] y, double[] d, double[] e) {
+        return Bounds.of(points(x, y, d, e), Progress.NONE).orElseThrow();
+    }
+
+    private static double[] same(int n, double value) {
+        double[] all = new double[n];
+        Arrays.fill(all, value);
+        return all;
+    }
+
+    /// Sets of 2 to 9 points: rising, falling and level; a few x repeated; bars that are too small, hardly enough and ample; one in three sets far from the origin.
+    private record Set(double[] x, double[] y, double[] d, double[] e) {
+        static Set of(Random random, boolean inX) {
+            int n = 2 + random.nextInt(8);
+            double far = random.nextInt(3) == 0 ? 1e6 : 0;
+            double slope = random.nextInt(4) == 0 ? 0 : random.nextGaussian() * 2;
+            double spread = Math.pow(10, -2 * random.nextDouble());
+            double[] x = new double[n];
+            double[] y = new double[n];
+            double[] d = new double[n];
+            double[] e = new double[n];
+            for (int i = 0; i < n; i++) {
+                x[i] = far + random.nextInt(12);
+                y[i] = 3 + slope * (x[i] - far) + spread * random.nextGaussian();
+                d[i] = inX ? 0.3 * random.nextDouble() : 0;
+                e[i] = random.nextInt(20) == 0 ? 0 : spread * (0.3 + 2 * random.nextDouble());
+            }
+            return new Set(x, y, d, e);
+        }
+
+        Optional<Bounds> bounds(boolean inX) {
+            return Bounds.of(points(x, y, inX ? d : null, e), Progress.NONE);
+        }
+    }
+
+    /// Against every line on two corners, in fractions.
+    @ParameterizedTest
+    @ValueSource(booleans = {false, true})
+    void agreesWithTryingEveryLineInFractions(boolean inX) {
+        var random = new Random(7);
+        int exist = 0;
+        int none = 0;
+        for (int k = 0; k < 500; k++) {
+            Set set = Set.of(random, inX);
+            var exact = new ExactBounds(set.x, set.y, set.d, set.e, 1);
+            Bounds found = set.bounds(inX).orElseThrow();
+            assertThat(found.upright()).as("set %d", k).isEqualTo(exact.upright() && exact.slopes().isPresent());
+            if (exact.upright()) {
+                continue;
+            }
+            Optional<Rational[]> slopes = exact.slopes();
+            assertThat(found.exist()).as("set %d: %s %s %s %s", k, Arrays.toString(set.x), Arrays.toString(set.y), Arrays.toString(set.d), Arrays.toString(set.e)).isEqualTo(slopes.isPresent());
+            assertThat(found.exist()).isEqualTo(found.least().factor() <= 1);
+            if (slopes.isPresent()) {
+                exist++;
+                agree(found.shallowest().orElseThrow(), slopes.get()[0], exact);
+                agree(found.steepest().orElseThrow(), slopes.get()[1], exact);
+            } else {
+                none++;
+            }
+            double factor = found.least().factor();
+            if (Double.isInfinite(factor)) {
+                assertThat(new ExactBounds(set.x, set.y, set.d, set.e, 1e9).slopes()).isEmpty();
+            } else if (found.least().line().isPresent()) {
+                assertThat(new ExactBounds(set.x, set.y, set.d, set.e, factor * (1 + EXACT) + 1e-14).slopes()).as("set %d, factor %s", k, factor).isPresent();
+                assertThat(factor < 1e-9 || new ExactBounds(set.x, set.y, set.d, set.e, factor * (1 - EXACT)).slopes().isEmpty()).as("set %d, factor %s", k, factor).isTrue();
+            }
+        }
+        assertThat(exist).isGreaterThan(80);
+        assertThat(none).isGreaterThan(80);
+    }
+
+    private static void agree(Bounds.Limit limit, Rational slope, ExactBounds exact) {
+        double expected = slope.decimal().doubleValue();
+        assertThat(limit.slope()).isCloseTo(expected, within(EXACT * Math.max(Math.abs(expected), 1e-3)));
+        double intercept = exact.intercepts(slope)[0].decimal().doubleValue();
+        assertThat(limit.intercept()).isCloseTo(intercept, within(EXACT * Math.max(Math.abs(intercept), 1)));
+    }
+
+    /// Bars that just touch in decimal fractions, which doubles miss by a rounding: a line exists, and it is the only one.
+    @Test
+    void barsThatJustTouchAllowOneLine() {
+        Bounds touching = bounds(new double[] {0, 1, 2}, new double[] {1.1, 1.3, 1.1}, null, same(3, 0.1));
+        assertThat(touching.exist()).isTrue();
+        assertThat(touching.steepest().orElseThrow().slope()).isCloseTo(0, within(1e-15));
+        assertThat(touching.steepest().orElseThrow().intercept()).isCloseTo(1.2, within(1e-15));
+        assertThat(touching.least().factor()).isCloseTo(1, within(1e-15));
+        assertThat(bounds(new double[] {0, 1, 2}, new double[] {1.1, 1.3 + 1e-12, 1.1}, null, same(3, 0.1)).exist()).isFalse();
+    }
+
+    /// Two points with bars: the limits join opposite ends, each line turns on both, and the ends method is exact.
+    @Test
+    void twoPoints() {
+        Bounds two = bounds(new double[] {1, 3}, new double[] {2, 8}, null, new double[] {0.5, 1});
+        assertThat(two.steepest().orElseThrow().slope()).isEqualTo((9 - 1.5) / 2);
+        assertThat(two.shallowest().orElseThrow().slope()).isEqualTo((7 - 2.5) / 2);
+        assertThat(two.steepest().orElseThrow().rows()).containsExactly(0, 1);
+        assertThat(two.least().factor()).isZero();
+        assertThat(two.ends().orElseThrow().steep().slope()).isEqualTo(two.steepest().get().slope());
+        assertThat(two.ends().orElseThrow().steepMisses()).isEmpty();
+        assertThat(two.corridor(2).orElseThrow().low()).isCloseTo(4.25, within(1e-15));
+        assertThat(two.corridor(2).orElseThrow().high()).isCloseTo(5.75, within(1e-15));
+    }
+
+    @Test
+    void aBarBetweenCanRefuteTheEndsMethod() {
+        Bounds three = bounds(new double[] {0, 1, 2}, new double[] {0, 1, 2}, null, new double[] {1, 0.1, 1});
+        assertThat(three.ends().orElseThrow().steep().slope()).isEqualTo(2);
+        assertThat(three.ends().orElseThrow().steepMisses()).isEmpty();
+        Bounds bent = bounds(new double[] {0, 0.5, 2}, new double[] {0, 0.6, 2}, null, new double[] {1, 0.2, 1});
+        assertThat(bent.ends().orElseThrow().steepMisses()).containsExactly(1);
+        assertThat(bent.steepest().orElseThrow().slope()).isLessThan(2);
+    }
+
+    /// y = 0, 0, 0, 5 with ± 1: without the last bar, or another, a line passes; two far ones need two to go.
+    @Test
+    void namesTheFewestBarsInTheWay() {
+        Bounds one = bounds(new double[] {0, 1, 2, 3, 4, 5}, new double[] {0, 0.1, 5, 0.1, 0, 0.1}, null, same(6, 1));
+        assertThat(one.exist()).isFalse();
+        assertThat(one.obstacles()).containsExactly(2);
+        Bounds two = bounds(new double[] {0, 1, 2, 3, 4, 5, 6, 7}, new double[] {0, 0.1, 5, 0.1, 0, -7, 0.2, 0}, null, same(8, 1));
+        assertThat(two.obstacles()).containsExactly(2, 5);
+        assertThat(bounds(new double[] {0, 1, 2, 3, 4, 5, 6, 7, 8}, new double[] {0, 9, 0, 9, 0, 9, 0, 9, 0}, null, same(9, 1)).obstacles()).isEmpty();
+    }
+
+    @Test
+    void theOriginAndTheLinesThroughIt() {
+        Bounds with = bounds(new double[] {1, 2, 4}, new double[] {1, 2.1, 3.9}, null, same(3, 0.3));
+        assertThat(with.intercepts().orElseThrow().low()).isNegative();
+        assertThat(with.intercepts().orElseThrow().high()).isPositive();
+        Bounds.Range slopes = with.proportional().orElseThrow();
+        assertThat(slopes.low()).isCloseTo(0.9, within(1e-15));
+        assertThat(slopes.high()).isCloseTo(4.2 / 4, within(1e-15));
+        assertThat(bounds(new double[] {1, 2, 4}, new double[] {3, 4.1, 5.9}, null, same(3, 0.3)).proportional()).isEmpty();
+    }
+
+    /// Zero, missing, negative and infinite bars, one point, all x equal: a result or none, never a fault.
+    @Test
+    void barsThatAreNone() {
+        Bounds some = bounds(new double[] {0, 1, 2, 3, 4, 5}, new double[] {0, 1, 9, 3, -7, 5}, null, new double[] {.1, .1, Double.NaN, .1, -1, Double.POSITIVE_INFINITY});
+        assertThat(some.bars()).isEqualTo(3);
+        assertThat(some.without()).containsExactly(2, 4, 5);
+        assertThat(some.exist()).isTrue();
+        assertThat(Bounds.of(points(new double[] {1, 2}, new double[] {1, 2}, null, same(2, Double.NaN)), Progress.NONE)).isEmpty();
+        assertThat(Bounds.of(Points.of(new double[] {1, 2}, new double[] {1, 2}), Progress.NONE)).isEmpty();
+        Bounds zero = bounds(new double[] {0, 1, 2}, new double[] {0, 1, 2}, null, same(3, 0));
+        assertThat(zero.exist()).isTrue();
+        assertThat(zero.steepest().orElseThrow().slope()).isEqualTo(1);
+        Bounds bent = bounds(new double[] {0, 1, 2}, new double[] {0, 1, 3}, null, same(3, 0));
+        assertThat(bent.exist()).isFalse();
+        assertThat(bent.least().factor()).isInfinite();
+        assertThat(bent.obstacles()).hasSize(1);
+        Bounds one = bounds(new double[] {2}, new double[] {3}, null, same(1, 0.5));
+        assertThat(one.exist()).isTrue();
+        assertThat(one.upright()).isTrue();
+        assertThat(one.corridor(0)).isEmpty();
+        assertThat(bounds(same(3, 2), new double[] {1, 1.1, 1.2}, null, same(3, 0.5)).upright()).isTrue();
+        assertThat(bounds(same(3, 2), new double[] {1, 2, 9}, same(3, 0.1), same(3, 0.5)).upright()).isTrue();
+        assertThat(bounds(same(2, 2), new double[] {1, 9}, null, same(2, 0.5)).exist()).isFalse();
+    }
+
+    /// Far from the origin nothing is lost: bars of 1e-6 at x = 1.7e9 and y = 1e6.
+    @Test
+    void keepsItsDigitsFarFromTheOrigin() {
+        double[] x = {1.7e9, 1.7e9 + 1, 1.7e9 + 2, 1.7e9 + 5};
+        double[] y = {1e6, 1e6 + 0.25, 1e6 + 0.5, 1e6 + 1.25};
+        double[] e = same(4, 0x1p-20);
+        Bounds far = bounds(x, y, null, e);
+        var exact = new ExactBounds(x, y, same(4, 0), e, 1).slopes().orElseThrow();
+        assertThat(far.steepest().orElseThrow().slope()).isCloseTo(exact[1].decimal().doubleValue(), within(1e-15));
+        assertThat(far.shallowest().orElseThrow().slope()).isCloseTo(exact[0].decimal().doubleValue(), within(1e-15));
+        assertThat(far.corridor(1.7e9).orElseThrow().high() - 1e6).isLessThanOrEqualTo(0x1p-20);
+    }
+
+    /// A fitted line passes or misses; the factor that it needs is the largest distance in bars.
+    @Test
+    void aFittedLineAgainstTheBars() {
+        Points points = points(new double[] {0, 1, 2, 3}, new double[] {0, 1.5, 1.5, 3}, null, same(4, 0.2));
+        Fit fit = ((FitOutcome.Fitted) new Line().fit(points, Progress.NONE)).fit();
+        Passing passing = Passing.of(fit, points, Progress.NONE).orElseThrow();
+        // a = 0.15, b = 0.9: residuals −0.15, 0.45, −0.45, 0.15
+        assertThat(passing.missed()).containsExactly(1, 2);
+        assertThat(passing.passes()).isEqualTo(2);
+        assertThat(passing.factor()).isCloseTo(0.45 / 0.2, within(1e-12));
+    }
+
+    /// Chebyshev: |x| on [−1, 1] is x² + 1/8 to within 1/8; of points on a parabola nothing is left; x³ is 3x/4 to within 1/4.
+    @ParameterizedTest
+    @CsvSource({"ABS, 2, 0.125", "ABS, 3, 0.125", "CUBE, 2, 0.25", "CUBE, 1, 0.25", "CUBE, 3, 0", "T5, 4, 1"})
+    void theLeastWorstPolynomial(String shape, int degree, double worst) {
+        double[] x = IntStream.rangeClosed(-2000, 2000).mapToDouble(i -> i / 2000.0).toArray();
+        double[] y = Arrays.stream(x).map(t -> switch (shape) {
+            case "ABS" -> Math.abs(t);
+            case "CUBE" -> t * t * t;
+            default -> 16 * Math.pow(t, 5) - 20 * t * t * t + 5 * t;
+        }).toArray();
+        Minimax found = Minimax.of(points(x, y, null, same(x.length, 1)), degree, Progress.NONE).orElseThrow();
+        assertThat(found.factor()).isCloseTo(worst, within(1e-6));
+    }
+
+    /// For a line the least-worst polynomial is the least factor, found in another way.
+    @Test
+    void theLeastWorstLineIsTheLeastFactor() {
+        var random = new Random(3);
+        for (int k = 0; k < 100; k++) {
+            Set set = Set.of(random, false);
+            double[] e = Arrays.stream(set.e).map(each -> each + 0.01).toArray();
+            Points points = points(set.x, set.y, null, e);
+            Minimax.of(points, 1, Progress.NONE).ifPresent(found ->
+                    assertThat(found.factor()).isCloseTo(Bounds.of(points, Progress.NONE).orElseThrow().least().factor(), within(1e-10)));
+        }
+    }
+}
