@@ -28,6 +28,9 @@ final class CurvesCommand implements Callable<Integer> {
     @Option(names = "--at", paramLabel = "X", description = "Read the curves at this x; may be repeated.")
     private List<Double> at = List.of();
 
+    @Option(names = "--bounds", description = "The lines that the error bars allow, with each curve's own verdict.")
+    private boolean bounds;
+
     @Option(names = "--json", description = "Report as JSON, at full precision.")
     private boolean json;
 
@@ -40,7 +43,7 @@ final class CurvesCommand implements Callable<Integer> {
         PrintWriter out = command.commandLine().getOut();
         SeriesAnalysis series = figure.series().getFirst();
         if (json) {
-            out.println(FitJson.curves(figure, at.stream().filter(Double::isFinite).toList()));
+            out.println(FitJson.curves(figure, new FitJson.Asked(at.stream().filter(Double::isFinite).toList(), List.of(), bounds)));
         } else {
             series.ranked().forEach(outcome -> print(out, series, outcome));
         }

@@ -3,18 +3,26 @@ package helvo.cli;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.FitOutcome;
-import helvo.core.number.ValueText;
-import helvo.core.reading.Reading;
+import helvo.core.fit.Fit;
+import helvo.core.readout.ComparisonReadout;
+import helvo.core.readout.ReadingsReadout;
 import helvo.core.readout.Readout;
 import helvo.files.CannotRead;
 import helvo.files.json.FitJson;
+import helvo.files.text.ResidualsCsv;
+import java.io.IOException;
 import java.io.PrintWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Spec;
 
 @Command(name = "fit", mixinStandardHelpOptions = true, description = "Fit one curve and report it.")
@@ -28,19 +36,35 @@ final class FitCommand implements Callable<Integer> {
     @Option(names = "--at", paramLabel = "X", description = "Read the curve at this x; may be repeated.")
     private List<Double> at = List.of();
 
+    @Option(names = "--when", paramLabel = "Y", description = "Read off where the curve reaches this y; may be repeated.")
+    private List<Double> when = List.of();
+
+    @Option(names = "--bounds", description = "The steepest and the shallowest line through all error bars.")
+    private boolean bounds;
+
+    @Option(names = "--residuals", paramLabel = "FILE.csv", description = "Write the table of residuals here.")
+    private Optional<Path> residuals = Optional.empty();
+
     @Option(names = "--json", description = "Report as JSON, at full precision.")
     private boolean json;
 
     @Override
     public Integer call() throws CannotRead, Refused {
         FigureAnalysis figure = options.analysed();
+        if (bounds && figure.series().stream().allMatch(series -> series.bounds().isEmpty()) && figure.missing().isEmpty()) {
+            throw new ParameterException(command.commandLine(), "--bounds needs error bars: give --y-bar, --x-bar or both.");
+        }
         PrintWriter out = command.commandLine().getOut();
         if (json) {
-            out.println(FitJson.report(figure, at.stream().filter(Double::isFinite).toList()));
+            out.println(FitJson.report(figure, new FitJson.Asked(finite(at), finite(when), bounds)));
         } else if (figure.missing().isEmpty()) {
             figure.series().forEach(series -> print(out, figure, series));
+            ComparisonReadout.of(figure).ifPresent(compared -> out.print(compared.printed()));
         }
         out.flush();
+        if (residuals.isPresent()) {
+            write(figure, residuals.get());
+        }
         if (figure.series().stream().anyMatch(series -> series.fit().isPresent())) {
             return Helvo.DONE;
         }
@@ -49,24 +73,26 @@ final class FitCommand implements Callable<Integer> {
         return Helvo.DATA_DO_NOT_ALLOW;
     }
 
+    private static List<Double> finite(List<Double> values) {
+        return values.stream().filter(Double::isFinite).toList();
+    }
+
     private void print(PrintWriter out, FigureAnalysis figure, SeriesAnalysis series) {
         if (series.fit().isEmpty()) {
             return;
         }
-        out.print(Readout.of(figure, series).printed());
-        at.forEach(x -> out.println(Reading.at(series.fit().get(), series.points(), x).map(reading -> sentence(series, reading))
-                .orElse("At " + ValueText.plain(x) + " the curve has no value.")));
+        Fit fit = series.fit().get();
+        var lines = new ArrayList<>(Readout.of(figure, series).lines());
+        at.forEach(x -> lines.addAll(ReadingsReadout.at(series, fit, x)));
+        when.forEach(y -> lines.addAll(ReadingsReadout.when(series, fit, y)));
+        out.print(Readout.of(figure, series).withLines(lines).printed());
     }
 
-    private static String sentence(SeriesAnalysis series, Reading reading) {
-        String unit = series.rows().y().unit();
-        var text = new StringBuilder("At %s: %s%s".formatted(ValueText.plain(reading.at()),
-                ValueText.withUncertainty(reading.value(), reading.meanHalf95()), unit.isEmpty() ? "" : " " + unit));
-        reading.predictionHalf95().ifPresent(half -> text.append(" (95 % interval of the mean; of one more measurement ± ")
-                .append(ValueText.significant(half, 2)).append(')'));
-        if (reading.beyondPercent() > 0) {
-            text.append("; beyond the data by ").append(ValueText.significant(reading.beyondPercent(), 2)).append(" % of their span");
+    private static void write(FigureAnalysis figure, Path file) throws Refused {
+        try {
+            Files.writeString(file, ResidualsCsv.of(figure));
+        } catch (IOException e) {
+            throw new Refused("“" + file + "” could not be written: choose another folder or name.");
         }
-        return text.append('.').toString();
     }
 }

@@ -11,18 +11,25 @@ import helvo.core.curve.Logarithmic;
 import helvo.core.curve.Logistic;
 import helvo.core.curve.Polynomial;
 import helvo.core.curve.Power;
+import helvo.core.fit.Weighting;
 import helvo.core.formula.Formula;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberText;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
+import helvo.core.study.Layer;
 import helvo.core.study.SeriesKey;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
+import helvo.core.table.BarMeaning;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
 import helvo.core.table.Heading;
+import helvo.core.table.OwnBars;
 import helvo.core.table.Role;
+import helvo.core.table.RoleGuess;
 import helvo.core.table.RowCondition;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
@@ -31,6 +38,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import picocli.CommandLine.Model.CommandSpec;
@@ -80,6 +88,21 @@ final class FitOptions {
 
     @Option(names = "--set-aside", paramLabel = "ROWS", description = "Rows not to use, as 3,7-9; 1 is the first below the heading.")
     private String setAside;
+
+    @Option(names = "--by", paramLabel = "COL", description = "A fit for each group of this column, and one for all.")
+    private String by;
+
+    @Option(names = "--y-bar", paramLabel = "BAR", description = "Error bars in y: 3 (units of the column), 5%%, or column:NAME.")
+    private String yBar;
+
+    @Option(names = "--x-bar", paramLabel = "BAR", description = "Error bars in x, likewise.")
+    private String xBar;
+
+    @Option(names = "--bar-means", paramLabel = "WHAT", description = "What a bar is when it weighs: sd, se, half-range or 95 (default: as the bar column's name says, else sd).")
+    private String barMeans;
+
+    @Option(names = "--weights", paramLabel = "HOW", defaultValue = "alike", description = "alike, stated or relative: whether bars weigh, and whether standard errors follow the bars or the scatter (default: ${DEFAULT-VALUE}).")
+    private String weights;
 
     /// Reads, fits and gives the one figure asked for.
     FigureAnalysis analysed(Edit... further) throws CannotRead, Refused {
@@ -133,13 +156,78 @@ final class FitOptions {
         if (setAside != null) {
             edits.add(new TableEdit.SetRowsAside(id, rows(table.rows()), ""));
         }
+        bars(table, xColumn, xBar, "--x-bar", Role.X_BAR, edits);
+        bars(table, yColumn, yBar, "--y-bar", Role.Y_BAR, edits);
+        edits.add(new FigureEdit.Weigh(figure(), weighting()));
         edits.add(new FigureEdit.ChooseCurve(figure(), new SeriesKey(yColumn.id(), ""), chosen));
+        if (by != null) {
+            Column groups = column(table, by);
+            edits.add(new ColumnEdit.SetRole(id, groups.id(), Role.BY));
+            edits.add(new FigureEdit.Show(figure(), Layer.ONE_FOR_ALL, true));
+            edits.add(new FigureEdit.ChooseCurve(figure(), SeriesKey.together(yColumn.id()), chosen));
+            for (int row = 0; row < table.rows(); row++) {
+                var key = new SeriesKey(yColumn.id(), groups.cells().cell(row).exactText());
+                if (edits.stream().noneMatch(edit -> edit instanceof FigureEdit.ChooseCurve choice && choice.series().equals(key))) {
+                    edits.add(new FigureEdit.ChooseCurve(figure(), key, chosen));
+                }
+                if (edits.size() > RoleGuess.MOST_GROUPS + 2 * table.columns().size() + 10) {
+                    throw new Refused("--by %s: it has more than %d different values.".formatted(groups.name(), RoleGuess.MOST_GROUPS));
+                }
+            }
+        }
         var conditions = new ArrayList<RowCondition>();
         for (String condition : only) {
             conditions.add(condition(table, condition));
         }
         edits.add(new FigureEdit.UseOnly(figure(), conditions));
         return edits;
+    }
+
+    private void bars(Table table, Column of, String text, String option, Role role, List<Edit> edits) throws Refused {
+        if (text == null) {
+            return;
+        }
+        if (text.startsWith("column:")) {
+            Column bar = column(table, text.substring("column:".length()).strip());
+            if (bar.id() == of.id()) {
+                throw new Refused(option + " names the column itself, " + of.name() + ".");
+            }
+            edits.add(new ColumnEdit.SetRole(table.id(), bar.id(), role));
+            BarMeaning named = BarMeaning.guessed(bar.name());
+            edits.add(new ColumnEdit.SetBarMeaning(table.id(), bar.id(), meaning(named == BarMeaning.HALF_RANGE ? BarMeaning.STANDARD_DEVIATION : named)));
+            return;
+        }
+        boolean percent = text.strip().endsWith("%");
+        OptionalDouble size = NumberText.number(percent ? text.strip().substring(0, text.strip().length() - 1).strip() : text.strip(), DecimalMark.POINT);
+        if (size.isEmpty() || !(size.getAsDouble() >= 0)) {
+            throw wrong(option + " “" + text + "”: write a length of 0 or more (3), a percentage (5%) or column:NAME.");
+        }
+        edits.add(new ColumnEdit.SetOwnBars(table.id(), of.id(), new OwnBars(size.getAsDouble(), percent)));
+        edits.add(new ColumnEdit.SetBarMeaning(table.id(), of.id(), meaning(BarMeaning.STANDARD_DEVIATION)));
+    }
+
+    private BarMeaning meaning(BarMeaning otherwise) {
+        return switch (barMeans == null ? "" : barMeans) {
+            case "" -> otherwise;
+            case "sd" -> BarMeaning.STANDARD_DEVIATION;
+            case "se" -> BarMeaning.STANDARD_ERROR;
+            case "half-range" -> BarMeaning.HALF_RANGE;
+            case "95" -> BarMeaning.INTERVAL_95;
+            default -> throw wrong("--bar-means “" + barMeans + "”: choose sd, se, half-range or 95.");
+        };
+    }
+
+    private Weighting weighting() {
+        Weighting chosen = switch (weights) {
+            case "alike" -> Weighting.ALIKE;
+            case "stated" -> Weighting.STATED;
+            case "relative" -> Weighting.RELATIVE;
+            default -> throw wrong("--weights “" + weights + "”: choose alike, stated or relative.");
+        };
+        if (chosen != Weighting.ALIKE && xBar == null && yBar == null) {
+            throw wrong("--weights " + weights + " needs error bars: give --y-bar, --x-bar or both.");
+        }
+        return chosen;
     }
 
     private ColumnEdit.Derive derive(Table table, String text) throws Refused {

@@ -180,7 +180,7 @@ final class FigureView extends Pane {
     /// The figure in view, with what is being dragged where it is now.
     private Optional<FigureAnalysis> shown() {
         return session.figure().map(figure -> draft.filter(each -> each.figure.id() == figure.figure().id())
-                .map(each -> new FigureAnalysis(each.figure, figure.table(), figure.series())).orElse(figure));
+                .map(each -> figure.with(each.figure)).orElse(figure));
     }
 
     void editTitle() {

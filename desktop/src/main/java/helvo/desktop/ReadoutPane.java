@@ -80,6 +80,12 @@ final class ReadoutPane extends VBox {
                     at.text.setAccessibleText(quantity.label() + " " + quantity.text() + " " + quantity.unit());
                     at.beside.setText(quantity.unit().isEmpty() ? quantity.note() : quantity.unit());
                 }
+                case Line.Pair pair -> {
+                    at.text.setText(pair.slope());
+                    at.text.setAccessibleText(pair.label() + ": slope " + pair.slope() + ", intercept " + pair.intercept());
+                    at.beside.setText(pair.intercept());
+                }
+                case Line.Heading(String text) -> at.text.setText(text);
                 case Line.Sentence sentence -> at.text.setText(sentence.text());
             }
         }
@@ -94,6 +100,8 @@ final class ReadoutPane extends VBox {
     private static String part(Line line) {
         return switch (line) {
             case Line.Quantity quantity -> "quantity " + quantity.label();
+            case Line.Heading(String text) -> "heading " + text;
+            case Line.Pair pair -> "pair " + pair.label();
             case Line.Sentence sentence -> sentence.warns() ? "warning" : "sentence";
         };
     }
@@ -110,6 +118,20 @@ final class ReadoutPane extends VBox {
                         content.getChildren().add(quantities);
                     }
                     shown.add(add(quantities, quantity));
+                }
+                case Line.Pair pair -> {
+                    if (quantities == null) {
+                        quantities = grid();
+                        content.getChildren().add(quantities);
+                    }
+                    shown.add(add(quantities, pair));
+                }
+                case Line.Heading _ -> {
+                    quantities = null;
+                    Label label = sentence(false);
+                    label.getStyleClass().add("section-heading");
+                    shown.add(new Shown(label, label));
+                    content.getChildren().add(label);
                 }
                 case Line.Sentence sentence -> {
                     quantities = null;
@@ -148,6 +170,18 @@ final class ReadoutPane extends VBox {
         Node[] cells = {label, value, unit};
         grid.addRow(grid.getRowCount(), cells);
         return new Shown(value, unit);
+    }
+
+    private static Shown add(GridPane grid, Line.Pair pair) {
+        var label = new Label(pair.label());
+        label.getStyleClass().add("muted");
+        var slope = new Label();
+        slope.getStyleClass().add("value");
+        slope.setId("slope-" + pair.label().replace(' ', '-'));
+        var intercept = new Label();
+        intercept.getStyleClass().add("value");
+        grid.addRow(grid.getRowCount(), label, slope, intercept);
+        return new Shown(slope, intercept);
     }
 
     private static Label sentence(boolean warns) {

@@ -54,7 +54,7 @@ final class ResidualStrip {
             }
         });
         String check = String.join(" · ", painters.stream().filter(each -> each.series().runs().isPresent())
-                .map(each -> (painters.size() > 1 ? each.name() + ": " : "Runs check: ") + ValueText.p(each.series().runs().get().p())
+                .map(each -> (painters.size() > 1 ? each.name() + ": " : "Runs check: ") + ValueText.p(each.series().runs().get().p().orElseThrow())
                         + ", " + each.series().runs().get().says()).toList());
         pen.text(Wrap.fitted(check, style.small(), area.getWidth()), style.small(), Inks.MUTED, area.getMaxX(), area.getMaxY() + style.length(12), 1);
     }

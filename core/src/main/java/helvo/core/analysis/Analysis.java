@@ -35,10 +35,10 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
         if (slow) {
             early.accept(analysis);
         }
-        analysis = analysis.withProblems(previous);
+        analysis = analysis.examined(progress.part(0.4, 0.6)).withProblems(previous);
         long told = System.nanoTime();
         for (Curve shape : Curves.offered()) {
-            analysis = analysis.comparing(shape, progress.part(0.4, 1));
+            analysis = analysis.comparing(shape, progress.part(0.6, 1));
             if (slow && System.nanoTime() - told > BETWEEN_TELLING) {
                 early.accept(analysis);
                 told = System.nanoTime();
@@ -53,7 +53,7 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
 
     /// With no curves but those chosen for the figures, where nobody compares shapes or looks for problems.
     public static Analysis ofChosenCurves(Study study, Progress progress) {
-        return ofChosenCurves(study, EMPTY, progress);
+        return ofChosenCurves(study, EMPTY, progress.part(0, 0.6)).examined(progress.part(0.6, 1));
     }
 
     private static Analysis ofChosenCurves(Study study, Analysis previous, Progress progress) {
@@ -65,6 +65,10 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
             figures.add(FigureAnalysis.of(figure, study.table(figure.table()), old, progress.part((double) i / count, (i + 1.0) / count)));
         }
         return new Analysis(study, List.copyOf(figures), previous.searched, previous.problems);
+    }
+
+    private Analysis examined(Progress progress) {
+        return new Analysis(study, figures.stream().map(figure -> figure.examined(progress)).toList(), searched, problems);
     }
 
     private Analysis withProblems(Analysis previous) {

@@ -1,6 +1,7 @@
 package helvo.core.analysis;
 
 import helvo.core.Progress;
+import helvo.core.compare.Comparison;
 import helvo.core.study.Figure;
 import helvo.core.table.Column;
 import helvo.core.table.Role;
@@ -11,7 +12,14 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 
 /// Everything that is known of one figure.
-public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> series) {
+///
+/// @param comparisons of the groups of each y column, where lines were fitted to several
+public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> series, List<Comparison> comparisons) {
+    /// The same with another figure over the same table, whose curves and rows are the same.
+    public FigureAnalysis with(Figure other) {
+        return new FigureAnalysis(other, table, series, comparisons);
+    }
+
     /// What to do first, when the figure has nothing to show.
     public Optional<String> missing() {
         if (table.first(Role.X).isEmpty()) {
@@ -59,17 +67,34 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
         boolean samePoints = previous.isPresent() && SeriesPoints.Source.of(previous.get().table, previous.get().figure).same(source);
         if (samePoints) {
             return new FigureAnalysis(figure, table, previous.get().series.stream()
-                    .map(old -> old.chosen().curve().equals(figure.curve(old.key())) ? old : old.choosing(figure.curve(old.key()), progress)).toList());
+                    .map(old -> old.chosen().curve().equals(figure.curve(old.key())) ? old : old.choosing(figure.curve(old.key()), progress)).toList(), previous.get().comparisons);
         }
         List<SeriesPoints> points = SeriesPoints.of(table, figure, progress.part(0, 0.2));
         int count = points.size();
         return new FigureAnalysis(figure, table, IntStream.range(0, count).mapToObj(i -> SeriesAnalysis.of(points.get(i),
-                figure.curve(points.get(i).key()), progress.part(0.2 + 0.8 * i / count, 0.2 + 0.8 * (i + 1) / count))).toList());
+                figure.curve(points.get(i).key()), progress.part(0.2 + 0.8 * i / count, 0.2 + 0.8 * (i + 1) / count))).toList(), List.of());
+    }
+
+    FigureAnalysis examined(Progress progress) {
+        List<SeriesAnalysis> all = series.stream().map(each -> each.examining(progress)).toList();
+        return new FigureAnalysis(figure, table, all, comparisons.isEmpty() ? compared(progress) : comparisons);
+    }
+
+    private List<Comparison> compared(Progress progress) {
+        var found = new ArrayList<Comparison>();
+        for (Column y : table.all(Role.Y)) {
+            List<Comparison.Named> groups = series.stream().filter(each -> each.key().yColumn() == y.id() && !each.key().isTogether())
+                    .map(each -> new Comparison.Named(each.label(), each.points())).toList();
+            if (groups.size() > 1) {
+                Comparison.of(groups, progress).ifPresent(found::add);
+            }
+        }
+        return List.copyOf(found);
     }
 
     FigureAnalysis with(int place, SeriesAnalysis changed) {
         var all = new ArrayList<>(series);
         all.set(place, changed);
-        return new FigureAnalysis(figure, table, List.copyOf(all));
+        return new FigureAnalysis(figure, table, List.copyOf(all), comparisons);
     }
 }

@@ -11,7 +11,9 @@ import helvo.core.table.Derivation;
 /// @param unusable those without a number as x or y
 /// @param x        what gave x
 /// @param y        what gave y
-public record RowUse(int given, int[] setAside, int[] unusable, Coordinate x, Coordinate y) {
+/// @param xBars    what gave the bars in x
+/// @param yBars    likewise in y
+public record RowUse(int given, int[] setAside, int[] unusable, Coordinate x, Coordinate y, BarSource xBars, BarSource yBars) {
     public int used() {
         return given - setAside.length - unusable.length;
     }

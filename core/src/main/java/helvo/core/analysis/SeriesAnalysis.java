@@ -1,15 +1,16 @@
 package helvo.core.analysis;
 
 import helvo.core.Progress;
+import helvo.core.bounds.Bounds;
 import helvo.core.curve.Curve;
 import helvo.core.curve.Line;
+import helvo.core.fit.Check;
 import helvo.core.fit.Correlation;
 import helvo.core.fit.EvidenceWeights;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Points;
 import helvo.core.fit.Residuals;
-import helvo.core.fit.RunsTest;
 import helvo.core.fit.Weighting;
 import helvo.core.study.SeriesKey;
 import java.util.ArrayList;
@@ -27,9 +28,12 @@ import java.util.stream.Stream;
 /// @param weights   of evidence, one for each outcome
 /// @param chosen    of the curve that the figure shows
 /// @param residuals of the chosen fit
-/// @param runs      the check of their signs; empty where it cannot judge
+/// @param examined  what bars and residuals say; empty while that is not known yet
 public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse rows, List<FitOutcome> outcomes, List<OptionalDouble> weights,
-        FitOutcome chosen, Optional<Residuals> residuals, Optional<RunsTest> runs, Optional<Correlation> correlation) {
+        FitOutcome chosen, Optional<Residuals> residuals, Optional<Examination> examined, Optional<Correlation> correlation) {
+
+    /// With more points, bars and residuals are examined after the curves are known.
+    private static final int MANY = 2_000;
 
     public Optional<Fit> fit() {
         return chosen instanceof FitOutcome.Fitted(Fit fit) ? Optional.of(fit) : Optional.empty();
@@ -37,8 +41,10 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
 
     static SeriesAnalysis of(SeriesPoints series, Curve curve, Progress progress) {
         FitOutcome line = new Line().fit(series.points(), progress.part(0, 0.4));
-        return new SeriesAnalysis(series.key(), series.label(), series.points(), series.rows(), List.of(line), EvidenceWeights.of(List.of(line)),
-                line, Optional.empty(), Optional.empty(), series.points().weighting() == Weighting.ALIKE ? Correlation.of(line) : Correlation.of(series.points())).choosing(curve, progress.part(0.4, 1));
+        Optional<Correlation> correlation = series.points().weighting() == Weighting.ALIKE ? Correlation.of(line) : Correlation.of(series.points());
+        SeriesAnalysis chosen = new SeriesAnalysis(series.key(), series.label(), series.points(), series.rows(), List.of(line), EvidenceWeights.of(List.of(line)),
+                line, Optional.empty(), Optional.empty(), correlation).choosing(curve, progress.part(0.4, 1));
+        return series.points().size() > MANY ? chosen : chosen.examining(progress);
     }
 
     /// What fitting a shape gave; empty while that is not known yet.
@@ -52,7 +58,7 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
     }
 
     boolean looksLike(SeriesAnalysis other) {
-        return key.equals(other.key) && label.equals(other.label) && points == other.points && chosen == other.chosen;
+        return key.equals(other.key) && label.equals(other.label) && points == other.points && chosen == other.chosen && examined.equals(other.examined);
     }
 
     /// The shapes compared, those with most evidence first, then those with least AICc, then those that could not be fitted.
@@ -74,7 +80,7 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
     SeriesAnalysis comparing(Curve shape, Progress progress) {
         var all = new ArrayList<>(outcomes);
         all.add(outcome(shape).orElseGet(() -> shape.fit(points, progress)));
-        return new SeriesAnalysis(key, label, points, rows, List.copyOf(all), EvidenceWeights.of(all), chosen, residuals, runs, correlation);
+        return new SeriesAnalysis(key, label, points, rows, List.copyOf(all), EvidenceWeights.of(all), chosen, residuals, examined, correlation);
     }
 
     /// The same series with another curve; the shapes are not fitted again.
@@ -82,6 +88,33 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
         FitOutcome outcome = outcome(curve).orElseGet(() -> curve.fit(points, progress.part(0, 0.5)));
         Optional<Residuals> left = outcome instanceof FitOutcome.Fitted(Fit fit)
                 ? Optional.of(Residuals.of(fit, points.acceptedBy(fit.curve()), progress.part(0.5, 0.8))) : Optional.empty();
-        return new SeriesAnalysis(key, label, points, rows, outcomes, weights, outcome, left, left.flatMap(RunsTest::of), correlation);
+        return new SeriesAnalysis(key, label, points, rows, outcomes, weights, outcome, left, Optional.empty(), correlation).withBoundsOf(this);
+    }
+
+    /// The bounds do not depend on the curve.
+    private SeriesAnalysis withBoundsOf(SeriesAnalysis other) {
+        return other.examined.isEmpty() || points.size() > MANY ? this : examining(other.examined.get().bounds(), Progress.NONE);
+    }
+
+    /// With what bars and residuals say.
+    public SeriesAnalysis examining(Progress progress) {
+        return examined.isPresent() ? this : examining(Optional.empty(), progress);
+    }
+
+    private SeriesAnalysis examining(Optional<Bounds> known, Progress progress) {
+        return new SeriesAnalysis(key, label, points, rows, outcomes, weights, chosen, residuals, Optional.of(Examination.of(points, known, residuals, progress)), correlation);
+    }
+
+    public Optional<Bounds> bounds() {
+        return examined.flatMap(Examination::bounds);
+    }
+
+    public List<Check> checks() {
+        return examined.map(Examination::checks).orElse(List.of());
+    }
+
+    /// The check of the residuals' signs.
+    public Optional<Check> runs() {
+        return checks().stream().filter(check -> check.name().equals("runs")).findFirst();
     }
 }

@@ -138,7 +138,7 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
             double[] xs = Arrays.copyOf(x, size);
             double[] ys = Arrays.copyOf(y, size);
             var points = new Points(xs, ys, used, xBars.of(xs, used), yBars.of(ys, used)).weighted(weighting, xBars.sigma(), yBars.sigma());
-            return new SeriesPoints(key, label, points, new RowUse(given, setAside.toArray(), unusable.toArray(), xBars.of(), yBars.of()));
+            return new SeriesPoints(key, label, points, new RowUse(given, setAside.toArray(), unusable.toArray(), xBars.of(), yBars.of(), xBars, yBars));
         }
     }
 }

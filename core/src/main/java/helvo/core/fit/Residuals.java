@@ -50,6 +50,12 @@ public final class Residuals {
         return Double.isFinite(percent) ? OptionalDouble.of(percent) : OptionalDouble.empty();
     }
 
+    /// In percent of the measured value; empty where that is 0.
+    public OptionalDouble percentOfMeasured(int i) {
+        double percent = 100 * raw[i] / points.y()[i];
+        return Double.isFinite(percent) ? OptionalDouble.of(percent) : OptionalDouble.empty();
+    }
+
     /// The share of this point in its own fitted value, 0 to 1.
     public double leverage(int i) {
         double weight = points.weighting() == Weighting.ALIKE ? 1 : PowerSums.weight(points.sigma(i, fit));

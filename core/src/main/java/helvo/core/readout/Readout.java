@@ -4,11 +4,13 @@ import helvo.core.analysis.Coordinate;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.RowUse;
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Check;
 import helvo.core.fit.Coefficient;
 import helvo.core.fit.Correlation;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Quality;
+import helvo.core.fit.Weighting;
 import helvo.core.number.NumberText;
 import helvo.core.number.ValueText;
 import java.util.ArrayList;
@@ -24,7 +26,7 @@ import java.util.OptionalDouble;
 /// @param lines    the rest, from top to bottom
 public record Readout(String series, String equation, String exact, String units, List<Line> lines) {
     /// The usual level at which a p counts as significant.
-    private static final double SIGNIFICANT = 0.05;
+    private static final double SIGNIFICANT = Check.SIGNIFICANT;
 
     /// One line of a readout.
     public sealed interface Line {
@@ -34,6 +36,14 @@ public record Readout(String series, String equation, String exact, String units
         /// @param note  what belongs to it, such as its p; may be empty
         record Quantity(String label, String text, String unit, String exact, String note) implements Line {}
 
+        /// What the lines below it are about.
+        record Heading(String text) implements Line {}
+
+        /// A line's slope and intercept.
+        ///
+        /// @param exact both at full precision, parted by a tab
+        record Pair(String label, String slope, String intercept, String exact) implements Line {}
+
         /// Something said in words.
         record Sentence(String text, boolean warns) implements Line {}
     }
@@ -42,7 +52,7 @@ public record Readout(String series, String equation, String exact, String units
         Coordinate x = series.rows().x();
         Coordinate y = series.rows().y();
         return switch (series.chosen()) {
-            case FitOutcome.Fitted(Fit fit) -> new Readout(series.label(), Equation.inNames(fit, x.symbol(), y.symbol()), Equation.exact(fit), units(x, y), lines(series, fit, x, y));
+            case FitOutcome.Fitted(Fit fit) -> new Readout(series.label(), Equation.inNames(fit, x.symbol(), y.symbol()), Equation.exact(fit), units(x, y), lines(figure, series, fit, x, y));
             case FitOutcome.NotFitted(var curve, var reason) -> {
                 var lines = new ArrayList<Line>();
                 lines.add(new Line.Sentence(curve.name() + ": " + reason.sentence(), true));
@@ -52,6 +62,10 @@ public record Readout(String series, String equation, String exact, String units
         };
     }
 
+    public Readout withLines(List<Line> other) {
+        return new Readout(series, equation, exact, units, List.copyOf(other));
+    }
+
     /// As text at full precision, a line each, quantity and value parted by a tab.
     public String copied() {
         var text = new StringBuilder(equation.isEmpty() ? series : series + "\n" + equation);
@@ -59,6 +73,8 @@ public record Readout(String series, String equation, String exact, String units
         for (Line line : lines) {
             text.append('\n').append(switch (line) {
                 case Line.Quantity(var label, _, var unit, var exact, _) -> label + "\t" + exact + (unit.isEmpty() ? "" : "\t" + unit);
+                case Line.Heading(var heading) -> "\n" + heading;
+                case Line.Pair(var label, _, _, var exact) -> label + "\t" + exact;
                 case Line.Sentence(var sentence, _) -> sentence;
             });
         }
@@ -73,6 +89,8 @@ public record Readout(String series, String equation, String exact, String units
             text.append(switch (line) {
                 case Line.Quantity(var label, var value, var unit, _, var note) ->
                         "  %-12s%s%s%s".formatted(label, value, unit.isEmpty() ? "" : " " + unit, note.isEmpty() ? "" : "   " + note);
+                case Line.Heading(var heading) -> "\n" + heading;
+                case Line.Pair(var label, var slope, var intercept, _) -> "  %-12sslope %s, intercept %s".formatted(label, slope, intercept);
                 case Line.Sentence(var sentence, _) -> sentence;
             }).append('\n');
         }
@@ -86,7 +104,7 @@ public record Readout(String series, String equation, String exact, String units
         return ofY.isEmpty() || ofX.isEmpty() ? ofY + ofX : ofY + ", " + ofX;
     }
 
-    private static List<Line> lines(SeriesAnalysis series, Fit fit, Coordinate x, Coordinate y) {
+    private static List<Line> lines(FigureAnalysis figure, SeriesAnalysis series, Fit fit, Coordinate x, Coordinate y) {
         var lines = new ArrayList<Line>();
         Quality quality = fit.quality();
         for (Coefficient coefficient : fit.coefficients().reversed()) {
@@ -99,7 +117,7 @@ public record Readout(String series, String equation, String exact, String units
         series.correlation().ifPresent(c -> lines.add(new Line.Quantity("r", (c.pearsonR() >= 0 ? "+" : "") + ValueText.share(c.pearsonR()), "",
                 NumberText.shortest(c.pearsonR()), c.pearsonP().isPresent() ? ValueText.p(c.pearsonP().getAsDouble()) : "")));
         quality.residualStandardDeviation().ifPresentOrElse(
-                s -> lines.add(new Line.Quantity("scatter s", ValueText.significant(s, 3), fit.curve().fittedOn().equals("y") ? y.unit() : "of ln y", NumberText.shortest(s), "")),
+                s -> lines.add(new Line.Quantity("scatter s", ValueText.significant(s, 3), quality.weighting() != Weighting.ALIKE ? "in bars" : fit.curve().fittedOn().equals("y") ? y.unit() : "of ln y", NumberText.shortest(s), "")),
                 () -> lines.add(new Line.Sentence("As many coefficients as points: the curve passes through them all, no scatter is left to judge by.", false)));
         series.correlation().ifPresent(c -> lines.add(new Line.Sentence(strength(c, fit, x, y), false)));
         lines.add(new Line.Sentence(rows(series.rows()), false));
@@ -108,9 +126,50 @@ public record Readout(String series, String equation, String exact, String units
         if (leftOut.length > 0) {
             lines.add(new Line.Sentence("%,d of them %s left out of this curve, since %s: %s.".formatted(leftOut.length, leftOut.length == 1 ? "is" : "are", fit.curve().refusal(), numbers(leftOut)), true));
         }
-        series.runs().filter(runs -> runs.p() < SIGNIFICANT)
-                .ifPresent(runs -> lines.add(new Line.Sentence("Runs check, " + ValueText.p(runs.p()) + ": " + runs.says() + ".", true)));
+        weights(series, fit, lines);
+        lines.addAll(BarsReadout.of(series));
+        lines.addAll(ReadingsReadout.of(figure, series));
+        checks(series, lines);
         return List.copyOf(lines);
+    }
+
+    /// How points were weighted, and whether the bars are of the size that the scatter shows.
+    private static void weights(SeriesAnalysis series, Fit fit, List<Line> lines) {
+        Quality quality = fit.quality();
+        if (quality.weighting() == Weighting.ALIKE) {
+            return;
+        }
+        boolean both = series.points().weighedInBoth() && fit.curve().weighsBoth();
+        lines.add(new Line.Sentence("Points are weighted " + quality.weighting().words() + (both ? ", in x and y (York’s line)" : series.points().weighedInBoth() ? ", in y only" : "") + ".", false));
+        quality.chiSquare().ifPresent(chi -> {
+            lines.add(new Line.Quantity("χ²", ValueText.significant(chi.value(), 4), "", NumberText.shortest(chi.value()), ValueText.p(chi.p())));
+            if (chi.p() < SIGNIFICANT) {
+                lines.add(new Line.Sentence("The points scatter more than their bars say.", true));
+            } else if (chi.p() > 1 - SIGNIFICANT) {
+                lines.add(new Line.Sentence("The points scatter less than their bars say.", true));
+            }
+        });
+        int left = series.points().size() - series.points().acceptedBy(fit.curve()).size();
+        if (left > 0) {
+            lines.add(new Line.Sentence("%,d %s no weight: a bar must be above 0.".formatted(left, left == 1 ? "point has" : "points have"), true));
+        }
+    }
+
+    /// What warns, and in one line what does not.
+    private static void checks(SeriesAnalysis series, List<Line> lines) {
+        if (series.checks().isEmpty()) {
+            return;
+        }
+        lines.add(new Line.Heading("Checks on the residuals"));
+        for (Check check : series.checks()) {
+            if (check.warns()) {
+                lines.add(new Line.Sentence(check.title() + " check" + (check.p().isPresent() ? ", " + ValueText.p(check.p().getAsDouble()) : "") + ": " + check.says() + ".", true));
+            }
+        }
+        String quiet = String.join(", ", series.checks().stream().filter(check -> !check.warns()).map(Check::title).toList());
+        if (!quiet.isEmpty()) {
+            lines.add(new Line.Sentence(quiet + ": nothing seen.", false));
+        }
     }
 
     private static Line coefficient(Coefficient coefficient, Fit fit, Coordinate x, Coordinate y) {
@@ -154,7 +213,7 @@ public record Readout(String series, String equation, String exact, String units
         return text.append('.').toString();
     }
 
-    private static String numbers(int[] rows) {
+    static String numbers(int[] rows) {
         String first = java.util.Arrays.stream(rows).limit(6).mapToObj(row -> Integer.toString(row + 1)).collect(java.util.stream.Collectors.joining(", "));
         return (rows.length == 1 ? "row " : "rows ") + first + (rows.length > 6 ? " and %,d more".formatted(rows.length - 6) : "");
     }

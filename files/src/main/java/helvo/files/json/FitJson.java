@@ -3,7 +3,11 @@ package helvo.files.json;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.RowUse;
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.Progress;
+import helvo.core.bounds.Bounds;
+import helvo.core.compare.Comparison;
 import helvo.core.curve.Curve;
+import helvo.core.fit.Check;
 import helvo.core.fit.Coefficient;
 import helvo.core.fit.Correlation;
 import helvo.core.fit.Fit;
@@ -11,6 +15,7 @@ import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Quality;
 import helvo.core.fit.Residuals;
 import helvo.core.reading.Reading;
+import helvo.core.reading.Solution;
 import helvo.core.readout.Equation;
 import helvo.core.table.Column;
 import java.util.List;
@@ -30,25 +35,31 @@ public final class FitJson {
 
     private FitJson() {}
 
-    /// @param readAt the x to read each curve at
-    public static String report(FigureAnalysis figure, List<Double> readAt) {
+    /// What is asked of each curve besides its fit.
+    ///
+    /// @param at     the x to read it at
+    /// @param when   the y to find the x of
+    /// @param bounds whether the lines that the error bars allow are told
+    public record Asked(List<Double> at, List<Double> when, boolean bounds) {}
+
+    public static String report(FigureAnalysis figure, Asked asked) {
         ObjectNode report = NODES.objectNode();
         report.set("x", column(figure.xs().getFirst()));
         figure.xTime().ifPresent(time -> report.putObject("time").put("since", time.originText()).put("per", time.per().word()));
         report.set("y", column(figure.series().isEmpty() ? figure.table().first(helvo.core.table.Role.Y).orElseThrow() : figure.y(figure.series().getFirst())));
         ArrayNode fits = report.putArray("fits");
-        figure.series().forEach(series -> fits.add(fit(series, readAt)));
-        report.putNull("comparison");
+        figure.series().forEach(series -> fits.add(fit(series, asked)));
+        figure.comparisons().stream().findFirst().ifPresentOrElse(comparison -> report.set("comparison", comparison(comparison)), () -> report.putNull("comparison"));
         return MAPPER.writeValueAsString(report);
     }
 
     /// The report of `helvo curves --json`: every shape fitted to the same points, best AICc first.
-    public static String curves(FigureAnalysis figure, List<Double> readAt) {
+    public static String curves(FigureAnalysis figure, Asked asked) {
         SeriesAnalysis series = figure.series().getFirst();
         ObjectNode report = NODES.objectNode();
         ArrayNode curves = report.putArray("curves");
         for (FitOutcome outcome : series.ranked()) {
-            ObjectNode node = fit(series.showing(outcome.curve()), readAt);
+            ObjectNode node = fit(series.showing(outcome.curve()).examining(Progress.NONE), asked);
             put(node, "weight", series.weight(outcome.curve()));
             curves.add(node);
         }
@@ -59,16 +70,16 @@ public final class FitJson {
         return NODES.objectNode().put("name", column.name()).put("unit", column.unit());
     }
 
-    private static ObjectNode fit(SeriesAnalysis series, List<Double> readAt) {
+    private static ObjectNode fit(SeriesAnalysis series, Asked asked) {
         ObjectNode node = NODES.objectNode();
-        node.put("group", series.key().group().isEmpty() ? null : series.key().group());
+        node.put("group", series.key().group().isEmpty() || series.key().isTogether() ? null : series.key().group());
         node.put("curve", series.chosen().curve().keyword());
         node.put("degree", series.chosen().curve().degree() == 0 ? null : (Integer) series.chosen().curve().degree());
         node.put("fittedOn", series.chosen().curve().fittedOn());
         node.set("rows", rows(series));
         switch (series.chosen()) {
             case FitOutcome.NotFitted(_, var reason) -> node.put("problem", reason.sentence());
-            case FitOutcome.Fitted(Fit fit) -> report(node, series, fit, readAt);
+            case FitOutcome.Fitted(Fit fit) -> report(node, series, fit, asked);
         }
         return node;
     }
@@ -89,12 +100,14 @@ public final class FitJson {
         for (int i = 0; i < series.points().size() && used < series.points().size(); i++) {
             if (!curve.accepts(series.points().x()[i], series.points().y()[i])) {
                 unusable.addObject().put("row", series.points().rows()[i] + 1).put("why", curve.refusal());
+            } else if (!series.points().counts(i, curve.weighsBoth())) {
+                unusable.addObject().put("row", series.points().rows()[i] + 1).put("why", "it has no error bar above 0 to weigh by");
             }
         }
         return node;
     }
 
-    private static void report(ObjectNode node, SeriesAnalysis series, Fit fit, List<Double> readAt) {
+    private static void report(ObjectNode node, SeriesAnalysis series, Fit fit, Asked asked) {
         Quality quality = fit.quality();
         node.put("equation", Equation.inNames(fit, series.rows().x().symbol(), series.rows().y().symbol()));
         ArrayNode coefficients = node.putArray("coefficients");
@@ -112,17 +125,34 @@ public final class FitJson {
         put(node, "f", quality.overall().map(f -> OptionalDouble.of(f.value())).orElse(OptionalDouble.empty()));
         put(node, "fP", quality.overall().map(f -> OptionalDouble.of(f.p())).orElse(OptionalDouble.empty()));
         put(node, "aicc", quality.aicc());
-        node.putNull("chi2").putNull("chi2P");
+        put(node, "chi2", quality.chiSquare().map(chi -> OptionalDouble.of(chi.value())).orElse(OptionalDouble.empty()));
+        put(node, "chi2P", quality.chiSquare().map(chi -> OptionalDouble.of(chi.p())).orElse(OptionalDouble.empty()));
+        node.put("weights", quality.weighting().name().toLowerCase());
         ArrayNode checks = node.putArray("checks");
-        series.runs().ifPresent(runs -> {
-            ObjectNode check = checks.addObject().put("check", "runs");
-            put(check, "statistic", OptionalDouble.of(runs.statistic()));
-            put(check, "p", OptionalDouble.of(runs.p()));
-            check.put("says", runs.says());
-        });
-        node.putNull("bounds");
+        for (Check check : series.checks()) {
+            ObjectNode each = checks.addObject().put("check", check.name());
+            put(each, "statistic", OptionalDouble.of(check.statistic()));
+            put(each, "p", check.p());
+            each.put("says", check.says());
+        }
+        if (asked.bounds() && series.bounds().isPresent()) {
+            node.set("bounds", BoundsJson.of(series.bounds().get(), series.examined().orElseThrow()));
+        } else {
+            node.putNull("bounds");
+        }
         ArrayNode readings = node.putArray("readings");
-        readAt.forEach(x -> Reading.at(fit, series.points(), x).ifPresent(reading -> readings.add(reading(reading))));
+        for (double x : asked.at()) {
+            Reading.at(fit, series.points(), x).ifPresentOrElse(reading -> readings.add(reading(reading, series)), () -> readings.addObject().put("at", x).putNull("value"));
+        }
+        for (double y : asked.when()) {
+            ArrayNode solutions = readings.addObject().put("when", y).putArray("solutions");
+            for (Solution solution : Solution.at(fit, series.points(), y)) {
+                ObjectNode each = solutions.addObject().put("value", solution.value());
+                put(each, "low95", solution.low95());
+                put(each, "high95", solution.high95());
+                put(each, "beyondPercent", OptionalDouble.of(solution.beyondPercent()));
+            }
+        }
         ArrayNode residuals = node.putArray("residuals");
         series.residuals().ifPresent(all -> all(all, residuals));
     }
@@ -139,13 +169,41 @@ public final class FitJson {
         return node;
     }
 
-    private static ObjectNode reading(Reading reading) {
+    private static ObjectNode reading(Reading reading, SeriesAnalysis series) {
         ObjectNode node = NODES.objectNode().put("at", reading.at()).put("value", reading.value());
         around(node, "mean", reading.value(), reading.meanHalf95());
         around(node, "prediction", reading.value(), reading.predictionHalf95());
-        node.putNull("boundsLow").putNull("boundsHigh");
+        Optional<Bounds.Range> corridor = series.bounds().flatMap(bounds -> bounds.corridor(reading.at()));
+        put(node, "boundsLow", corridor.map(range -> OptionalDouble.of(range.low())).orElse(OptionalDouble.empty()));
+        put(node, "boundsHigh", corridor.map(range -> OptionalDouble.of(range.high())).orElse(OptionalDouble.empty()));
+        put(node, "slope", OptionalDouble.of(reading.slope()));
         put(node, "beyondPercent", OptionalDouble.of(reading.beyondPercent()));
         return node;
+    }
+
+    private static ObjectNode comparison(Comparison comparison) {
+        ObjectNode node = NODES.objectNode();
+        ArrayNode slopes = node.putArray("slopes");
+        for (Comparison.Group group : comparison.groups()) {
+            Coefficient slope = group.line().coefficient("b");
+            ObjectNode each = slopes.addObject().put("group", group.name()).put("slope", slope.value());
+            put(each, "standardError", Equation.standardError(slope));
+        }
+        test(node, "equalSlopes", comparison.equalSlopes());
+        test(node, "equalLines", comparison.equalLines());
+        ArrayNode pairs = node.putArray("pairs");
+        for (Comparison.Pair pair : comparison.pairs()) {
+            ObjectNode each = pairs.addObject().put("first", pair.first()).put("second", pair.second()).put("difference", pair.difference());
+            around(each, "difference", pair.difference(), pair.differenceHalf95());
+            put(each, "ratio", OptionalDouble.of(pair.ratio()));
+            put(each, "ratioLow95", pair.ratioLow95());
+            put(each, "ratioHigh95", pair.ratioHigh95());
+        }
+        return node;
+    }
+
+    private static void test(ObjectNode node, String key, Optional<Quality.F> test) {
+        test.ifPresentOrElse(f -> node.putObject(key).put("f", f.value()).put("p", f.p()), () -> node.putNull(key));
     }
 
     private static void around(ObjectNode node, String name, double value, OptionalDouble half) {
@@ -160,6 +218,7 @@ public final class FitJson {
             put(node, "fitted", OptionalDouble.of(residuals.fitted(i)));
             node.put("residual", residuals.raw()[i]);
             put(node, "percentOfFitted", residuals.percentOfFitted(i));
+            put(node, "percentOfMeasured", residuals.percentOfMeasured(i));
             put(node, "standardised", residuals.standardised(i));
             put(node, "leverage", OptionalDouble.of(residuals.leverage(i)));
             put(node, "cooksDistance", residuals.cooksDistance(i));
@@ -167,7 +226,7 @@ public final class FitJson {
     }
 
     /// A number that is not finite does not exist either.
-    private static void put(ObjectNode node, String key, OptionalDouble value) {
+    static void put(ObjectNode node, String key, OptionalDouble value) {
         if (value.isPresent() && Double.isFinite(value.getAsDouble())) {
             node.put(key, value.getAsDouble());
         } else {

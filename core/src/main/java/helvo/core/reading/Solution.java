@@ -1,0 +1,119 @@
+package helvo.core.reading;
+
+import helvo.core.fit.Fit;
+import helvo.core.fit.Points;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalDouble;
+import java.util.function.DoubleUnaryOperator;
+import java.util.stream.DoubleStream;
+import org.apache.commons.statistics.distribution.TDistribution;
+
+/// An x at which a curve reaches a y.
+///
+/// Its limits enclose every x around it whose mean may be that y, with 95 % confidence: |f(x) − y| ≤ t s √h(x). For a line these are Fieller's
+/// limits (1954, J. R. Stat. Soc. B 16:175), for other forms that are linear in their coefficients those by profile; for exponential, power and
+/// logistic curves they use the curve's derivatives by its coefficients.
+///
+/// @param low95         empty where there is no scatter to judge by, or no limit on that side
+/// @param beyondPercent how far it lies beyond the data, in percent of their span; 0 inside
+public record Solution(double value, OptionalDouble low95, OptionalDouble high95, double beyondPercent) {
+    private static final int STEPS = 2000;
+    /// Looked for as far beyond the data as they span, on either side; for a straight line anywhere.
+    private static final double REACH = 1;
+    private static final int MOST_DOUBLINGS = 60;
+
+    /// Every x in reach where the curve is at y, rising; none where it never is.
+    public static List<Solution> at(Fit fit, Points points, double y) {
+        double low = DoubleStream.of(points.x()).min().orElse(0);
+        double high = DoubleStream.of(points.x()).max().orElse(1);
+        double span = high > low ? high - low : 1;
+        DoubleUnaryOperator above = x -> fit.function().at(x) - y;
+        var solutions = new ArrayList<Solution>();
+        if (fit.curve().degree() == 1) {
+            // From the middle, where the line keeps its digits.
+            double middle = low / 2 + high / 2;
+            double slope = fit.function().slope(middle);
+            double x = middle - above.applyAsDouble(middle) / slope;
+            if (Double.isFinite(x)) {
+                solutions.add(around(fit, above, x, low, high, span));
+            }
+            return solutions;
+        }
+        for (double x : roots(above, low - REACH * span, high + REACH * span)) {
+            solutions.add(around(fit, above, x, low, high, span));
+        }
+        return List.copyOf(solutions);
+    }
+
+    /// Where two curves meet, from one x to another.
+    public static List<Double> crossings(Fit one, Fit other, double from, double to) {
+        return roots(x -> one.function().at(x) - other.function().at(x), from, to);
+    }
+
+    private static List<Double> roots(DoubleUnaryOperator f, double from, double to) {
+        var roots = new ArrayList<Double>();
+        double before = Double.NaN;
+        double valueBefore = Double.NaN;
+        for (int i = 0; i <= STEPS; i++) {
+            double x = from + (to - from) * i / STEPS;
+            double value = f.applyAsDouble(x);
+            if (value == 0) {
+                roots.add(x);
+            } else if (valueBefore < 0 && value > 0 || valueBefore > 0 && value < 0) {
+                roots.add(bisected(f, before, x));
+            }
+            before = x;
+            valueBefore = value;
+        }
+        return roots;
+    }
+
+    private static double bisected(DoubleUnaryOperator f, double from, double to) {
+        double low = from;
+        double high = to;
+        boolean rising = f.applyAsDouble(low) < 0;
+        while (true) {
+            double middle = low / 2 + high / 2;
+            if (!(middle > low && middle < high)) {
+                return Math.abs(f.applyAsDouble(low)) <= Math.abs(f.applyAsDouble(high)) ? low : high;
+            }
+            if (f.applyAsDouble(middle) < 0 == rising) {
+                low = middle;
+            } else {
+                high = middle;
+            }
+        }
+    }
+
+    private static Solution around(Fit fit, DoubleUnaryOperator above, double x, double low, double high, double span) {
+        double beyond = 100 * Math.max(0, Math.max(low - x, x - high)) / span;
+        int freedom = fit.quality().degreesOfFreedom();
+        OptionalDouble s = fit.quality().scale();
+        if (freedom <= 0 || s.isEmpty() || !fit.curve().fittedOn().equals("y")) {
+            return new Solution(x, OptionalDouble.empty(), OptionalDouble.empty(), beyond);
+        }
+        double scale = TDistribution.of(freedom).inverseSurvivalProbability(0.025) * s.getAsDouble();
+        DoubleUnaryOperator outside = at -> Math.abs(above.applyAsDouble(at)) - scale * Math.sqrt(fit.function().leverage(at));
+        return new Solution(x, limit(outside, x, -span), limit(outside, x, span), beyond);
+    }
+
+    /// The nearest place on one side where y is just outside the interval.
+    private static OptionalDouble limit(DoubleUnaryOperator outside, double x, double span) {
+        double inside = x;
+        double step = span / 4096;
+        for (int doubling = 0; doubling < MOST_DOUBLINGS; doubling++) {
+            double at = inside + step;
+            double value = outside.applyAsDouble(at);
+            if (value >= 0) {
+                return OptionalDouble.of(bisected(outside, inside, at));
+            }
+            if (!Double.isFinite(value) || doubling > 40) {
+                return OptionalDouble.empty();
+            }
+            inside = at;
+            step *= doubling < 16 ? 1.3 : 2;
+        }
+        return OptionalDouble.empty();
+    }
+}

@@ -1,0 +1,180 @@
+package helvo.core.readout;
+
+import helvo.core.analysis.BarSource;
+import helvo.core.analysis.Examination;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.bounds.Bounds;
+import helvo.core.bounds.Minimax;
+import helvo.core.bounds.Passing;
+import helvo.core.curve.Polynomial;
+import helvo.core.fit.Fit;
+import helvo.core.number.NumberText;
+import helvo.core.number.ValueText;
+import helvo.core.readout.Readout.Line;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+
+/// What is said of error bars: does the curve pass through them, does any line, and which slopes do they allow.
+final class BarsReadout {
+    private final SeriesAnalysis series;
+    private final Bounds bounds;
+    private final String y;
+    private final String slopeUnit;
+    private final List<Line> lines = new ArrayList<>();
+
+    private BarsReadout(SeriesAnalysis series, Bounds bounds) {
+        this.series = series;
+        this.bounds = bounds;
+        y = series.rows().y().unit();
+        slopeUnit = new helvo.core.curve.Line().unit("b", y, series.rows().x().unit());
+    }
+
+    /// @return none where no point has a bar
+    static List<Line> of(SeriesAnalysis series) {
+        return series.bounds().map(bounds -> new BarsReadout(series, bounds).all()).orElse(List.of());
+    }
+
+    private List<Line> all() {
+        lines.add(new Line.Heading("Within the error bars"));
+        lines.add(new Line.Sentence(source(), false));
+        curve();
+        verdict();
+        if (bounds.steepest().isPresent()) {
+            limits();
+        } else if (bounds.upright()) {
+            say("A vertical line meets all bars: slopes have no limit.", false);
+        }
+        ends();
+        if (bounds.without().length > 0) {
+            say(capital(Readout.numbers(bounds.without())) + (bounds.without().length == 1 ? " has" : " have") + " no usable bar and take" + (bounds.without().length == 1 ? "s" : "") + " no part in this.", true);
+        }
+        return List.copyOf(lines);
+    }
+
+    private void say(String text, boolean warns) {
+        lines.add(new Line.Sentence(text, warns));
+    }
+
+    private static String capital(String text) {
+        return Character.toUpperCase(text.charAt(0)) + text.substring(1);
+    }
+
+    /// "Bars of ± 0.35 mm, half range."
+    private String source() {
+        String inY = bars(series.rows().yBars(), "y");
+        String inX = bars(series.rows().xBars(), "x");
+        return capital(inY.isEmpty() ? inX : inX.isEmpty() ? inY : inY + "; " + inX) + ".";
+    }
+
+    private static String bars(BarSource source, String axis) {
+        if (source.isNone()) {
+            return "";
+        }
+        String unit = source.of().unit();
+        String from = source.up().or(source::down).map(column -> "bars in " + axis + " from " + column.heading().text()
+                        + source.down().filter(down -> source.up().isPresent()).map(down -> " and " + down.heading().text()).orElse(""))
+                .orElseGet(() -> "bars in %s of ± %s%s".formatted(axis, ValueText.plain(source.own().orElseThrow().size()), source.own().get().percent() ? " %" : unit.isEmpty() ? "" : " " + unit));
+        return from + ", ± " + source.meaning().words();
+    }
+
+    private void curve() {
+        Optional<Passing> passing = series.examined().flatMap(Examination::passing);
+        Optional<Fit> fit = series.fit();
+        if (passing.isEmpty() || fit.isEmpty()) {
+            return;
+        }
+        Passing found = passing.get();
+        String shape = fit.get().curve().degree() == 1 ? "The line" : "The curve";
+        if (found.missed().length == 0) {
+            say("%s meets %s.".formatted(shape, all(found.bars())), false);
+        } else {
+            say("%s meets %,d of %,d bars; it misses %s. %s".formatted(shape, found.passes(), found.bars(), Readout.numbers(found.missed()),
+                    Double.isInfinite(found.factor()) ? "Longer bars would not help, since a bar that it misses is 0." : "It would need bars " + times(found.factor()) + " as long."), true);
+        }
+        series.examined().flatMap(Examination::minimax).ifPresent(this::best);
+    }
+
+    private static String all(int bars) {
+        return bars == 1 ? "the one bar" : bars == 2 ? "both bars" : "all %,d bars".formatted(bars);
+    }
+
+    private static String times(double factor) {
+        return ValueText.significant(factor, 3) + " times";
+    }
+
+    private void best(Minimax best) {
+        String shape = best.degree() == 2 ? "parabola" : new Polynomial(best.degree()).name().toLowerCase();
+        if (Double.isInfinite(best.factor())) {
+            say("No " + shape + " passes through all bars, however long.", true);
+        } else if (best.factor() > 1) {
+            say("No %s passes through all bars: the best would need bars %s as long.".formatted(shape, times(best.factor())), true);
+        } else {
+            say("Some %s passes through all bars, even with bars %s as long.".formatted(shape, times(best.factor())), false);
+        }
+    }
+
+    private void verdict() {
+        double factor = bounds.least().factor();
+        Optional<String> equal = bounds.equalBar().isPresent() && Double.isFinite(factor)
+                ? Optional.of("± " + ValueText.significant(bounds.equalBar().getAsDouble() * factor, 3) + (y.isEmpty() ? "" : " " + y)) : Optional.empty();
+        if (bounds.exist()) {
+            if (factor > 0) {
+                say(equal.map(bar -> "Bars of " + bar + " would be the least that any line could meet.").orElseGet(() -> "Bars " + times(factor) + " as long would be the least that any line could meet."), false);
+            }
+            return;
+        }
+        if (Double.isInfinite(factor)) {
+            say("No line passes through all bars, however long the others were: some are 0.", true);
+        } else {
+            say("No line passes through all bars. One would with bars " + times(factor) + " as long" + equal.map(bar -> ", " + bar).orElse("") + "; " + Readout.numbers(bounds.least().rows()) + " decide that.", true);
+        }
+        if (bounds.obstacles().length > 0) {
+            say("Without " + Readout.numbers(bounds.obstacles()) + " a line would pass.", true);
+        }
+    }
+
+    private void limits() {
+        Bounds.Limit steepest = bounds.steepest().orElseThrow();
+        Bounds.Limit shallowest = bounds.shallowest().orElseThrow();
+        double half = bounds.slopeHalfRange().orElseThrow();
+        Bounds.Range intercepts = bounds.intercepts().orElseThrow();
+        OptionalDouble slopeDigits = digits(half);
+        OptionalDouble interceptDigits = digits((intercepts.high() - intercepts.low()) / 2);
+        limit("steepest", steepest.slope(), steepest.intercept(), slopeDigits, interceptDigits);
+        series.fit().filter(fit -> fit.curve().degree() == 1 && fit.curve().heldIntercept() == 0 && fit.coefficients().size() == 2)
+                .ifPresent(fit -> limit("best fit", fit.coefficient("b").value(), fit.coefficient("a").value(), slopeDigits, interceptDigits));
+        limit("shallowest", shallowest.slope(), shallowest.intercept(), slopeDigits, interceptDigits);
+        double slope = bounds.slope().orElseThrow();
+        lines.add(new Line.Quantity("slope", ValueText.withUncertainty(slope, half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty()), slopeUnit,
+                NumberText.shortest(slope) + " ± " + NumberText.shortest(half), "by the bounds"));
+        lines.add(new Line.Quantity("intercept", ValueText.rounded(intercepts.low(), interceptDigits) + " to " + ValueText.rounded(intercepts.high(), interceptDigits), y,
+                NumberText.shortest(intercepts.low()) + " to " + NumberText.shortest(intercepts.high()), "by the bounds"));
+        say("They turn on the bars of " + Readout.numbers(steepest.rows()) + " and of " + Readout.numbers(shallowest.rows()) + ".", false);
+        bounds.proportional().ifPresentOrElse(slopes -> say("The origin lies inside the bounds; lines through it have slopes from %s to %s%s.".formatted(ValueText.rounded(slopes.low(), slopeDigits),
+                ValueText.rounded(slopes.high(), slopeDigits), slopeUnit.isEmpty() ? "" : " " + slopeUnit), false), () -> say("The origin lies outside the bounds: no line through it meets all bars.", false));
+    }
+
+    /// Limits keep one digit more than the half range itself.
+    private static OptionalDouble digits(double half) {
+        return half > 0 ? OptionalDouble.of(half / 10) : OptionalDouble.empty();
+    }
+
+    private void limit(String label, double slope, double intercept, OptionalDouble slopeDigits, OptionalDouble interceptDigits) {
+        lines.add(new Line.Pair(label, ValueText.rounded(slope, slopeDigits), ValueText.rounded(intercept, interceptDigits), NumberText.shortest(slope) + "\t" + NumberText.shortest(intercept)));
+    }
+
+    private void ends() {
+        bounds.ends().filter(_ -> bounds.bars() > 2).ifPresent(ends -> {
+            double half = (ends.steep().slope() - ends.shallow().slope()) / 2;
+            String slopes = "The ends method, from first bar to last, gives slopes %s and %s".formatted(ValueText.rounded(ends.shallow().slope(), digits(half)), ValueText.rounded(ends.steep().slope(), digits(half)));
+            String misses = misses("steep", ends.steepMisses()) + misses("shallow", ends.shallowMisses());
+            say(misses.isEmpty() ? slopes + "; both lines meet every bar." : slopes + ", but" + misses.replaceFirst(";$", "") + ".", !misses.isEmpty());
+        });
+    }
+
+    private static String misses(String which, int[] rows) {
+        return rows.length == 0 ? "" : " its %s line misses %s;".formatted(which, Readout.numbers(rows));
+    }
+}

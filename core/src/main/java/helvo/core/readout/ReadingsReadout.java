@@ -1,0 +1,142 @@
+package helvo.core.readout;
+
+import helvo.core.analysis.Coordinate;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.bounds.Bounds;
+import helvo.core.fit.Fit;
+import helvo.core.look.Note;
+import helvo.core.number.DateText;
+import helvo.core.number.NumberText;
+import helvo.core.number.ValueText;
+import helvo.core.reading.Reading;
+import helvo.core.reading.Solution;
+import helvo.core.readout.Readout.Line;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+
+/// What is read off a curve, in words: y at an x, x at a y.
+public final class ReadingsReadout {
+    private ReadingsReadout() {}
+
+    /// Those that are marked on the figure for a series.
+    static List<Line> of(FigureAnalysis figure, SeriesAnalysis series) {
+        Optional<Fit> fit = series.fit();
+        int place = figure.series().indexOf(series);
+        var lines = new ArrayList<Line>();
+        if (fit.isPresent()) {
+            for (Note note : figure.figure().look().notes()) {
+                if (note instanceof Note.Drop drop && drop.series() == place) {
+                    lines.addAll(drop.fromY() ? when(series, fit.get(), drop.at()) : at(series, fit.get(), drop.at()));
+                }
+            }
+            lines.addAll(crossings(figure, series, fit.get()));
+        }
+        if (!lines.isEmpty()) {
+            lines.addFirst(new Line.Heading("Readings"));
+        }
+        return lines;
+    }
+
+    /// "Load 55 → 11.5 ± 0.2 mm", and how far to trust it.
+    public static List<Line> at(SeriesAnalysis series, Fit fit, double x) {
+        Coordinate ofX = series.rows().x();
+        Coordinate ofY = series.rows().y();
+        String label = ofX.symbol() + " " + shown(ofX, x);
+        Optional<Reading> found = Reading.at(fit, series.points(), x);
+        if (found.isEmpty()) {
+            return List.of(new Line.Sentence(label + ": the curve has no value there.", true));
+        }
+        Reading reading = found.get();
+        var lines = new ArrayList<Line>();
+        lines.add(new Line.Quantity(label, ValueText.withUncertainty(reading.value(), reading.meanHalf95()), ofY.unit(),
+                NumberText.shortest(reading.value()) + (reading.meanHalf95().isPresent() ? " ± " + NumberText.shortest(reading.meanHalf95().getAsDouble()) : ""), ""));
+        var text = new ArrayList<String>();
+        reading.predictionHalf95().ifPresent(half -> text.add("± %s for the mean, ± %s for one more measurement (95 %%)".formatted(ValueText.significant(reading.meanHalf95().orElse(0), 2), ValueText.significant(half, 2))));
+        series.bounds().flatMap(bounds -> bounds.corridor(x)).filter(_ -> fit.curve().isStraight())
+                .ifPresent(range -> text.add("lines within the bars reach from %s to %s".formatted(limit(range.low(), range), limit(range.high(), range))));
+        if (Double.isFinite(reading.slope()) && !fit.curve().isStraight()) {
+            text.add("slope there " + ValueText.significant(reading.slope(), 3));
+        }
+        if (!text.isEmpty()) {
+            String joined = String.join("; ", text);
+            lines.add(new Line.Sentence(Character.toUpperCase(joined.charAt(0)) + joined.substring(1) + ".", false));
+        }
+        beyond(reading.beyondPercent()).ifPresent(lines::add);
+        return lines;
+    }
+
+    private static String limit(double value, Bounds.Range range) {
+        double half = (range.high() - range.low()) / 2;
+        return ValueText.rounded(value, half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty());
+    }
+
+    /// "Stretch 5 ← 23.0 N": every x at which the curve reaches it.
+    public static List<Line> when(SeriesAnalysis series, Fit fit, double y) {
+        Coordinate ofX = series.rows().x();
+        String label = series.rows().y().symbol() + " " + shown(series.rows().y(), y);
+        List<Solution> solutions = Solution.at(fit, series.points(), y);
+        if (solutions.isEmpty()) {
+            return List.of(new Line.Sentence(label + ": the curve never reaches it within reach of the data.", true));
+        }
+        var lines = new ArrayList<Line>();
+        for (Solution solution : solutions) {
+            boolean even = solution.low95().isPresent() && solution.high95().isPresent();
+            double half = even ? (solution.high95().getAsDouble() - solution.low95().getAsDouble()) / 2 : Double.NaN;
+            String exact = NumberText.shortest(solution.value()) + (even ? " (" + NumberText.shortest(solution.low95().getAsDouble()) + " to " + NumberText.shortest(solution.high95().getAsDouble()) + ")" : "");
+            String value = ofX.time().isPresent() ? shown(ofX, solution.value()) : ValueText.withUncertainty(solution.value(), half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty());
+            lines.add(new Line.Quantity(label, value, ofX.time().isPresent() ? "" : ofX.unit(), exact, ""));
+            if (even) {
+                lines.add(new Line.Sentence("95 %% between %s and %s.".formatted(inside(ofX, solution.low95().getAsDouble(), half), inside(ofX, solution.high95().getAsDouble(), half)), false));
+            } else if (series.fit().filter(each -> each.quality().degreesOfFreedom() > 0 && !each.quality().perfect()).isPresent()) {
+                lines.add(new Line.Sentence(solution.low95().isPresent() ? "95 % above " + inside(ofX, solution.low95().getAsDouble(), Double.NaN) + ", without upper limit."
+                        : solution.high95().isPresent() ? "95 % below " + inside(ofX, solution.high95().getAsDouble(), Double.NaN) + ", without lower limit." : "No 95 % limits: the slope is too unsure.", true));
+            }
+            beyond(solution.beyondPercent()).ifPresent(lines::add);
+        }
+        return lines;
+    }
+
+    private static String inside(Coordinate of, double value, double half) {
+        return of.time().isPresent() ? shown(of, value) : half > 0 ? ValueText.rounded(value, OptionalDouble.of(half)) : ValueText.plain(value);
+    }
+
+    private static String shown(Coordinate of, double value) {
+        return of.time().map(time -> DateText.shown(time.seconds(value), DateText.Form.DAY)).orElseGet(() -> ValueText.plain(value));
+    }
+
+    private static Optional<Line> beyond(double percent) {
+        return percent > 0 ? Optional.of(new Line.Sentence("%s %% beyond the measurements.".formatted(ValueText.significant(percent, 2)), true)) : Optional.empty();
+    }
+
+    /// Where its curve meets those of the other series over the same axes, within the data of both.
+    private static List<Line> crossings(FigureAnalysis figure, SeriesAnalysis series, Fit fit) {
+        var lines = new ArrayList<Line>();
+        for (SeriesAnalysis other : figure.series()) {
+            if (other != series && other.fit().isPresent() && !other.key().isTogether() && !series.key().isTogether() && other.key().yColumn() == series.key().yColumn()) {
+                double from = Math.max(least(series), least(other));
+                double to = Math.min(-least(negated(series)), -least(negated(other)));
+                List<Double> at = from < to ? Solution.crossings(fit, other.fit().get(), from, to) : List.of();
+                if (!at.isEmpty() && at.size() < 5) {
+                    String where = String.join(", ", at.stream().map(x -> shown(series.rows().x(), x)).toList());
+                    lines.add(new Line.Sentence("Meets the curve of %s at %s %s.".formatted(other.label(), series.rows().x().symbol(), where), false));
+                }
+            }
+        }
+        return lines;
+    }
+
+    private static double least(SeriesAnalysis series) {
+        return least(series.points().x());
+    }
+
+    private static double[] negated(SeriesAnalysis series) {
+        return java.util.Arrays.stream(series.points().x()).map(x -> -x).toArray();
+    }
+
+    private static double least(double[] values) {
+        return java.util.Arrays.stream(values).min().orElse(Double.NaN);
+    }
+}
