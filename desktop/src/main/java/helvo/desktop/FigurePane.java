@@ -31,7 +31,7 @@ final class FigurePane extends VBox {
         tabs.setPrefWrapLength(76);
         view = new FigureView(session, asks);
         VBox.setVgrow(view, Priority.ALWAYS);
-        var row = new FlowPane(4, 6);
+        var row = new FlowPane(3, 6);
         row.setPrefWrapLength(520);
         row.setMinWidth(0);
         row.setAlignment(Pos.CENTER_RIGHT);

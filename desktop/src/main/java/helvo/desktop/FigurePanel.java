@@ -102,6 +102,7 @@ final class FigurePanel extends Panel {
                 case Thing.CurveEnd(var key, _) -> curve(key);
                 case Thing.CurveLabel(var key) -> curve(key);
                 case Thing.NoteOf(int id, _) -> note(id);
+                case Thing.BarOf(var key, _, _) -> series(key);
                 case Thing.Ground _, Thing.Title _ -> sheet();
             }
             focus(form.first());
@@ -394,6 +395,7 @@ final class FigurePanel extends Panel {
                 case R2 -> "R²";
                 case UNCERTAINTY -> "coefficients ±";
                 case POINTS -> "number of points";
+                case BOUNDS -> "bounds";
             }, () -> look.get().label().contains(part), in -> {
                 var label = EnumSet.noneOf(LabelPart.class);
                 label.addAll(look.get().label());

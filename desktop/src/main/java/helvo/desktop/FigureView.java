@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.analysis.BarSource;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.look.AxisLook;
 import helvo.core.look.AxisPlace;
@@ -391,6 +392,7 @@ final class FigureView extends Pane {
             case Thing.LegendEntry _ -> "Series: press to change how it looks, drag to move the legend";
             case Thing.CurveOf _ -> "Curve: press to change it";
             case Thing.CurveEnd _ -> "End of the curve: drag it to extend the curve";
+            case Thing.BarOf(_, _, var end) -> end == Thing.BarEnd.NONE ? "Error bar: press to change the bars" : "End of an error bar: drag it, or press it for a number to type";
             case Thing.CurveLabel _ -> "Label of the curve: press to change it, drag it to move it";
             case Thing.NoteOf _ -> "Press to change it, drag it to move it";
             case Thing.ColorKey _ -> "Colours: press to change what they show";
@@ -433,6 +435,10 @@ final class FigureView extends Pane {
     }
 
     private void preview(Edit edit) {
+        if (!(edit instanceof FigureEdit)) {
+            session.tryOut(edit);
+            return;
+        }
         session.figureInView().ifPresent(figure -> {
             try {
                 draft = Optional.of(new Draft(edit, edit.apply(session.study()).figure(figure.id())));
@@ -519,6 +525,7 @@ final class FigureView extends Pane {
 
     private void keepDraft() {
         zoomed.stop();
+        session.keepTrial();
         draft.ifPresent(each -> {
             draft = Optional.empty();
             session.perform(each.edit);
@@ -550,6 +557,7 @@ final class FigureView extends Pane {
             case Thing.AxisOf(var place) -> axisDrag(place, at, id);
             case Thing.Legend _, Thing.LegendEntry _ -> moving(at, new Thing.Legend(), spot -> new FigureEdit.SetLegend(id, look.legend().withAt(Optional.of(spot))));
             case Thing.CurveLabel(var key) -> moving(at, thing, spot -> new FigureEdit.SetCurveLook(id, key, look.curve(key).withLabelAt(Optional.of(spot))));
+            case Thing.BarOf bar -> bar.end() == Thing.BarEnd.NONE ? null : barDrag(bar, at);
             case Thing.CurveEnd(var key, var greatest) -> (x, _) -> {
                 CurveLook curve = look.curve(key);
                 Optional<Double> to = Optional.of(at.xAt(Math.clamp(x, at.plot().getMinX(), at.plot().getMaxX())));
@@ -566,6 +574,19 @@ final class FigureView extends Pane {
         Rectangle2D from = at.place(what).orElse(at.plot());
         Rectangle2D plot = at.plot();
         return (x, y) -> Optional.of(edit.apply(new CurveLook.Spot((from.getX() + x - pressedX - plot.getX()) / plot.getWidth(), (from.getY() + y - pressedY - plot.getY()) / plot.getHeight())));
+    }
+
+    /// The length of the bar where it came from: the cell of its row, or the one length or percentage that all have.
+    private Drag barDrag(Thing.BarOf bar, FigureLayout at) {
+        boolean vertical = bar.end() == Thing.BarEnd.UP || bar.end() == Thing.BarEnd.DOWN;
+        boolean down = bar.end() == Thing.BarEnd.DOWN || bar.end() == Thing.BarEnd.LEFT;
+        return (x, y) -> session.figure().flatMap(figure -> figure.series().stream().filter(each -> each.key().equals(bar.series())).findFirst().flatMap(series -> {
+            BarSource source = vertical ? series.rows().yBars() : series.rows().xBars();
+            double value = source.of().at(bar.row());
+            AxisPlace along = at.axes().containsKey(AxisPlace.RIGHT) && figure.figure().look().series(bar.series()).right() ? AxisPlace.RIGHT : AxisPlace.Y;
+            double length = (vertical ? at.yAt(along, y) : at.xAt(x)) - value;
+            return source.dragged(figure.table(), bar.row(), value, Math.max(0, down ? -length : length), down);
+        }));
     }
 
     /// Dragged near an end, an axis is stretched from the other end; in its middle it moves.

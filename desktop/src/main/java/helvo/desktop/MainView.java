@@ -2,6 +2,7 @@ package helvo.desktop;
 
 import helvo.core.curve.Curve;
 import helvo.core.curve.Curves;
+import helvo.core.fit.Weighting;
 import helvo.core.look.AxisPlace;
 import helvo.core.look.Note;
 import helvo.core.look.SeriesLook;
@@ -56,6 +57,7 @@ final class MainView extends StackPane {
     private final OpenPanel opening;
     private final FigurePanel figurePanel;
     private final PointsPanel points;
+    private final BarsPanel bars;
     private final List<Panel> panels;
     private final BorderPane regions = new BorderPane();
     private final VBox start;
@@ -68,7 +70,7 @@ final class MainView extends StackPane {
         measurements = new MeasurementsPane(session, new MeasurementsPane.Asks(() -> show(panel(SeriesPanel.class)), this::showFormula, () -> show(panel(FilterPanel.class)),
                 () -> show(panel(SummaryPanel.class)), () -> show(panel(SetPanel.class))));
         figure = new FigurePane(session, new FigureView.Asks(this::showThing, this::showPoints, () -> showThing(new Thing.Ground(), 420, 100)));
-        readout = new ReadoutPane(session);
+        readout = new ReadoutPane(session, this::showBars, this::addReading);
         finder = new CommandFinder(session, commands, this::hidePanel);
         handOver = new HandOver(session, dialogs);
         series = new SeriesPanel(session, measurements.grid(), this::hidePanel);
@@ -81,7 +83,8 @@ final class MainView extends StackPane {
         opening = new OpenPanel(session, this::hidePanel);
         figurePanel = new FigurePanel(session, figure.view(), this::hidePanel);
         points = new PointsPanel(session, this::hidePanel, row -> session.table().ifPresent(table -> measurements.grid().choose(row, table.columns().getFirst())));
-        panels = List.of(finder, handOver, series, derive, straighten, summary, set, filter, steps, opening, figurePanel, points, new NamePanel(session, this::hidePanel));
+        bars = new BarsPanel(session, this::hidePanel);
+        panels = List.of(finder, handOver, series, derive, straighten, summary, set, filter, steps, opening, figurePanel, points, bars, new NamePanel(session, this::hidePanel));
         start = start();
         regions.setLeft(measurements);
         regions.setRight(readout);
@@ -143,6 +146,11 @@ final class MainView extends StackPane {
 
     /// At the height of what was pressed, at the side, so that the figure is seen while it changes.
     void showThing(Thing thing, double sceneX, double sceneY) {
+        if (thing instanceof Thing.BarOf(var key, var row, var end)) {
+            bars.about(key, row, end == Thing.BarEnd.LEFT || end == Thing.BarEnd.RIGHT);
+            beside(bars, Math.max(sceneX, getWidth() - 330 - 24 - 16), sceneY);
+            return;
+        }
         figurePanel.about(thing);
         beside(figurePanel, Math.max(sceneX, getWidth() - 330 - 24 - 16), sceneY);
     }
@@ -263,6 +271,12 @@ final class MainView extends StackPane {
         commands.add("Change the legend …", "Shortcut+L", this::hasTable, () -> showThing(new Thing.Legend(), 420, 160));
         commands.add("Change how the series looks …", "Shortcut+M", () -> session.series().isPresent(), () -> session.series().ifPresent(series -> showThing(new Thing.LegendEntry(series.key()), 420, 160)));
         commands.add("Change how the curve looks …", "Shortcut+U", () -> session.series().isPresent(), () -> session.series().ifPresent(series -> showThing(new Thing.CurveOf(series.key()), 420, 160)));
+        commands.add("Error bars: length, meaning, what if they were longer or shorter …", "Shortcut+B", () -> session.series().isPresent(), () -> showBars(false));
+        commands.add("Error bars in x …", "", () -> session.series().isPresent(), () -> showBars(true));
+        for (Weighting by : Weighting.values()) {
+            commands.add("Fit with " + (by == Weighting.ALIKE ? by.words() : "points weighted " + by.words()), "", this::hasTable,
+                    () -> session.figureInView().ifPresent(each -> session.perform(new FigureEdit.Weigh(each.id(), by))));
+        }
         commands.add("Look of the whole figure: size, text, lines …", "Shortcut+Shift+G", this::hasTable, () -> showThing(new Thing.Ground(), 420, 100));
         commands.add("Measure the series along the right-hand axis, or along the left", "", () -> session.series().isPresent(), this::otherAxis);
         commands.add("Add a note", "Shortcut+Shift+N", this::hasAxes, () -> add((id, x, y) -> new Note.Text(id, "Note", x[1], y[2], Optional.empty())));
@@ -270,8 +284,8 @@ final class MainView extends StackPane {
         commands.add("Add a reference line at an x", "", this::hasAxes, () -> add((id, x, _) -> new Note.Rule(id, false, x[1], "")));
         commands.add("Add a shaded span of x", "", this::hasAxes, () -> add((id, x, _) -> new Note.Span(id, false, x[1], x[2], "")));
         commands.add("Add a shaded span of y", "", this::hasAxes, () -> add((id, _, y) -> new Note.Span(id, true, y[1], y[2], "")));
-        commands.add("Read off the curve on the figure: the x at a y", "Shortcut+Shift+D", this::hasAxes, () -> add((id, _, y) -> new Note.Drop(id, session.seriesPlace().get(), true, y[1])));
-        commands.add("Read off the curve on the figure: the y at an x", "", this::hasAxes, () -> add((id, x, _) -> new Note.Drop(id, session.seriesPlace().get(), false, x[1])));
+        commands.add("Read off the curve on the figure: the x at a y", "Shortcut+Shift+D", this::hasAxes, () -> addReading(true));
+        commands.add("Read off the curve on the figure: the y at an x", "", this::hasAxes, () -> addReading(false));
         commands.add("Swap x and y", "", this::hasTable, () -> session.figureInView().ifPresent(each -> session.perform(new StudyEdit.SwapAxes(each.table()))));
         commands.add("Duplicate the figure", "", this::hasTable, () -> session.figureInView().ifPresent(each -> {
             session.perform(new StudyEdit.DuplicateFigure(each.id()));
@@ -302,6 +316,14 @@ final class MainView extends StackPane {
         commands.add("Rename this table …", "", this::hasTable, () -> show(panel(NamePanel.class)));
         commands.add("Remove this table from the study", "", this::hasTable,
                 () -> session.perform(new StudyEdit.RemoveTable(session.tableId().get())));
+    }
+
+    private void addReading(boolean fromY) {
+        add((id, x, y) -> new Note.Drop(id, session.seriesPlace().get(), fromY, fromY ? y[1] : x[1]));
+    }
+
+    private void showBars(boolean inX) {
+        session.series().ifPresent(each -> showThing(new Thing.BarOf(each.key(), -1, inX ? Thing.BarEnd.LEFT : Thing.BarEnd.UP), 420, 160));
     }
 
     private boolean has(AxisPlace place) {
@@ -393,6 +415,7 @@ final class MainView extends StackPane {
     }
 
     private void hidePanel() {
+        session.endTrial();
         panels.forEach(each -> each.setVisible(false));
         boolean back = focusedBefore != null && focusedBefore.getScene() == getScene();
         (back ? focusedBefore : measurements.grid()).requestFocus();

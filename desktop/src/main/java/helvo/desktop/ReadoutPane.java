@@ -1,16 +1,23 @@
 package helvo.desktop;
 
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.readout.ComparisonReadout;
 import helvo.core.readout.Readout;
 import helvo.core.readout.Readout.Line;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
 import javafx.geometry.HPos;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
@@ -23,19 +30,23 @@ final class ReadoutPane extends VBox {
     private final Label equation = sentence(false);
     private final Label units = sentence(false);
     private final List<Shown> shown = new ArrayList<>();
+    private final HBox actions = new HBox(6);
     private List<String> shownParts = List.of();
+    private boolean comparing;
 
     /// Where a line's text and what stands beside it are.
     private record Shown(Label text, Label beside) {}
 
-    ReadoutPane(Session session) {
+    /// @param bars    asks for the panel of error bars, in x or in y
+    /// @param reading adds a reading to the figure, at a y or at an x
+    ReadoutPane(Session session, Consumer<Boolean> bars, Consumer<Boolean> reading) {
         this.session = session;
         getStyleClass().addAll("side", "readout");
         setPrefWidth(286);
         setMinWidth(250);
         var heading = new Label("Readout");
         heading.getStyleClass().add("region-heading");
-        tabs = new Tabs("series-", session::showSeries);
+        tabs = new Tabs("series-", this::chosen);
         content.getStyleClass().add("readout-content");
         equation.setId("equation");
         equation.getStyleClass().add("equation");
@@ -45,19 +56,48 @@ final class ReadoutPane extends VBox {
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        getChildren().addAll(heading, tabs, scroll);
+        actions.getStyleClass().add("readout-actions");
+        actions.getChildren().setAll(action("readout-bars", "Error bars …", "Length and meaning of the error bars, and what if they were longer or shorter", () -> bars.accept(false)),
+                action("readout-at-x", "+ at x", "Read y off the curve at an x, on the figure", () -> reading.accept(false)),
+                action("readout-at-y", "+ at y", "Read x off the curve at a y, on the figure", () -> reading.accept(true)));
+        getChildren().addAll(heading, tabs, scroll, actions);
         session.analysis().subscribe(_ -> update());
         session.tableId().subscribe(_ -> update());
-        session.seriesPlace().subscribe(_ -> update());
+        session.seriesPlace().subscribe(_ -> {
+            comparing = false;
+            update();
+        });
+    }
+
+    private static Button action(String id, String text, String purpose, Runnable action) {
+        var button = new Button(text);
+        button.setId(id);
+        button.setTooltip(new Tooltip(purpose));
+        button.setAccessibleText(purpose);
+        button.getStyleClass().setAll("button", "look-choice");
+        button.setOnAction(_ -> action.run());
+        return button;
+    }
+
+    private void chosen(int place) {
+        int series = session.figure().map(figure -> figure.series().size()).orElse(0);
+        comparing = place >= series;
+        if (!comparing) {
+            session.showSeries(place);
+        }
+        update();
     }
 
     private void update() {
         session.figure().ifPresentOrElse(figure -> {
+            Optional<Readout> compared = ComparisonReadout.of(figure);
+            comparing &= compared.isPresent();
             tabs.setVisible(figure.series().size() > 1);
             tabs.setManaged(figure.series().size() > 1);
-            tabs.show(figure.series().stream().map(SeriesAnalysis::label).toList(),
-                    session.series().map(figure.series()::indexOf).orElse(0));
-            show(figure.missing().isPresent() || session.series().isEmpty()
+            actions.setVisible(session.series().isPresent() && !comparing);
+            tabs.show(Stream.concat(figure.series().stream().map(SeriesAnalysis::label), compared.stream().map(Readout::series)).toList(),
+                    comparing ? figure.series().size() : session.series().map(figure.series()::indexOf).orElse(0));
+            show(comparing ? compared.get() : figure.missing().isPresent() || session.series().isEmpty()
                     ? new Readout("", "", "", "", figure.missing().stream().map(text -> (Line) new Line.Sentence(text, false)).toList())
                     : Readout.of(figure, session.series().get()));
         }, () -> show(new Readout("", "", "", "", List.of())));

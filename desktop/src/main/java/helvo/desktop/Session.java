@@ -37,6 +37,9 @@ final class Session implements AutoCloseable {
     private final Workshop.Lane writing = workshop.lane("writing");
     private final ReadOnlyObjectWrapper<History> history;
     private Study saved;
+    /// What is analysed: the study, with what is only tried.
+    private Study shown;
+    private Optional<Edit> trial = Optional.empty();
     private Study warnedOf;
     private final ReadOnlyObjectWrapper<Analysis> analysis = new ReadOnlyObjectWrapper<>(Analysis.EMPTY);
     private final ReadOnlyIntegerWrapper table = new ReadOnlyIntegerWrapper();
@@ -177,6 +180,7 @@ final class Session implements AutoCloseable {
         if (changed == history.get()) {
             return;
         }
+        trial = Optional.empty();
         history.set(changed);
         if (table().isEmpty()) {
             show(study().tables().isEmpty() ? 0 : study().tables().getLast().id());
@@ -184,15 +188,41 @@ final class Session implements AutoCloseable {
         analyse();
     }
 
+    /// Shows what a change would do, without doing it.
+    void tryOut(Edit edit) {
+        trial = Optional.of(edit);
+        analyse();
+    }
+
+    /// Takes back what is only tried.
+    void endTrial() {
+        if (trial.isPresent()) {
+            trial = Optional.empty();
+            analyse();
+        }
+    }
+
+    /// Does what was tried.
+    void keepTrial() {
+        Optional<Edit> tried = trial;
+        trial = Optional.empty();
+        tried.ifPresent(this::perform);
+    }
+
+    Optional<Edit> trial() {
+        return trial;
+    }
+
     private void analyse() {
-        Study study = study();
+        Study study = trial.map(edit -> edit.apply(study())).orElse(study());
+        shown = study;
         Analysis previous = analysis.get();
         analysing.run("Fitting …", progress -> Analysis.of(study, previous, early -> Platform.runLater(() -> known(early)), progress), analysis::set, this::failed, this::stopAnalysis);
     }
 
     /// What is known early serves as long as nothing newer is.
     private void known(Analysis early) {
-        if (early.study() == study()) {
+        if (early.study() == shown) {
             analysis.set(early);
         }
     }

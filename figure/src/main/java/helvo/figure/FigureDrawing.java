@@ -170,6 +170,9 @@ public final class FigureDrawing {
         axisTitles(axes, swapped, xLook.otherSide());
         pen.clipped(axes.area, () -> series(painters));
         curveParts(painters);
+        if (figure.figure().shows(Layer.BARS)) {
+            painters.stream().filter(SeriesPainter::drawsPoints).forEach(painter -> painter.barParts(parts));
+        }
         notes.inFront(look.notes(), figure, painters);
         labels(axes.area, painters);
         colorKeys().ifPresent(scale -> colorKey(scale, axes));
@@ -187,6 +190,9 @@ public final class FigureDrawing {
         if (figure.figure().shows(Layer.BAND)) {
             curves(painters, SeriesPainter::band);
         }
+        if (figure.figure().shows(Layer.BOUNDS)) {
+            bounds(painters).forEach(BoundsPainter::lines);
+        }
         List<SeriesPainter> drawn = painters.stream().filter(painter -> !painter.look().hidden() && !painter.series().key().isTogether()).toList();
         for (SeriesPainter painter : drawn) {
             if (bars && painter.look().points() && painter.series().points().size() <= PointCloud.MANY) {
@@ -198,12 +204,19 @@ public final class FigureDrawing {
         if (!cloud) {
             curves(painters, SeriesPainter::curve);
         }
+        if (figure.figure().shows(Layer.BOUNDS)) {
+            bounds(painters).forEach(BoundsPainter::bars);
+        }
         drawn.forEach(SeriesPainter::setAside);
         drawn.forEach(painter -> painter.points(progress));
         if (cloud) {
             curves(painters, SeriesPainter::curveOverCloud);
         }
         drawn.forEach(SeriesPainter::labels);
+    }
+
+    private List<BoundsPainter> bounds(List<SeriesPainter> painters) {
+        return painters.stream().filter(SeriesPainter::drawsPoints).flatMap(painter -> painter.series().bounds().map(bounds -> new BoundsPainter(pen, style, painter, bounds)).stream()).toList();
     }
 
     private static void curves(List<SeriesPainter> painters, BiConsumer<SeriesPainter, Fit> draw) {

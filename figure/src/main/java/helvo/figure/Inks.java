@@ -13,6 +13,8 @@ public final class Inks {
     static final Color GUIDE = new Color(0xE2E4EA);
     static final Color GUIDE_STRONG = new Color(0xC9CDD6);
     static final Color RULE = new Color(0xDAD8DF);
+    /// What needs a look.
+    static final Color LOOK = new Color(0xC26A12);
     static final Color STRIP = new Color(0xF4F4F6);
     private static final Color[] SERIES = {new Color(0x1F5F8B), new Color(0xB04A1C), new Color(0x4C7A34), new Color(0x7A4E9E),
         new Color(0xA87400), new Color(0x1E7F86), new Color(0xA03A5E), new Color(0x5B6670)};

@@ -1,6 +1,9 @@
 package helvo.figure;
 
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.bounds.Bounds;
+import helvo.core.curve.Curve;
+import helvo.core.curve.Line;
 import helvo.core.fit.Fit;
 import helvo.core.look.CurveLook.LabelPart;
 import helvo.core.look.CurveLook.Spot;
@@ -16,6 +19,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 
 /// Places and draws the legend and the curves' labels: where a person put them, else where no point lies.
 final class Labels {
@@ -152,7 +156,23 @@ final class Labels {
         if (painter.curveLook().label().contains(LabelPart.UNCERTAINTY)) {
             fit.coefficients().reversed().forEach(each -> lines.add(each.name() + " = " + ValueText.withUncertainty(each.value(), Equation.standardError(each))));
         }
+        if (painter.curveLook().label().contains(LabelPart.BOUNDS)) {
+            series.bounds().ifPresent(bounds -> {
+                bounds.steepest().ifPresent(limit -> lines.add("steepest " + line(limit, bounds)));
+                bounds.shallowest().ifPresent(limit -> lines.add("shallowest " + line(limit, bounds)));
+            });
+        }
         return lines;
+    }
+
+    private static String line(Bounds.Limit limit, Bounds bounds) {
+        double slopes = bounds.slopeHalfRange().orElse(0) / 10;
+        double intercepts = bounds.intercepts().map(range -> (range.high() - range.low()) / 20).orElse(0.0);
+        return "y = " + new Line().form(name -> name.equals("a") ? ValueText.rounded(limit.intercept(), digits(intercepts)) : ValueText.rounded(limit.slope(), digits(slopes)), "x", Curve.Notation.TYPESET);
+    }
+
+    private static OptionalDouble digits(double uncertainty) {
+        return uncertainty > 0 ? OptionalDouble.of(uncertainty) : OptionalDouble.empty();
     }
 
     /// Places along the curve from its right end to its left, close to it first; above it for a series that lies above

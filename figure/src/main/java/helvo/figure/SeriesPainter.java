@@ -17,8 +17,10 @@ import java.awt.Font;
 import java.awt.Shape;
 import java.awt.geom.Path2D;
 import java.awt.geom.PathIterator;
+import java.awt.geom.Rectangle2D;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -27,6 +29,8 @@ import java.util.function.Function;
 /// Draws one series: its bars, its curve and its points.
 final class SeriesPainter {
     private static final double CAP = 2.6;
+    private static final double END = 3;
+    private static final int MOST_PRESSED = 400;
     private static final int CURVE_STEPS = 240;
     private static final int BAND_STEPS = 120;
     /// How far beyond the data a place lies does not matter to a band.
@@ -146,6 +150,37 @@ final class SeriesPainter {
                 pen.line(right, y - cap, right, y + cap, ink, weight);
             }
         }
+    }
+
+    /// Where bars and their ends are pressed; of many nobody presses one.
+    void barParts(List<FigureLayout.Part> parts) {
+        Points points = series.points();
+        for (int i = 0; i < points.size() && points.size() <= MOST_PRESSED && look.bars().shown(); i++) {
+            double x = plot.px(points.x()[i]);
+            double y = plot.py(points.y()[i]);
+            if (!plot.area().contains(x, y)) {
+                continue;
+            }
+            int row = points.rows()[i];
+            if (visible(points.yBars(), i)) {
+                double top = plot.pyWithin(points.y()[i] + points.yBars().up()[i]);
+                double bottom = plot.pyWithin(points.y()[i] - points.yBars().down()[i]);
+                parts.add(bar(row, Thing.BarEnd.NONE, x - END, Math.min(top, bottom), 2 * END, Math.abs(bottom - top)));
+                parts.add(bar(row, Thing.BarEnd.UP, x - 2 * END, top - END, 4 * END, 2 * END));
+                parts.add(bar(row, Thing.BarEnd.DOWN, x - 2 * END, bottom - END, 4 * END, 2 * END));
+            }
+            if (visible(points.xBars(), i)) {
+                double left = plot.pxWithin(points.x()[i] - points.xBars().down()[i]);
+                double right = plot.pxWithin(points.x()[i] + points.xBars().up()[i]);
+                parts.add(bar(row, Thing.BarEnd.NONE, Math.min(left, right), y - END, Math.abs(right - left), 2 * END));
+                parts.add(bar(row, Thing.BarEnd.LEFT, left - END, y - 2 * END, 2 * END, 4 * END));
+                parts.add(bar(row, Thing.BarEnd.RIGHT, right - END, y - 2 * END, 2 * END, 4 * END));
+            }
+        }
+    }
+
+    private FigureLayout.Part bar(int row, Thing.BarEnd end, double x, double y, double width, double height) {
+        return new FigureLayout.Part(new Thing.BarOf(series.key(), row, end), new Rectangle2D.Double(x, y, width, height));
     }
 
     private static boolean visible(ErrorBars bars, int i) {

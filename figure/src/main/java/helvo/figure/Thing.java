@@ -20,6 +20,14 @@ public sealed interface Thing {
     /// The end of a curve, at the side of the least x or of the greatest.
     record CurveEnd(SeriesKey series, boolean greatest) implements Thing {}
 
+    /// The error bar of a point, by its row in the table.
+    ///
+    /// @param end which end of it; the whole of it otherwise
+    record BarOf(SeriesKey series, int row, BarEnd end) implements Thing {}
+
+    /// The end of an error bar.
+    enum BarEnd { UP, DOWN, LEFT, RIGHT, NONE }
+
     record CurveLabel(SeriesKey series) implements Thing {}
 
     /// @param part 0 for the whole; 1 and 2 for the ends of a span, 1 for the point of an arrow

@@ -6,6 +6,9 @@ import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.OwnBars;
 import helvo.core.table.Table;
+import helvo.core.study.ColumnEdit;
+import helvo.core.study.Edit;
+import helvo.core.study.TableEdit;
 import java.util.Optional;
 
 /// Where the bars of an x or y come from: a column of half lengths, two columns (up and down), or one length or percentage for all.
@@ -62,5 +65,24 @@ public record BarSource(Coordinate of, Optional<Column> up, Optional<Column> dow
             lengths[i] = length >= 0 ? length : Double.NaN;
         }
         return lengths;
+    }
+
+    /// What makes the bar of a row this long, rounded to the digits that can be seen: its cell, or the length or percentage that all have.
+    ///
+    /// @param value  that it is the bar of
+    /// @param length its half length
+    /// @param below  whether it is the half towards smaller values
+    /// @return empty where the bars are computed from other columns
+    public Optional<Edit> dragged(Table table, int row, double value, double length, boolean below) {
+        Optional<Column> from = below ? down.or(() -> up) : up.or(() -> down);
+        if (from.isPresent()) {
+            return from.filter(column -> !column.isDerived()).map(column -> new TableEdit.SetCell(table.id(), column.id(), row, rounded(length).replace('.', table.mark().sign())));
+        }
+        return own.map(bars -> new ColumnEdit.SetOwnBars(table.id(), of.column().id(),
+                new OwnBars(Double.parseDouble(rounded(bars.percent() ? 100 * length / Math.abs(value) : length)), bars.percent()))).map(Edit.class::cast);
+    }
+
+    private static String rounded(double length) {
+        return length > 0 ? new java.math.BigDecimal(length).round(new java.math.MathContext(2)).toPlainString() : "0";
     }
 }

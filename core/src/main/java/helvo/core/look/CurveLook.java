@@ -26,7 +26,7 @@ public record CurveLook(Optional<String> color, double weight, Optional<Dash> da
     public enum Dash { SOLID, DASHED, DOTTED, DASH_DOT }
 
     /// What a label beside a curve may hold.
-    public enum LabelPart { NAME, EQUATION, R2, UNCERTAINTY, POINTS }
+    public enum LabelPart { NAME, EQUATION, R2, UNCERTAINTY, POINTS, BOUNDS }
 
     /// A place in the plot, as fractions of its width and height from its upper left corner.
     public record Spot(double across, double down) {}

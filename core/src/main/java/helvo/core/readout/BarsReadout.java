@@ -73,7 +73,7 @@ final class BarsReadout {
             return "";
         }
         String unit = source.of().unit();
-        String from = source.up().or(source::down).map(column -> "bars in " + axis + " from " + column.heading().text()
+        String from = source.up().or(source::down).map(column -> "bars in " + axis + " from column " + column.heading().text()
                         + source.down().filter(down -> source.up().isPresent()).map(down -> " and " + down.heading().text()).orElse(""))
                 .orElseGet(() -> "bars in %s of ± %s%s".formatted(axis, ValueText.plain(source.own().orElseThrow().size()), source.own().get().percent() ? " %" : unit.isEmpty() ? "" : " " + unit));
         return from + ", ± " + source.meaning().words();

@@ -1,5 +1,6 @@
 package helvo.core.study;
 
+import helvo.core.Require;
 import helvo.core.derive.Derivations;
 import helvo.core.formula.Formula;
 import helvo.core.formula.Sources;
@@ -21,6 +22,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /// Changes of a table's columns.
 public sealed interface ColumnEdit extends TableChange {
@@ -115,6 +117,32 @@ public sealed interface ColumnEdit extends TableChange {
                 case Format.Significant(int digits) -> "Show " + name + " with " + digits + " digits";
                 case Format.Dates(_, _, var per) -> "Count " + name + " by the " + per.word();
             };
+        }
+    }
+
+    /// Multiplies all bars of a column by one number: the lengths that a column gives, or those of its own.
+    ///
+    /// @param column that the bars belong to
+    record ScaleBars(int table, int column, double factor) implements ColumnEdit {
+        public ScaleBars {
+            Require.require(factor >= 0 && Double.isFinite(factor), "factor=%s must be 0 or more", factor);
+        }
+
+        @Override
+        public Table change(Table before) {
+            Column of = before.column(column);
+            Table changed = before;
+            boolean given = false;
+            for (Column bar : Stream.concat(before.barOf(of).stream(), before.downOf(of).stream()).toList()) {
+                given = true;
+                changed = changed.withColumn(bar.id(), old -> old.isDerived() ? old : old.with(old.cells().times(factor)));
+            }
+            return given || of.ownBars().isEmpty() ? changed : changed.withColumn(column, old -> old.with(new OwnBars(old.ownBars().orElseThrow().size() * factor, old.ownBars().get().percent())));
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Bars of " + before.column(column).name() + " " + ValueText.significant(factor, 4) + " times as long";
         }
     }
 

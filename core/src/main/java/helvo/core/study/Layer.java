@@ -3,6 +3,7 @@ package helvo.core.study;
 /// What a figure can show besides its points and curves.
 public enum Layer {
     BARS("Bars", "Show the error bars"),
+    BOUNDS("Bounds", "Show the steepest and the shallowest line through all error bars, and what lies between"),
     EQUATIONS("Equations", "Write each curve's equation and R² beside it"),
     BAND("Band", "Shade where the mean lies with 95 % confidence; thin lines bound one more measurement"),
     RESIDUALS("Residuals", "Show the residuals in a strip that shares the x axis"),

@@ -55,6 +55,7 @@ public final class StudyJson {
             Map.entry("set heading", ColumnEdit.SetHeading.class),
             Map.entry("set kind", ColumnEdit.SetKind.class),
             Map.entry("set format", ColumnEdit.SetFormat.class),
+            Map.entry("scale bars", ColumnEdit.ScaleBars.class),
             Map.entry("set own bars", ColumnEdit.SetOwnBars.class),
             Map.entry("set weighting", FigureEdit.Weigh.class),
             Map.entry("set bar meaning", ColumnEdit.SetBarMeaning.class),

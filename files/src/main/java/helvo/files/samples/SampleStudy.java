@@ -9,6 +9,7 @@ import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.History;
+import helvo.core.study.Layer;
 import helvo.core.study.SeriesKey;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
@@ -40,6 +41,7 @@ public final class SampleStudy {
                 new TableEdit.SetRowsAside(stretch, List.of(14), "the clamp slipped"),
                 new ColumnEdit.SetRole(BATH, 3, Role.Y),
                 shape(2, new Logarithmic()), shape(4, new Logistic()), shape(5, new Exponential(false)), shape(6, new Power(false)),
+                new FigureEdit.Show(study.figureOver(stretch).id(), Layer.BOUNDS, true),
                 new FigureEdit.SetTitle(study.figureOver(stretch).id(), Optional.of("Stretch of 3 mm marram cord under load")));
         History history = History.from(study);
         for (Edit decision : decisions) {
