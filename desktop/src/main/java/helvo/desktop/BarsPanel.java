@@ -21,6 +21,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Slider;
@@ -37,8 +39,9 @@ final class BarsPanel extends Panel {
 
     private final Runnable close;
     private final Form form = new Form(this::say);
+    private final Form looks = new Form(this::say);
     private final Slider slider = new Slider(0, MOST, 1);
-    private final TextField size = field("bars-what-if", "Length to try", 7);
+    private final TextField size = field("bars-what-if", "Length to try", 6);
     private final Label sizeUnit = new Label();
     private final Label verdict = muted("");
     private final VBox whatIf;
@@ -60,7 +63,7 @@ final class BarsPanel extends Panel {
     }
 
     BarsPanel(Session session, Runnable close) {
-        super(session, "bars-panel", "Error bars", 340);
+        super(session, "bars-panel", "Error bars", 316);
         this.close = close;
         slider.setId("bars-slider");
         slider.setAccessibleText("How long bars would be, in parts of what they are");
@@ -77,14 +80,14 @@ final class BarsPanel extends Panel {
             }
         });
         verdict.setId("bars-verdict");
-        slider.setPrefWidth(150);
-        whatIf = new VBox(6, strong("What if"), new HBox(8, slider, size, sizeUnit), verdict,
+        slider.setPrefWidth(130);
+        whatIf = new VBox(6, strong("What if"), row(slider, size, sizeUnit), verdict,
                 new FlowPane(8, 6, mainButton("bars-accept", "Use these bars", this::accept), button("bars-back", "Back to those in the table", this::back)));
-        var content = new VBox(10, form, whatIf);
+        var content = new VBox(12, form, whatIf, looks);
         var scroll = new ScrollPane(content);
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-        scroll.setMaxHeight(480);
+        scroll.setMaxHeight(520);
         verdict.setMinHeight(Region.USE_PREF_SIZE);
         getChildren().addAll(heading, scroll, wrong);
         session.history().subscribe(() -> {
@@ -93,6 +96,7 @@ final class BarsPanel extends Panel {
                     close.run();
                 } else {
                     form.update();
+                    looks.update();
                 }
             }
         });
@@ -106,6 +110,12 @@ final class BarsPanel extends Panel {
                 session.endTrial();
             }
         });
+    }
+
+    private static HBox row(Node... nodes) {
+        var row = new HBox(8, nodes);
+        row.setAlignment(Pos.CENTER_LEFT);
+        return row;
     }
 
     /// @param ofRow the row whose bar was pressed; −1 for none
@@ -133,6 +143,7 @@ final class BarsPanel extends Panel {
     @Override
     void begin() {
         form.begin();
+        looks.begin();
         say("");
         if (series().isEmpty()) {
             return;
@@ -236,10 +247,10 @@ final class BarsPanel extends Panel {
 
     private void look() {
         Supplier<SeriesLook> look = () -> session.figureInView().orElseThrow().look().series(key);
-        form.wide(form.tick("bars-shown", "Drawn for this series", () -> look.get().bars().shown(), shown -> set(look.get().with(look.get().bars().shown(shown)))));
-        form.row("Caps", form.sliding("bars-cap", "Width of the strokes at the ends, 0 for none", 0, BarLook.MOST_CAP, () -> look.get().bars().cap(), cap -> set(look.get().with(look.get().bars().withCap(cap)))));
-        form.row("Weight", form.needed("bars-weight", "Weight of the lines in points", 0.1, BarLook.MOST_WEIGHT, () -> look.get().bars().weight(), weight -> set(look.get().with(look.get().bars().withWeight(weight)))));
-        form.row("Colour", form.color("bars-color", "Colour of the bars", Inks.seriesHex(), () -> look.get().bars().color(), color -> set(look.get().with(look.get().bars().withColor(color)))));
+        looks.wide(looks.tick("bars-shown", "Drawn for this series", () -> look.get().bars().shown(), shown -> set(look.get().with(look.get().bars().shown(shown)))));
+        looks.row("Caps", looks.sliding("bars-cap", "Width of the strokes at the ends, 0 for none", 0, BarLook.MOST_CAP, () -> look.get().bars().cap(), cap -> set(look.get().with(look.get().bars().withCap(cap)))));
+        looks.row("Weight", looks.needed("bars-weight", "Weight of the lines in points", 0.1, BarLook.MOST_WEIGHT, () -> look.get().bars().weight(), weight -> set(look.get().with(look.get().bars().withWeight(weight)))));
+        looks.row("Colour", looks.color("bars-color", "Colour of the bars", Inks.seriesHex(), () -> look.get().bars().color(), color -> set(look.get().with(look.get().bars().withColor(color)))));
     }
 
     private void set(SeriesLook look) {

@@ -509,7 +509,9 @@ final class FigureView extends Pane {
 
     /// A point before anything that it lies on.
     private void choose(MouseEvent event) {
-        Optional<FigureLayout.Hit> hit = layout.get().nearest(shown().get(), pressedX, pressedY, points(NEAR));
+        // The end of a short bar is near its point.
+        boolean onBar = layout.get().at(pressedX, pressedY).orElse(null) instanceof Thing.BarOf bar && bar.end() != Thing.BarEnd.NONE;
+        Optional<FigureLayout.Hit> hit = layout.get().nearest(shown().get(), pressedX, pressedY, points(onBar ? NEAR / 2 : NEAR));
         if (hit.isPresent()) {
             asks.points.show(new int[] {hit.get().row()}, says(hit.get()), event.getSceneX(), event.getSceneY());
             return;

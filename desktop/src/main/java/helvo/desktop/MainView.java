@@ -148,7 +148,8 @@ final class MainView extends StackPane {
     void showThing(Thing thing, double sceneX, double sceneY) {
         if (thing instanceof Thing.BarOf(var key, var row, var end)) {
             bars.about(key, row, end == Thing.BarEnd.LEFT || end == Thing.BarEnd.RIGHT);
-            beside(bars, Math.max(sceneX, getWidth() - 330 - 24 - 16), sceneY);
+            // Over the table, so that figure and readout are seen while bars are tried.
+            beside(bars, -16, 120);
             return;
         }
         figurePanel.about(thing);

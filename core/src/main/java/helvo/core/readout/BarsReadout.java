@@ -101,7 +101,8 @@ final class BarsReadout {
     }
 
     private static String times(double factor) {
-        return ValueText.significant(factor, 3) + " times";
+        // Close to 1 it takes more digits to tell on which side.
+        return ValueText.significant(factor, Math.abs(factor - 1) < 0.01 ? 6 : 3) + " times";
     }
 
     private void best(Minimax best) {
