@@ -70,8 +70,8 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
     }
 
     private static double bisected(DoubleUnaryOperator f, double from, double to) {
-        double low = from;
-        double high = to;
+        double low = Math.min(from, to);
+        double high = Math.max(from, to);
         boolean rising = f.applyAsDouble(low) < 0;
         while (true) {
             double middle = low / 2 + high / 2;

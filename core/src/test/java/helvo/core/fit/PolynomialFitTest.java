@@ -7,6 +7,7 @@ import helvo.core.Progress;
 import helvo.core.curve.Curve;
 import helvo.core.curve.FixedInterceptLine;
 import helvo.core.curve.Line;
+import helvo.core.curve.Logarithmic;
 import helvo.core.curve.Polynomial;
 import java.io.IOException;
 import java.io.InputStream;
@@ -40,7 +41,7 @@ class PolynomialFitTest {
                 Arguments.of("a narrow span at 1e9", new Line(), made(30, i -> 1e9 + i / 29.0, x -> x, 0.1)),
                 Arguments.of("degree 6 on 1000 to 1010", new Polynomial(6), made(60, i -> 1000 + i / 6.0, x -> Math.sin(x), 0.01)),
                 Arguments.of("y far from zero", new Line(), made(25, i -> i, x -> 1e9 + 1e-3 * x, 1e-2)),
-                Arguments.of("degree 10 on 400 points", new Polynomial(10), made(400, i -> i / 40.0, Math::exp, 1)),
+                Arguments.of("degree 10 on 10,000 points", new Polynomial(10), made(10_000, i -> i / 1000.0, Math::exp, 1)),
                 Arguments.of("tiny x, huge y", new Polynomial(2), made(12, i -> 1e-80 * (i + 1), x -> 1e90 * (1 + 1e80 * x), 1e88)));
     }
 
@@ -56,6 +57,69 @@ class PolynomialFitTest {
         }
         assertClose(fit.quality().residualStandardDeviation().orElseThrow(), exact.s());
         assertClose(fit.quality().r2().orElseThrow(), exact.r2());
+    }
+
+    /// Weights of all sizes, also far from the origin.
+    @Test
+    void weightedFitsHaveFourteenDigitsToo() {
+        for (int degree = 1; degree <= 6; degree++) {
+            Points points = made(80, i -> 1000 + i / 8.0, Math::sin, 0.01);
+            var random = new Random(degree);
+            double[] sigma = random.doubles(80).map(r -> Math.pow(10, 4 * r - 3)).toArray();
+            Points weighted = points.withBars(ErrorBars.NONE, ErrorBars.even(sigma)).weighted(Weighting.RELATIVE, 1, 1);
+            var exact = ExactLeastSquares.weighted(points.x(), points.y(), sigma, degree);
+            Fit fit = fit(degree == 1 ? new Line() : new Polynomial(degree), weighted);
+            for (int k = 0; k <= degree; k++) {
+                assertClose(fit.coefficients().get(k).value(), exact.coefficients()[k]);
+                assertClose(fit.coefficients().get(k).uncertainty().orElseThrow().standardError(), exact.standardErrors()[k]);
+            }
+            assertClose(fit.quality().residualStandardDeviation().orElseThrow(), exact.s());
+            assertClose(fit.quality().r2().orElseThrow(), exact.r2());
+            assertClose(fit.quality().chiSquare().orElseThrow().value(), exact.s() * exact.s() * (80 - degree - 1));
+            Fit stated = fit(degree == 1 ? new Line() : new Polynomial(degree), weighted.weighted(Weighting.STATED, 1, 1));
+            assertClose(stated.coefficients().getLast().uncertainty().orElseThrow().standardError(), exact.standardErrors()[degree] / exact.s());
+        }
+    }
+
+    /// ln x near 1, over decades, and over seconds since 1970. Logarithms are rounded to doubles before they are fitted, so a coefficient is
+    /// judged against the largest term of the form (NUMERICS: one that is all but zero has no digits to give).
+    @Test
+    void logarithmicFitsHaveFourteenDigits() {
+        for (Points points : List.of(made(30, i -> 0.9 + i / 150.0, Math::log, 1e-4), made(40, i -> Math.pow(10, i / 5.0 - 4), x -> 3 + 2 * Math.log(x), 0.1), made(50, i -> 1.7e9 + 86_400 * i, x -> 5 * Math.log(x), 1e-3))) {
+            var exact = ExactLeastSquares.ofLogarithms(points.x(), points.y());
+            Fit fit = fit(new Logarithmic(), points);
+            double[] terms = {1, java.util.Arrays.stream(points.x()).map(x -> Math.abs(Math.log(x))).max().orElseThrow()};
+            for (int k = 0; k < 2; k++) {
+                double largest = Math.max(Math.abs(exact.coefficients()[0]), Math.abs(exact.coefficients()[1] * terms[1])) / terms[k];
+                assertThat(fit.coefficients().get(k).value()).isCloseTo(exact.coefficients()[k], offset(FOURTEEN_DIGITS * largest));
+                assertClose(fit.coefficients().get(k).uncertainty().orElseThrow().standardError(), exact.standardErrors()[k]);
+            }
+            assertClose(fit.quality().residualStandardDeviation().orElseThrow(), exact.s());
+            assertClose(fit.quality().r2().orElseThrow(), exact.r2());
+        }
+    }
+
+    /// Any order of the rows gives the same to the last digit but one; twice the same data halves the variances but for the degrees of freedom.
+    @Property(tries = 60)
+    void orderDoesNotMatterAndTwiceTheDataHalvesTheVariance(@ForAll @IntRange(min = 1, max = 5) int degree, @ForAll long seed) {
+        var random = new Random(seed);
+        int n = 12 + random.nextInt(20);
+        double[] x = random.doubles(n, 100, 110).toArray();
+        double[] y = random.doubles(n, -1, 1).toArray();
+        Curve curve = degree == 1 ? new Line() : new Polynomial(degree);
+        Fit fit = fit(curve, Points.of(x, y));
+        int[] order = IntStream.range(0, n).boxed().sorted(java.util.Comparator.comparingLong(i -> i * 7_919L % 31)).mapToInt(Integer::intValue).toArray();
+        Fit other = fit(curve, Points.of(java.util.Arrays.stream(order).mapToDouble(i -> x[i]).toArray(), java.util.Arrays.stream(order).mapToDouble(i -> y[i]).toArray()));
+        Fit twice = fit(curve, Points.of(IntStream.range(0, 2 * n).mapToDouble(i -> x[i % n]).toArray(), IntStream.range(0, 2 * n).mapToDouble(i -> y[i % n]).toArray()));
+        int p = degree + 1;
+        double shrinks = Math.sqrt((n - p) / (2.0 * n - p));
+        for (int k = 0; k <= degree; k++) {
+            double value = fit.coefficients().get(k).value();
+            double se = fit.coefficients().get(k).uncertainty().orElseThrow().standardError();
+            assertThat(other.coefficients().get(k).value()).isCloseTo(value, offset(4e-16 * Math.abs(value)));
+            assertThat(twice.coefficients().get(k).value()).isCloseTo(value, offset(1e-14 * Math.abs(value)));
+            assertThat(twice.coefficients().get(k).uncertainty().orElseThrow().standardError()).isCloseTo(se * shrinks, offset(1e-13 * se));
+        }
     }
 
     /// NIST's own certified values, as published.

@@ -1,0 +1,75 @@
+package helvo.core.reading;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import helvo.core.Progress;
+import helvo.core.curve.Curve;
+import helvo.core.curve.Exponential;
+import helvo.core.curve.Line;
+import helvo.core.curve.Polynomial;
+import helvo.core.fit.Fit;
+import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Points;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+class SolutionTest {
+    private static Fit fit(Curve curve, Points points) {
+        return ((FitOutcome.Fitted) curve.fit(points, Progress.NONE)).fit();
+    }
+
+    /// Fieller's limits; expected numbers: the two roots of |a + b x − 8| = t s √h(x), by SciPy.
+    @Test
+    void aLineHasFiellersLimits() {
+        Points points = Points.of(new double[] {1, 2, 3, 4, 5, 6}, new double[] {2.1, 3.9, 6.2, 7.8, 10.1, 12.2});
+        Solution only = Solution.at(fit(new Line(), points), points, 8).getFirst();
+        assertThat(only.value()).isCloseTo(3.9702970297029707, within(1e-14));
+        assertThat(only.low95().orElseThrow()).isCloseTo(3.8676201830331336, within(1e-12));
+        assertThat(only.high95().orElseThrow()).isCloseTo(4.076234438500418, within(1e-12));
+        assertThat(only.beyondPercent()).isZero();
+        assertThat(Solution.at(fit(new Line(), points), points, 16).getFirst().beyondPercent()).isPositive();
+    }
+
+    /// A slope that may be 0 leaves a side, or both, without limit.
+    @Test
+    void anUnsureSlopeHasNoLimits() {
+        Points points = Points.of(new double[] {1, 2, 3, 4}, new double[] {2, 5, 1, 4});
+        Solution only = Solution.at(fit(new Line(), points), points, 3).getFirst();
+        assertThat(only.low95().isEmpty() || only.high95().isEmpty()).isTrue();
+        Points exact = Points.of(new double[] {1, 2}, new double[] {1, 3});
+        assertThat(Solution.at(fit(new Line(), exact), exact, 2)).containsExactly(new Solution(1.5, java.util.OptionalDouble.empty(), java.util.OptionalDouble.empty(), 0));
+        Points level = Points.of(new double[] {1, 2, 3}, new double[] {5, 5, 5});
+        assertThat(Solution.at(fit(new Line(), level), level, 7)).isEmpty();
+    }
+
+    /// y = (x − 2)(x − 5) reaches 0 twice, −2 in two places within reach and −3 nowhere.
+    @Test
+    void aParabolaIsReachedTwiceOrNever() {
+        double[] x = {1, 2, 3, 4, 5, 6};
+        Points points = Points.of(x, java.util.Arrays.stream(x).map(v -> (v - 2) * (v - 5)).toArray());
+        Fit fit = fit(new Polynomial(2), points);
+        assertThat(Solution.at(fit, points, 0)).extracting(Solution::value).satisfiesExactly(low -> assertThat(low).isCloseTo(2, within(1e-13)), high -> assertThat(high).isCloseTo(5, within(1e-13)));
+        assertThat(Solution.at(fit, points, -3)).isEmpty();
+        assertThat(Solution.at(fit, points, -2)).hasSize(2);
+    }
+
+    @Test
+    void curvesMeetWhereTheyAreEqual() {
+        double[] x = {0, 1, 2, 3, 4};
+        Fit rising = fit(new Line(), Points.of(x, new double[] {0, 1, 2, 3, 4}));
+        Fit falling = fit(new Line(), Points.of(x, new double[] {3, 2, 1, 0, -1}));
+        List<Double> at = Solution.crossings(rising, falling, 0, 4);
+        assertThat(at).hasSize(1);
+        assertThat(at.getFirst()).isCloseTo(1.5, within(1e-14));
+        assertThat(Solution.crossings(rising, rising, 0, 0)).hasSizeLessThanOrEqualTo(2001);
+    }
+
+    /// A decay y = 8 e^(−x/2): it is 4 at 2 ln 2.
+    @Test
+    void anExponentialIsReachedWhereItsLogarithmSays() {
+        double[] x = {0, 1, 2, 3, 4, 5};
+        Points points = Points.of(x, java.util.Arrays.stream(x).map(v -> 8 * Math.exp(-v / 2)).toArray());
+        assertThat(Solution.at(fit(new Exponential(false), points), points, 4).getFirst().value()).isCloseTo(2 * Math.log(2), within(1e-9));
+    }
+}
