@@ -21,13 +21,14 @@ record PowerSums(DD[] powers, DD[] cross, DD square) {
     static PowerSums of(Points points, Scaling scaling, int degree, Progress progress) {
         int n = points.size();
         int blocks = Math.max(1, (n + BLOCK - 1) / BLOCK);
+        int sigmaPower = points.sigmaPower();
         Running sums = IntStream.range(0, blocks).parallel().mapToObj(block -> {
             progress.reached((double) block / blocks);
             var running = new Running(degree);
             if (degree == 1 && points.weighting() == Weighting.ALIKE) {
                 running.addLine(points, block * BLOCK, Math.min(n, (block + 1) * BLOCK), scaling);
             } else {
-                running.add(points, block * BLOCK, Math.min(n, (block + 1) * BLOCK), scaling);
+                running.add(points, block * BLOCK, Math.min(n, (block + 1) * BLOCK), scaling, sigmaPower);
             }
             return running;
         }).reduce(Running::plus).orElseThrow();
@@ -61,11 +62,10 @@ record PowerSums(DD[] powers, DD[] cross, DD square) {
             return IntStream.range(0, high.length).mapToObj(i -> DD.ofSum(high[i], low[i])).toArray(DD[]::new);
         }
 
-        private void add(Points points, int from, int to, Scaling scaling) {
+        private void add(Points points, int from, int to, Scaling scaling, int sigmaPower) {
             double[] x = points.x();
             double[] y = points.y();
             double[] sigma = points.weighting() == Weighting.ALIKE ? null : points.ySigma();
-            int sigmaPower = points.sigmaPower();
             int highest = 2 * degree;
             int ofCross = highest + 1;
             int ofSquare = ofCross + degree + 1;
