@@ -1,10 +1,12 @@
 package helvo.bench;
 
 import helvo.core.Progress;
+import helvo.core.curve.Curves;
 import helvo.core.curve.Line;
 import helvo.core.curve.Polynomial;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Points;
+import java.util.List;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
 import org.hipparchus.stat.regression.OLSMultipleLinearRegression;
@@ -58,6 +60,12 @@ public class FitBenchmark {
     @Benchmark
     public FitOutcome degreeFive() {
         return new Polynomial(5).fit(points, Progress.NONE);
+    }
+
+    /// Every shape of the strip at the window's foot.
+    @Benchmark
+    public List<FitOutcome> strip() {
+        return Curves.offered().stream().map(shape -> shape.fit(points, Progress.NONE)).toList();
     }
 
     @Benchmark

@@ -22,7 +22,7 @@ final class PointsPanel extends Panel {
         super(session, "points-panel", "", 300);
         this.close = close;
         reason.setPromptText("reason");
-        others = button("points-others", "Set all others aside", this::setOthersAside);
+        others = button("points-others", "Fit these alone: set all others aside", this::setOthersAside);
         var show = button("points-show", "Show in the table", () -> {
             close.run();
             showRow.accept(rows[0]);

@@ -1,6 +1,7 @@
 package helvo.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.io.IOException;
 import java.io.PrintWriter;
@@ -20,7 +21,7 @@ import tools.jackson.databind.json.JsonMapper;
 class HelvoTest {
     private static final List<String> FIT_KEYS = List.of("group", "curve", "degree", "fittedOn", "rows", "equation", "coefficients", "r2", "r2About", "adjustedR2",
             "pearsonR", "pearsonP", "spearmanRho", "residualStandardDeviation", "residualSumOfSquares", "degreesOfFreedom", "f", "fP", "aicc",
-            "chi2", "chi2P", "checks", "bounds", "readings", "residuals");
+            "chi2", "chi2P", "weights", "checks", "bounds", "readings", "residuals");
 
     @TempDir
     private Path folder;
@@ -51,7 +52,69 @@ class HelvoTest {
     @Test
     void fitsForAPerson() throws IOException {
         assertThat(helvo("fit", table(), "--x", "Load", "--y", "Stretch", "--intercept", "0", "--at", "5")).isZero();
-        assertThat(out.toString()).contains("Stretch = 0.2", "mm/N", "about zero", "7 of 9 rows used; no number in rows 3, 9.", "At 5: ");
+        assertThat(out.toString()).contains("Stretch = 0.2", "mm/N", "about zero", "7 of 9 rows used; no number in rows 3, 9.", "Load 5 ");
+    }
+
+    private static final String BARS = """
+            Cord,Load [N],Stretch [mm],Sigma [mm]
+            dry,5,1.31,0.35
+            dry,10,2.22,0.35
+            dry,15,3.42,0.35
+            dry,20,4.31,0.35
+            dry,25,5.49,0.35
+            dry,30,6.36,0.35
+            dry,40,8.41,0.35
+            dry,50,10.43,0.35
+            salt,5,1.92,0.35
+            salt,15,4.61,0.35
+            salt,25,7.35,0.35
+            salt,35,10.21,
+            """;
+
+    /// The dry cord's limits by hand: steepest from (5; 0.96) to (50; 10.78), shallowest from (10; 2.57) to (50; 10.08), both clear of all other bars.
+    @Test
+    void boundsOfTheLinesThroughAllBars() throws IOException {
+        Path file = Files.writeString(folder.resolve("bars.csv"), BARS);
+        assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--only", "Cord=dry", "--y-bar", "0.35", "--bounds", "--at", "55", "--when", "5", "--json")).isZero();
+        JsonNode fit = JsonMapper.shared().readTree(out.toString()).at("/fits/0");
+        assertThat(fit.at("/bounds/exists").asBoolean()).isTrue();
+        assertThat(fit.at("/bounds/steepest/slope").asDouble()).isCloseTo(9.82 / 45, within(1e-14));
+        assertThat(fit.at("/bounds/steepest/rows").toString()).isEqualTo("[1,8]");
+        assertThat(fit.at("/bounds/shallowest/slope").asDouble()).isCloseTo(7.51 / 40, within(1e-14));
+        assertThat(fit.at("/bounds/shallowest/rows").toString()).isEqualTo("[2,8]");
+        assertThat(fit.at("/bounds/slopeHalfRange").asDouble()).isCloseTo((9.82 / 45 - 7.51 / 40) / 2, within(1e-14));
+        assertThat(fit.at("/bounds/originInside").asBoolean()).isTrue();
+        assertThat(fit.at("/bounds/fittedLinePasses").asInt()).isEqualTo(8);
+        assertThat(fit.at("/bounds/fittedLineMisses").size()).isZero();
+        assertThat(fit.at("/bounds/leastFactor").asDouble()).isLessThan(1);
+        assertThat(fit.at("/readings/0/boundsHigh").asDouble()).isCloseTo(10.78 + 5 * 9.82 / 45, within(1e-12));
+        JsonNode solution = fit.at("/readings/1/solutions/0");
+        assertThat(solution.at("/value").asDouble()).isBetween(solution.at("/low95").asDouble(), solution.at("/high95").asDouble());
+        assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--y-bar", "2%", "--bounds")).isZero();
+        assertThat(out.toString()).contains("No line passes through all bars.").doesNotContain("NaN", "Infinity");
+    }
+
+    @Test
+    void barsWeighAndGroupsAreCompared() throws IOException {
+        Path file = Files.writeString(folder.resolve("bars.csv"), BARS);
+        Path residuals = folder.resolve("residuals.csv");
+        assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--by", "Cord", "--y-bar", "column:sigma", "--weights", "stated", "--residuals", residuals.toString(), "--json")).isZero();
+        JsonNode report = JsonMapper.shared().readTree(out.toString());
+        assertThat(report.at("/fits").size()).isEqualTo(3);
+        assertThat(report.at("/fits/0/group").asString()).isEqualTo("dry");
+        assertThat(report.at("/fits/2/group").isNull()).isTrue();
+        // Equal bars: the line of equal weights, its χ² in units of the bars.
+        double ssr = report.at("/fits/0/chi2").asDouble() * 0.35 * 0.35;
+        assertThat(report.at("/fits/1/rows/unusable/0/why").asString()).isEqualTo("it has no error bar above 0 to weigh by");
+        assertThat(report.at("/comparison/slopes/1/group").asString()).isEqualTo("salt");
+        assertThat(report.at("/comparison/equalSlopes").isNull()).isTrue();
+        assertThat(residuals).content().startsWith("group,row,x,y,fitted,").hasLineCount(8 + 3 + 11 + 1);
+        assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--by", "Cord", "--json")).isZero();
+        JsonNode alike = JsonMapper.shared().readTree(out.toString().substring(out.toString().lastIndexOf("{\n  \"x\"")));
+        assertThat(alike.at("/fits/0/residualSumOfSquares").asDouble()).isCloseTo(ssr, within(1e-13));
+        assertThat(alike.at("/comparison/equalSlopes/p").asDouble()).isLessThan(1e-4);
+        assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--by", "Cord")).isZero();
+        assertThat(out.toString()).contains("Slopes of the lines", "The slopes differ (F = ", "salt against dry");
     }
 
     @Test
@@ -127,6 +190,10 @@ class HelvoTest {
                 Arguments.of("draw FILE --x Load --y Stretch --out figure.docx", ".png, .svg or .pdf"),
                 Arguments.of("draw FILE --x Load --y Stretch --out f.png --dpi 1e9", "--dpi must be"),
                 Arguments.of("demo --size large", "write it as 1280x800"),
+                Arguments.of("fit FILE --x Load --y Stretch --bounds", "--bounds needs error bars"),
+                Arguments.of("fit FILE --x Load --y Stretch --weights stated", "needs error bars"),
+                Arguments.of("fit FILE --x Load --y Stretch --y-bar -1", "a length of 0 or more"),
+                Arguments.of("fit FILE --x Load --y Stretch --y-bar 1 --bar-means guess", "choose sd, se, half-range or 95"),
                 Arguments.of("nonsense", "nonsense"));
     }
 

@@ -1,9 +1,12 @@
 package helvo.core.fit;
 
+import helvo.core.number.RisingOrder;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.stream.IntStream;
 
 /// One check on the residuals of a fit.
 ///
@@ -13,22 +16,24 @@ import java.util.OptionalDouble;
 /// @param says      what it found, in words
 /// @param warns     whether that speaks against the curve
 public record Check(String name, String title, double statistic, OptionalDouble p, String says, boolean warns) {
+    private static final int MOST_WHOLE = 20_000;
     /// The usual level at which a p counts as significant.
     public static final double SIGNIFICANT = 0.05;
 
     /// Those that can judge these residuals.
     public static List<Check> of(Residuals residuals) {
         var checks = new ArrayList<Check>();
-        RunsTest.of(residuals).ifPresent(runs -> checks.add(of("runs", "Runs", runs.statistic(), runs.p(), runs.says())));
+        int[] order = residuals.points().orderByX();
+        RunsTest.of(residuals, order).ifPresent(runs -> checks.add(of("runs", "Runs", runs.statistic(), runs.p(), runs.says())));
         int n = residuals.raw().length;
         if (n > residuals.fit().quality().coefficients() && !residuals.fit().quality().perfect()) {
-            DurbinWatson.of(residuals).ifPresent(test -> checks.add(of("durbin-watson", "Durbin–Watson", test.statistic(), test.p(), test.p() >= SIGNIFICANT ? "neighbours are independent"
+            DurbinWatson.of(residuals, order).ifPresent(test -> checks.add(of("durbin-watson", "Durbin–Watson", test.statistic(), test.p(), test.p() >= SIGNIFICANT ? "neighbours are independent"
                     : test.statistic() < 2 ? "neighbours are alike: a pattern is left" : "neighbours alternate")));
             NormalShape.of(residuals).ifPresent(shape -> checks.add(of(shape.name(), shape.title(), shape.statistic(), shape.p(),
                     shape.p() >= SIGNIFICANT ? "spread like a normal distribution" : "not spread like a normal distribution: intervals are rough")));
             BreuschPagan.of(residuals).ifPresent(test -> checks.add(of("breusch-pagan", "Breusch–Pagan", test.statistic(), test.p(),
                     test.p() >= SIGNIFICANT ? "equally wide everywhere" : "the spread changes along x: weights may be needed")));
-            cook(residuals).ifPresent(checks::add);
+            cook(residuals, order).ifPresent(checks::add);
         }
         return List.copyOf(checks);
     }
@@ -38,11 +43,11 @@ public record Check(String name, String title, double statistic, OptionalDouble 
     }
 
     /// The point that moves the curve most, where it moves it much: a distance above 4/n.
-    private static Optional<Check> cook(Residuals residuals) {
+    private static Optional<Check> cook(Residuals residuals, int[] byX) {
         int n = residuals.raw().length;
         int at = -1;
         double most = 0;
-        for (int i = 0; i < n; i++) {
+        for (int i : candidates(residuals, byX)) {
             double distance = residuals.cooksDistance(i).orElse(0);
             if (distance > most) {
                 most = distance;
@@ -55,5 +60,15 @@ public record Check(String name, String title, double statistic, OptionalDouble 
         boolean warns = most > 4.0 / n;
         String row = "row %d".formatted(residuals.points().rows()[at] + 1);
         return Optional.of(new Check("cook", "Cook’s distance", most, OptionalDouble.empty(), warns ? row + " moves the curve more than any other: look at it" : "no single point decides the curve", warns));
+    }
+
+    /// Of many points, those with the largest residuals and those at the ends: a distance is the product of what these two make large.
+    private static int[] candidates(Residuals residuals, int[] byX) {
+        int n = residuals.raw().length;
+        if (n <= MOST_WHOLE) {
+            return IntStream.range(0, n).toArray();
+        }
+        int[] bySize = RisingOrder.of(Arrays.stream(residuals.raw()).map(r -> -Math.abs(r)).toArray());
+        return IntStream.concat(Arrays.stream(bySize, 0, MOST_WHOLE / 4), IntStream.concat(Arrays.stream(byX, 0, MOST_WHOLE / 8), Arrays.stream(byX, n - MOST_WHOLE / 8, n))).distinct().toArray();
     }
 }

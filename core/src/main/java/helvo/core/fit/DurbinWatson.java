@@ -2,6 +2,7 @@ package helvo.core.fit;
 
 import java.util.Optional;
 import org.apache.commons.statistics.distribution.BetaDistribution;
+import org.apache.commons.statistics.distribution.NormalDistribution;
 
 /// Whether residuals next to one another in order of x are alike: d = Σ (rᵢ − rᵢ₋₁)² / Σ rᵢ², about 2 when they are independent.
 /// Durbin & Watson 1950, Biometrika 37:409. Its distribution is that of four times a beta variable with the moments that d has for
@@ -9,19 +10,26 @@ import org.apache.commons.statistics.distribution.BetaDistribution;
 ///
 /// @param p two-sided
 record DurbinWatson(double statistic, double p) {
-    static Optional<DurbinWatson> of(Residuals residuals) {
-        int[] order = residuals.points().orderByX();
+    /// With more points d is normally distributed about 2 with a variance of 4/n, to more digits than anybody reads.
+    private static final int MANY = 5_000;
+
+    /// @param order of rising x
+    static Optional<DurbinWatson> of(Residuals residuals, int[] order) {
         int n = order.length;
         int p = residuals.fit().quality().coefficients();
         if (n < p + 2 || n < 4) {
             return Optional.empty();
         }
         double[] scaled = new double[n];
-        double[][] q = new double[p][n];
+        boolean many = n > MANY;
+        double[][] q = new double[many ? 0 : p][n];
         for (int k = 0; k < n; k++) {
             int i = order[k];
             double weight = residuals.points().weighting() == Weighting.ALIKE ? 1 : 1 / residuals.points().sigma(i, residuals.fit());
             scaled[k] = residuals.raw()[i] * weight;
+            if (many) {
+                continue;
+            }
             double[] basis = residuals.fit().function().basis(residuals.points().x()[i]);
             for (int c = 0; c < p; c++) {
                 q[c][k] = basis[c] * weight;
@@ -37,7 +45,7 @@ record DurbinWatson(double statistic, double p) {
             return Optional.empty();
         }
         double d = steps / squares;
-        return Optional.of(new DurbinWatson(d, p(d, q, n, p)));
+        return Optional.of(new DurbinWatson(d, many ? 2 * NormalDistribution.of(0, 1).survivalProbability(Math.abs(d - 2) * Math.sqrt(n) / 2) : p(d, q, n, p)));
     }
 
     /// By Gram and Schmidt, twice.

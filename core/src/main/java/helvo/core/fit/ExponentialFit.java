@@ -15,6 +15,7 @@ public final class ExponentialFit {
     private static final int NARROWINGS = 20;
     /// Beyond this exponent over half the span, one point alone would decide the curve.
     private static final double STEEPEST = 500;
+    private static final double LEAST_OWN = 1e-200;
 
     private final double middle;
     private final double half;
@@ -156,7 +157,8 @@ public final class ExponentialFit {
             cross += y[i] * e;
             own += e * e;
         }
-        return cross / own * cross;
+        // Where all but vanish at every point of the sample, a quotient of their sums says nothing.
+        return own < LEAST_OWN ? 0 : cross / own * cross;
     }
 
     private static double amplitude(double[] t, double[] y, double rate, double end) {

@@ -260,18 +260,71 @@ final class LeastSquares {
         }
 
         private void addQuickly(LeastSquares of, double[] p, int from, int to) {
-            double[] g = new double[n + 1];
-            for (int i = from; i < to; i++) {
-                g[n] = of.y[i] - of.shape.at(p, of.x[i], g);
-                double weight = of.weight(i);
-                int at = 0;
-                for (int a = 0; a <= n; a++) {
-                    double weighted = g[a] * weight;
-                    for (int b = a; b <= n; b++) {
-                        high[at++] += weighted * g[b];
-                    }
-                }
+            if (n == 2) {
+                addTwoQuickly(of, p, from, to);
+            } else {
+                addThreeQuickly(of, p, from, to);
             }
+        }
+
+        /// Sums in registers.
+        private void addTwoQuickly(LeastSquares of, double[] p, int from, int to) {
+            double[] g = new double[2];
+            double aa = 0;
+            double ab = 0;
+            double ar = 0;
+            double bb = 0;
+            double br = 0;
+            double rr = 0;
+            for (int i = from; i < to; i++) {
+                double r = of.y[i] - of.shape.at(p, of.x[i], g);
+                double weight = of.weight(i);
+                double wa = g[0] * weight;
+                double wb = g[1] * weight;
+                aa += wa * g[0];
+                ab += wa * g[1];
+                ar += wa * r;
+                bb += wb * g[1];
+                br += wb * r;
+                rr += r * r * weight;
+            }
+            put(aa, ab, ar, bb, br, rr);
+        }
+
+        private void addThreeQuickly(LeastSquares of, double[] p, int from, int to) {
+            double[] g = new double[3];
+            double aa = 0;
+            double ab = 0;
+            double ac = 0;
+            double ar = 0;
+            double bb = 0;
+            double bc = 0;
+            double br = 0;
+            double cc = 0;
+            double cr = 0;
+            double rr = 0;
+            for (int i = from; i < to; i++) {
+                double r = of.y[i] - of.shape.at(p, of.x[i], g);
+                double weight = of.weight(i);
+                double wa = g[0] * weight;
+                double wb = g[1] * weight;
+                double wc = g[2] * weight;
+                aa += wa * g[0];
+                ab += wa * g[1];
+                ac += wa * g[2];
+                ar += wa * r;
+                bb += wb * g[1];
+                bc += wb * g[2];
+                br += wb * r;
+                cc += wc * g[2];
+                cr += wc * r;
+                rr += r * r * weight;
+            }
+            put(aa, ab, ac, ar, bb, bc, br, cc, cr, rr);
+        }
+
+        private void put(double... sums) {
+            System.arraycopy(sums, 0, high, 0, sums.length);
         }
 
         private double sum(int a, int b) {

@@ -73,8 +73,10 @@ public record Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorB
     }
 
     /// Whether a point takes part: it does not where bars weigh and it has none above 0.
+    ///
+    /// @param inBoth whether bars in x, where there are any, weigh too
     public boolean counts(int i, boolean inBoth) {
-        return weighting == Weighting.ALIKE || finite(ySigma[i]) || inBoth && finite(xSigma[i]) && !(ySigma[i] < 0);
+        return weighting == Weighting.ALIKE || finite(ySigma[i]) || inBoth && xSigma.length > 0 && finite(xSigma[i]) && !(ySigma[i] < 0);
     }
 
     private static boolean finite(double sigma) {

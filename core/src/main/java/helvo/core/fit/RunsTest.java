@@ -15,12 +15,17 @@ public record RunsTest(int runs, double statistic, double p) {
 
     /// @return empty when the residuals are not of both signs, or fewer than four
     public static Optional<RunsTest> of(Residuals residuals) {
+        return of(residuals, residuals.points().orderByX());
+    }
+
+    /// @param order of rising x
+    static Optional<RunsTest> of(Residuals residuals, int[] order) {
         double[] raw = residuals.raw();
         int above = 0;
         int below = 0;
         int runs = 0;
         double last = 0;
-        for (int i : residuals.points().orderByX()) {
+        for (int i : order) {
             double sign = Math.signum(raw[i]);
             if (sign != 0) {
                 above += sign > 0 ? 1 : 0;

@@ -1,0 +1,183 @@
+package helvo.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Weighting;
+import helvo.core.look.AxisPlace;
+import helvo.core.study.SeriesKey;
+import helvo.core.table.Role;
+import helvo.figure.FigureLayout;
+import helvo.figure.Thing;
+import helvo.files.samples.SampleStudy;
+import java.util.Arrays;
+import javafx.geometry.Point2D;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Slider;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+
+/// Error bars in the window: their panel, what if, dragging, weights, readings, groups side by side.
+@ExtendWith(ApplicationExtension.class)
+class BarsTest {
+    private static final SeriesKey DRY = new SeriesKey(3, "dry");
+    private DrivenWindow window;
+
+    @Start
+    void start(Stage stage) {
+        window = new DrivenWindow(stage, SampleStudy.study());
+    }
+
+    @AfterEach
+    void close(FxRobot robot) {
+        robot.interact(window.session::close);
+    }
+
+    private SeriesAnalysis dry() {
+        window.settle();
+        return window.session.figure().orElseThrow().series().getFirst();
+    }
+
+    private double bar(int point) {
+        return dry().points().yBars().up()[point];
+    }
+
+    private String readout() {
+        window.settle();
+        return window.view.lookupAll(".label").stream().map(node -> ((javafx.scene.control.Labeled) node).getText()).reduce("", (a, b) -> a + "\n" + b);
+    }
+
+    private void type(FxRobot robot, String id, String text) {
+        var field = (TextField) window.view.lookup(id);
+        robot.interact(() -> {
+            field.requestFocus();
+            field.selectAll();
+        });
+        robot.write(text);
+    }
+
+    private void choose(FxRobot robot, String id, String shown) {
+        ComboBox<Object> box = combo(id);
+        robot.interact(() -> box.setValue(box.getItems().stream().filter(item -> box.getConverter().toString(item).equals(shown)).findFirst().orElseThrow()));
+        window.settle();
+    }
+
+    @SuppressWarnings("unchecked")
+    private ComboBox<Object> combo(String id) {
+        return (ComboBox<Object>) window.view.lookup(id);
+    }
+
+    private Point2D scene(double x, double y) {
+        FigureLayout layout = window.view.figureView().layoutNow().orElseThrow();
+        Point2D at = window.view.figureView().inScene(layout.px(x), layout.py(AxisPlace.Y, y));
+        return window.view.localToScreen(window.view.sceneToLocal(at));
+    }
+
+    /// The verdict turns at the least bar and nowhere else; nothing changes in the table until it is accepted.
+    @Test
+    void whatIfTurnsTheVerdictAtTheLeastFactor(FxRobot robot) {
+        double least = dry().bounds().orElseThrow().least().factor() * 0.35;
+        window.press(robot, "#readout-bars");
+        type(robot, "#bars-what-if", Double.toString(Math.nextUp(least * (1 + 1e-9))));
+        assertThat(dry().bounds().orElseThrow().exist()).isTrue();
+        assertThat(window.text("#bars-verdict")).startsWith("A line passes through all bars.");
+        type(robot, "#bars-what-if", Double.toString(least * (1 - 1e-9)));
+        assertThat(dry().bounds().orElseThrow().exist()).isFalse();
+        assertThat(window.text("#bars-verdict")).startsWith("No line passes through all bars.");
+        assertThat(readout()).contains("No line passes through all bars. One would with bars 1 times as long");
+        assertThat(window.session.study().tables().getFirst().column(4).cells().number(0)).isEqualTo(0.35);
+        window.press(robot, "#bars-back");
+        assertThat(bar(0)).isEqualTo(0.35);
+        robot.interact(() -> {
+            window.view.lookup("#bars-slider").requestFocus();
+            ((Slider) window.view.lookup("#bars-slider")).setValue(2);
+        });
+        assertThat(bar(0)).isCloseTo(0.7, within(1e-12));
+        assertThat(window.session.history().get().steps()).isEmpty();
+        window.press(robot, "#bars-accept");
+        assertThat(window.session.study().tables().getFirst().column(4).cells().number(0)).isCloseTo(0.7, within(1e-12));
+        robot.interact(window.session::undo);
+        assertThat(bar(0)).isEqualTo(0.35);
+    }
+
+    @Test
+    void barsComeFromOneLengthAPercentageOrAColumn(FxRobot robot) {
+        window.press(robot, "#readout-bars");
+        choose(robot, "#bars-from", "a percentage");
+        assertThat(bar(0)).isCloseTo(0.05 * dry().points().y()[0], within(1e-15));
+        type(robot, "#bars-size", "10");
+        robot.type(KeyCode.ENTER);
+        assertThat(bar(0)).isCloseTo(0.1 * dry().points().y()[0], within(1e-15));
+        choose(robot, "#bars-from", "the same for all");
+        type(robot, "#bars-size", "0.5");
+        robot.type(KeyCode.ENTER);
+        assertThat(Arrays.stream(dry().points().yBars().up())).containsOnly(0.5);
+        choose(robot, "#bars-from", "no bars");
+        assertThat(dry().points().yBars().isNone()).isTrue();
+        assertThat(dry().bounds()).isEmpty();
+        choose(robot, "#bars-from", "column ± (mm)");
+        assertThat(window.session.table().orElseThrow().column(4).role()).isEqualTo(Role.Y_BAR);
+        type(robot, "#bars-size", "-1");
+        robot.type(KeyCode.ENTER);
+        assertThat(window.text("#bars-panel-wrong")).startsWith("A bar has a length of 0 or more.");
+        choose(robot, "#bars-direction", "in x");
+        choose(robot, "#bars-from", "the same for all");
+        assertThat(dry().points().xBars().isNone()).isFalse();
+        choose(robot, "#bars-weights", "by their error bars, as stated");
+        assertThat(dry().points().weighedInBoth()).isTrue();
+        assertThat(readout()).contains("Points are weighted by their error bars, as stated, in x and y (York’s line).").contains("χ²");
+        assertThat(window.session.figureInView().orElseThrow().weighting()).isEqualTo(Weighting.STATED);
+    }
+
+    /// One drag is one step; while it lasts the readout follows and the table does not.
+    @Test
+    void theEndOfABarIsDragged(FxRobot robot) {
+        window.settle();
+        FigureLayout layout = window.view.figureView().layoutNow().orElseThrow();
+        var end = layout.place(new Thing.BarOf(DRY, 10, Thing.BarEnd.UP)).orElseThrow();
+        Point2D from = window.view.localToScreen(window.view.sceneToLocal(window.view.figureView().inScene(end.getCenterX(), end.getCenterY())));
+        double y = dry().points().y()[9];
+        robot.moveTo(from).press(MouseButton.PRIMARY).moveTo(scene(50, y + 1)).moveTo(scene(50, y + 1.5));
+        assertThat(bar(9)).isCloseTo(1.5, within(0.06));
+        assertThat(window.session.study().tables().getFirst().column(4).cells().number(10)).isEqualTo(0.35);
+        robot.release(MouseButton.PRIMARY);
+        window.settle();
+        assertThat(window.session.history().get().steps()).hasSize(1);
+        assertThat(window.session.study().tables().getFirst().column(4).cells().number(10)).isCloseTo(1.5, within(0.06));
+        robot.clickOn(window.view.localToScreen(window.view.sceneToLocal(window.view.figureView().inScene(layout.px(50), window.view.figureView().layoutNow().orElseThrow()
+                .place(new Thing.BarOf(DRY, 10, Thing.BarEnd.UP)).orElseThrow().getCenterY()))));
+        assertThat(window.view.lookup("#bars-panel").isVisible()).isTrue();
+        type(robot, "#bars-row", "0.4");
+        robot.type(KeyCode.ENTER);
+        assertThat(bar(9)).isEqualTo(0.4);
+    }
+
+    @Test
+    void readingsCarryIntervalsAndCorridor(FxRobot robot) {
+        window.settle();
+        window.press(robot, "#readout-at-x");
+        assertThat(readout()).contains("Readings", "for the mean, ±", "lines within the bars reach from");
+        window.press(robot, "#readout-at-y");
+        assertThat(readout()).contains("95 % between");
+        assertThat(window.session.figureInView().orElseThrow().look().notes()).hasSize(2);
+    }
+
+    @Test
+    void groupsAreCompared(FxRobot robot) {
+        window.settle();
+        window.press(robot, "#series-2");
+        assertThat(readout()).contains("Slopes of the lines", "The slopes differ (F =", "salt-soaked against dry");
+        window.press(robot, "#series-1");
+        assertThat(window.text("#equation")).startsWith("Stretch = 0.28");
+        assertThat(window.toggle("#show-bounds").isSelected()).isTrue();
+    }
+}
