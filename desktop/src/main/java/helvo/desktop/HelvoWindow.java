@@ -38,6 +38,8 @@ import javafx.scene.Scene;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
 import javafx.scene.text.Font;
+import javafx.scene.control.Slider;
+import javafx.scene.control.ToggleButton;
 import javafx.stage.Stage;
 import javax.imageio.ImageIO;
 
@@ -49,7 +51,7 @@ public final class HelvoWindow {
     private HelvoWindow() {}
 
     /// What a picture of the window shows.
-    public enum View { MAIN, CREEP, HAND_OVER, FINDER, NEEDS_A_LOOK, FORMULA, STRAIGHTEN, AVERAGES, DATES, STEPS, TWO_SCALES, COLOURS, READING }
+    public enum View { MAIN, CREEP, HAND_OVER, FINDER, NEEDS_A_LOOK, FORMULA, STRAIGHTEN, AVERAGES, DATES, STEPS, TWO_SCALES, COLOURS, READING, BARS, COMPARE }
 
     /// What to open.
     ///
@@ -149,6 +151,15 @@ public final class HelvoWindow {
                     int figure = session.figureInView().orElseThrow().id();
                     session.perform(new FigureEdit.Show(figure, Layer.BAND, true));
                     session.perform(new FigureEdit.PutNote(figure, new Note.Drop(1, 0, true, 0.5)));
+                }
+                case BARS -> whenSettled(session, view, () -> {
+                    view.showThing(new Thing.BarOf(new SeriesKey(3, "dry"), 10, Thing.BarEnd.UP), 0, 160);
+                    view.lookup("#bars-slider").requestFocus();
+                    ((Slider) view.lookup("#bars-slider")).setValue(0.25);
+                });
+                case COMPARE -> {
+                    session.perform(new FigureEdit.Show(session.figureInView().orElseThrow().id(), Layer.ONE_FOR_ALL, true));
+                    whenSettled(session, view, () -> ((ToggleButton) view.lookup("#series-3")).fire());
                 }
                 case HAND_OVER -> view.showHandOver();
                 case FINDER -> view.showFinder();

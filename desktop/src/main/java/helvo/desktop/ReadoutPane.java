@@ -170,6 +170,7 @@ final class ReadoutPane extends VBox {
                     quantities = null;
                     Label label = sentence(false);
                     label.getStyleClass().add("section-heading");
+                    label.setMaxWidth(Double.MAX_VALUE);
                     shown.add(new Shown(label, label));
                     content.getChildren().add(label);
                 }

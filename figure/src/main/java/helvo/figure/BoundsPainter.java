@@ -109,7 +109,8 @@ final class BoundsPainter {
         pen.draw(path, color, style.weight(0.8), (float) style.length(dash), (float) style.length(gap));
     }
 
-    /// Before the points: a ring at the bars that pin the limits, and bars that the curve misses in the colour of what needs a look.
+    /// Before the points: a ring at the bars that pin the limits, and another in the colour of what needs a look at bars that the curve misses, drawn
+    /// in that colour too.
     void bars() {
         Points points = series.series().points();
         if (points.size() > MOST_MARKED) {
@@ -131,12 +132,17 @@ final class BoundsPainter {
             int row = points.rows()[i];
             if (missed.contains(row)) {
                 missed(points, i, x, y);
+                ring(x, y, pinning.contains(row) ? 4.6 : 2.4, Inks.LOOK, 1.2);
             }
             if (pinning.contains(row)) {
-                double r = series.radius() + style.length(2.4);
-                pen.draw(new Ellipse2D.Double(x - r, y - r, 2 * r, 2 * r), color, style.weight(0.8));
+                ring(x, y, 2.4, color, 0.8);
             }
         }
+    }
+
+    private void ring(double x, double y, double beyond, Color ink, double weight) {
+        double r = series.radius() + style.length(beyond);
+        pen.draw(new Ellipse2D.Double(x - r, y - r, 2 * r, 2 * r), ink, style.weight(weight));
     }
 
     private static Set<Integer> boxed(int[] rows) {

@@ -43,7 +43,7 @@ public final class ComparisonReadout {
             boolean limits = pair.ratioLow95().isPresent() && pair.ratioHigh95().isPresent();
             if (Double.isFinite(pair.ratio())) {
                 lines.add(new Line.Quantity("ratio", limits ? "%s (%s to %s)".formatted(ratio(pair.ratio(), pair), ratio(pair.ratioLow95().getAsDouble(), pair), ratio(pair.ratioHigh95().getAsDouble(), pair)) : ValueText.plain(pair.ratio()), "",
-                        NumberText.shortest(pair.ratio()), "of slopes, 95 %"));
+                        NumberText.shortest(pair.ratio()), "95 %"));
             }
         }
     }
