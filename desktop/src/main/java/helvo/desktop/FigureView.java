@@ -47,6 +47,7 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Pane;
+import javafx.scene.layout.Region;
 import javafx.scene.shape.Polyline;
 import javafx.scene.shape.Rectangle;
 import javafx.util.Duration;
@@ -62,6 +63,8 @@ final class FigureView extends Pane {
     private final Asks asks;
     private final Workshop.Lane drawing;
     private final ImageView sheet = new ImageView();
+    /// A shadow as an effect of the picture would be worked out anew for each picture.
+    private final Region shadow = new Region();
     private final Button title = new Button();
     private final TextField field = new TextField();
     private final Label hover = new Label();
@@ -72,6 +75,7 @@ final class FigureView extends Pane {
     private FigureAnalysis drawn;
     private FigureAnalysis wanted;
     private double asked;
+    private double drawnScale;
     /// The figure as it would be if the drag ended now.
     private Optional<Draft> draft = Optional.empty();
     private Optional<Drag> drag = Optional.empty();
@@ -139,7 +143,10 @@ final class FigureView extends Pane {
             each.setManaged(false);
             each.setVisible(false);
         }
-        getChildren().addAll(sheet, outline, lasso, title, field, hover);
+        shadow.getStyleClass().add("sheet-shadow");
+        shadow.setManaged(false);
+        shadow.setMouseTransparent(true);
+        getChildren().addAll(shadow, sheet, outline, lasso, title, field, hover);
         zoomed.setOnFinished(_ -> keepDraft());
         sheet.setOnMouseMoved(this::hovered);
         sheet.setOnMouseExited(_ -> unhover());
@@ -252,9 +259,13 @@ final class FigureView extends Pane {
             double height = FigureDrawing.heightPoints(figure) * scale;
             double left = snapPositionX((getWidth() - width) / 2);
             double top = snapPositionY((getHeight() - height) / 2);
-            sheet.setFitWidth(width);
-            sheet.setFitHeight(height);
+            // A picture of the right size is shown pixel by pixel: to stretch it by a part of a pixel takes longer than to draw it.
+            boolean exact = sheet.getImage() != null && drawn != null && asked == scale(figure) && drawnScale == asked;
+            double output = scale(figure) / scale;
+            sheet.setFitWidth(exact ? sheet.getImage().getWidth() / output : width);
+            sheet.setFitHeight(exact ? sheet.getImage().getHeight() / output : height);
             sheet.relocate(left, top);
+            shadow.resizeRelocate(left, top, sheet.getFitWidth(), sheet.getFitHeight());
             layout.ifPresent(placed -> {
                 Rectangle2D at = placed.title();
                 title.resizeRelocate(left + at.getX() * scale - 8, top + at.getY() * scale, at.getWidth() * scale + 16, at.getHeight() * scale);
@@ -302,6 +313,7 @@ final class FigureView extends Pane {
     private void show(FigureAnalysis figure, Raster raster) {
         drawingNow = false;
         drawn = figure;
+        drawnScale = asked;
         layout = Optional.of(raster.layout());
         sheet.setImage(image(raster.image()));
         requestLayout();
