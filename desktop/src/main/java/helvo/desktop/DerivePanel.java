@@ -194,7 +194,8 @@ final class DerivePanel extends Panel {
         String first = IntStream.range(0, rows).filter(row -> Double.isFinite(read.value(table, row))).limit(PREVIEWED)
                 .mapToObj(row -> "row %d: %s".formatted(row + 1, ValueText.plain(read.value(table, row)))).collect(Collectors.joining(", "));
         Optional<Integer> without = IntStream.range(0, Math.min(rows, 1000)).boxed().filter(row -> !Double.isFinite(read.value(table, row))).findFirst();
-        String bars = read.columns().stream().flatMap(id -> table.barOf(table.column(id)).stream()).map(Column::name).collect(Collectors.joining(", "));
+        String bars = read.columns().stream().map(table::column)
+                .flatMap(source -> table.barOf(source).map(Column::name).or(() -> source.ownBars().map(_ -> "the bars of " + source.name())).stream()).collect(Collectors.joining(", "));
         return (first.isEmpty() ? "No row has a result." : "Gives " + first + (rows > PREVIEWED ? " …" : "."))
                 + without.map(row -> "\nRow %d has none: %s.".formatted(row + 1, read.fault(table, row).orElse("no finite result"))).orElse("")
                 + (bars.isEmpty() || edited.isPresent() ? "" : "\nIts uncertainty is carried over from " + bars + ".");

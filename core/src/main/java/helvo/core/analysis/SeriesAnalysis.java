@@ -33,7 +33,7 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
         FitOutcome chosen, Optional<Residuals> residuals, Optional<Examination> examined, Optional<Correlation> correlation) {
 
     /// With more points, bars and residuals are examined after the curves are known.
-    private static final int MANY = 2_000;
+    private static final int MANY = 20_000;
 
     public Optional<Fit> fit() {
         return chosen instanceof FitOutcome.Fitted(Fit fit) ? Optional.of(fit) : Optional.empty();
@@ -80,7 +80,7 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
     SeriesAnalysis comparing(Curve shape, Progress progress) {
         var all = new ArrayList<>(outcomes);
         all.add(outcome(shape).orElseGet(() -> shape.fit(points, progress)));
-        return new SeriesAnalysis(key, label, points, rows, List.copyOf(all), EvidenceWeights.of(all), chosen, residuals, examined, correlation);
+        return new SeriesAnalysis(key, label, points, rows, List.copyOf(all), EvidenceWeights.of(all, points.weighedInBoth()), chosen, residuals, examined, correlation);
     }
 
     /// The same series with another curve; the shapes are not fitted again.

@@ -102,7 +102,7 @@ public final class Derivations {
     }
 
     private static boolean sameMeaning(Column column, Table before) {
-        return before.columns().stream().anyMatch(each -> each.id() == column.id() && each.kind() == column.kind() && each.barMeaning() == column.barMeaning());
+        return before.columns().stream().anyMatch(each -> each.id() == column.id() && each.kind() == column.kind() && each.barMeaning() == column.barMeaning() && each.ownBars().equals(column.ownBars()));
     }
 
     private static boolean unchanged(Column column, Table before) {
@@ -136,7 +136,7 @@ public final class Derivations {
                 double length = 0;
                 boolean any = false;
                 for (int i = 0; i < scale.length; i++) {
-                    double bar = bars.get(i).cells().number(row);
+                    double bar = length(carried.bars().get(i), bars.get(i), row);
                     if (!Double.isNaN(bar)) {
                         any = true;
                         length = Math.hypot(length, evaluation.slope(row, carried.bars().get(i).of()) * bar * scale[i]);
@@ -145,6 +145,11 @@ public final class Derivations {
                 return any && Double.isFinite(length) && !Double.isNaN(result.number(row)) ? new Cell.Number(length) : Cell.EMPTY;
             };
         });
+    }
+
+    private static double length(Derivation.Bar bar, Column column, int row) {
+        double number = column.cells().number(row);
+        return bar.isOwn() ? column.ownBars().map(own -> own.at(number)).orElse(Double.NaN) : number;
     }
 
     /// The table with a column that follows a formula, behind the last of its sources and their bars, and, where a source has bars,
@@ -157,7 +162,8 @@ public final class Derivations {
         Formula formula = Formula.of(kept, table).orElseThrow(() -> new IllegalArgumentException("“" + kept.text() + "” is no formula over the table " + table.name()));
         int id = table.nextColumnId();
         List<Derivation.Bar> bars = formula.columns().stream()
-                .flatMap(source -> table.barOf(table.column(source)).map(bar -> new Derivation.Bar(source, bar.id())).stream()).toList();
+                .flatMap(source -> table.barOf(table.column(source)).map(bar -> new Derivation.Bar(source, bar.id()))
+                        .or(() -> table.column(source).ownBars().map(_ -> new Derivation.Bar(source, source))).stream()).toList();
         Role barRole = role == Role.X ? Role.X_BAR : role == Role.Y ? Role.Y_BAR : Role.NONE;
         boolean replaces = role == Role.X || role == Role.Y && instead;
         var columns = new ArrayList<>(table.columns().stream().map(each -> replaces && (each.role() == role || each.role() == barRole) ? each.with(Role.NONE) : each).toList());

@@ -6,12 +6,15 @@ import org.apache.commons.numbers.core.DD;
 /// A polynomial fitted in scaled t and u (see [Scaling]), kept in double-double so that values and
 /// residuals far from the origin keep all their digits.
 final class ScaledPolynomial implements FittedFunction {
+    private static final int MOST_QUICK = 3;
+
     private final Scaling scaling;
     private final int lowest;
     private final double[] high;
     private final double[] low;
     private final NormalEquations normal;
     private final int sigmaPower;
+    private final double[] quick;
 
     /// @param coefficients of t^lowest and the powers above it
     /// @param fitted       the points that they were fitted to
@@ -26,6 +29,26 @@ final class ScaledPolynomial implements FittedFunction {
             high[k + lowest] = coefficients[k].hi();
             low[k + lowest] = coefficients[k].lo();
         }
+        quick = quick(normal, lowest);
+    }
+
+    /// The leverage of a line or parabola as a polynomial of t, which centred and scaled x keep well conditioned; empty for a higher degree.
+    private static double[] quick(NormalEquations normal, int lowest) {
+        int size = normal.size();
+        if (size > MOST_QUICK) {
+            return new double[0];
+        }
+        double[] sums = new double[2 * (size - 1 + lowest) + 1];
+        for (int i = 0; i < size; i++) {
+            DD[] unit = new DD[size];
+            Arrays.fill(unit, DD.ZERO);
+            unit[i] = DD.ONE;
+            DD[] column = normal.solve(unit);
+            for (int j = 0; j < size; j++) {
+                sums[i + j + 2 * lowest] += column[j].doubleValue();
+            }
+        }
+        return sums;
     }
 
     @Override
@@ -51,6 +74,14 @@ final class ScaledPolynomial implements FittedFunction {
 
     @Override
     public double leverage(double x) {
+        if (quick.length > 0) {
+            double t = t(x).hi();
+            double value = 0;
+            for (int k = quick.length - 1; k >= 0; k--) {
+                value = value * t + quick[k];
+            }
+            return Math.scalb(value, 2 * sigmaPower);
+        }
         return normal.quadraticForm(powers(x)).scalb(2 * sigmaPower).doubleValue();
     }
 

@@ -22,7 +22,13 @@ public sealed interface Derivation {
     }
 
     /// The column that holds the half lengths of another one's bars.
-    record Bar(int of, int column) {}
+    ///
+    /// @param column `of` itself where its bars are its own, the same for all its values
+    record Bar(int of, int column) {
+        public boolean isOwn() {
+            return of == column;
+        }
+    }
 
     /// Whether a cell is among some values that have a name as a set.
     ///

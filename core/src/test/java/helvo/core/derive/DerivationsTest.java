@@ -8,6 +8,7 @@ import static org.assertj.core.groups.Tuple.tuple;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
+import helvo.core.fit.ErrorBars;
 import helvo.core.number.DecimalMark;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Figure;
@@ -24,6 +25,7 @@ import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Problem;
 import helvo.core.table.Problems;
+import helvo.core.table.OwnBars;
 import helvo.core.table.Role;
 import helvo.core.table.SetAside;
 import helvo.core.table.Statistics;
@@ -61,6 +63,31 @@ class DerivationsTest {
 
     private static FigureAnalysis figure(Study study) {
         return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figures().getFirst();
+    }
+
+    /// Bars of 5 % on the source are 10 % of its square, and follow when they change; a set role or another column's bars come first.
+    @Test
+    void barsOfItsOwnAreCarriedOverToo() {
+        Study own = new ColumnEdit.SetOwnBars(1, 2, new OwnBars(5, true)).apply(study(number(2, "Load", Role.X, 2, 4, 6), number(4, "Stretch", Role.Y, 4, 16, 36)));
+        Study squared = new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.X, true).apply(own);
+        assertThat(Arrays.stream(figure(squared).series().getFirst().points().xBars().up()).toArray()).usingComparatorWithPrecision(1e-14).containsExactly(.4, 1.6, 3.6);
+        Study longer = new ColumnEdit.SetOwnBars(1, 2, new OwnBars(10, true)).apply(squared);
+        assertThat(figure(longer).series().getFirst().points().xBars().up()[0]).isCloseTo(.8, within(1e-14));
+    }
+
+    /// Halves of their own downwards; negative lengths and text give none; scaling multiplies what was typed.
+    @Test
+    void barsOfUnequalHalves() {
+        Study study = study(number(1, "t", Role.X, 1, 2, 3), number(2, "a", Role.Y, 3, 4, 5), number(3, "up", Role.Y_BAR, .1, .2, -.3), number(4, "down", Role.Y_DOWN, .4, .5, .6));
+        ErrorBars bars = figure(study).series().getFirst().points().yBars();
+        assertThat(bars.up()).containsExactly(.1, .2, Double.NaN);
+        assertThat(bars.down()).containsExactly(.4, .5, .6);
+        assertThat(bars.isEven()).isFalse();
+        assertThat(bars.has(2)).isFalse();
+        assertThat(figure(study).series().getFirst().bounds().orElseThrow().without()).containsExactly(2);
+        assertThat(figure(new ColumnEdit.ScaleBars(1, 2, 10).apply(study)).series().getFirst().points().yBars().down()).containsExactly(4, 5, 6);
+        Study swapped = new StudyEdit.SwapAxes(1).apply(study);
+        assertThat(figure(swapped).series().getFirst().points().xBars().down()).containsExactly(.4, .5, .6);
     }
 
     /// Squaring doubles the relative bar: 0.1 of 2 is 5 %, 0.4 of 4 is 10 %.

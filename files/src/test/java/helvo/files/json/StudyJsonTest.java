@@ -11,6 +11,7 @@ import helvo.core.curve.Logarithmic;
 import helvo.core.curve.Logistic;
 import helvo.core.curve.Polynomial;
 import helvo.core.curve.Power;
+import helvo.core.fit.Weighting;
 import helvo.core.look.AxisLook;
 import helvo.core.look.AxisPlace;
 import helvo.core.look.CurveLook;
@@ -36,6 +37,7 @@ import helvo.core.table.Format;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Problem;
+import helvo.core.table.OwnBars;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.Statistics;
@@ -64,7 +66,7 @@ class StudyJsonTest {
             new ColumnEdit.UseAsFurtherX(1, 3),
             new ColumnEdit.SetKind(1, 2, Kind.DATE, DateText.Order.MONTH_FIRST),
             new ColumnEdit.SetFormat(1, 2, new Format.Dates(DateText.Form.MINUTE, DateText.Order.DAY_FIRST, TimeUnit.HOUR)),
-            new ColumnEdit.SetBarMeaning(1, 4, BarMeaning.INTERVAL_95),
+            new ColumnEdit.SetBarMeaning(1, 4, BarMeaning.INTERVAL_95), new ColumnEdit.SetOwnBars(1, 2, new OwnBars(0.35, false)), new ColumnEdit.ScaleBars(1, 2, 1.5), new FigureEdit.Weigh(1, Weighting.STATED),
             new ColumnEdit.MoveColumn(1, 2, 0),
             new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.X, true),
             new ColumnEdit.SetFormula(1, 5, new Heading("Load³", "N³"), "{2}^3"),
