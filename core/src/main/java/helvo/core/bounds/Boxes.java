@@ -86,8 +86,8 @@ record Boxes(Points points, int[] at, double[] x, double[] y, double[] left, dou
         return distance == 0 ? 0 : half == 0 ? Double.POSITIVE_INFINITY : distance / half;
     }
 
-    /// The boxes in order of one of their sides.
-    int[] orderBy(double[] high, double[] low) {
+    /// The places of numbers that are sums of two doubles in rising order.
+    static int[] orderBy(double[] high, double[] low) {
         int[] order = RisingOrder.of(high);
         for (int i = 1; i < order.length; i++) {
             int moved = order[i];

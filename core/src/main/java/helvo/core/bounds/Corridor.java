@@ -24,23 +24,29 @@ record Corridor(List<Corner> corners, boolean endless) {
     /// @return empty when no line of slope m ≥ 0 passes through all boxes
     static Optional<Corridor> of(Boxes boxes) {
         int n = boxes.size();
-        double[][] left = sums(n, i -> boxes.leftEnd(i));
-        double[][] right = boxes.left() == boxes.right() && Arrays.stream(boxes.left()).allMatch(each -> each == 0) ? left : sums(n, i -> boxes.rightEnd(i));
-        double[][] top = sums(n, i -> boxes.top(i));
-        double[][] bottom = sums(n, i -> boxes.bottom(i));
-        int[] byLeft = boxes.orderBy(left[0], left[1]);
-        int[] byRight = right == left ? byLeft : boxes.orderBy(right[0], right[1]);
-        return new Walk(boxes, Hull.lower(byLeft, left[0], left[1], top[0], top[1]), Hull.upper(byRight, right[0], right[1], bottom[0], bottom[1])).corridor();
+        int[] tops = Candidates.lower(n, i -> boxes.x()[i] - boxes.left()[i], i -> boxes.y()[i] + boxes.up()[i]);
+        int[] bottoms = Candidates.upper(n, i -> boxes.x()[i] + boxes.right()[i], i -> boxes.y()[i] - boxes.down()[i]);
+        double[][] left = sums(tops, boxes::leftEnd);
+        double[][] top = sums(tops, boxes::top);
+        double[][] right = sums(bottoms, boxes::rightEnd);
+        double[][] bottom = sums(bottoms, boxes::bottom);
+        int[] upper = of(tops, Hull.lower(Boxes.orderBy(left[0], left[1]), left[0], left[1], top[0], top[1]));
+        int[] lower = of(bottoms, Hull.upper(Boxes.orderBy(right[0], right[1]), right[0], right[1], bottom[0], bottom[1]));
+        return new Walk(boxes, upper, lower).corridor();
+    }
+
+    private static int[] of(int[] candidates, int[] corners) {
+        return Arrays.stream(corners).map(i -> candidates[i]).toArray();
     }
 
     private interface End {
         DD of(int box);
     }
 
-    private static double[][] sums(int n, End end) {
-        double[][] sums = new double[2][n];
-        for (int i = 0; i < n; i++) {
-            DD sum = end.of(i);
+    private static double[][] sums(int[] boxes, End end) {
+        double[][] sums = new double[2][boxes.length];
+        for (int i = 0; i < boxes.length; i++) {
+            DD sum = end.of(boxes[i]);
             sums[0][i] = sum.hi();
             sums[1][i] = sum.lo();
         }

@@ -1,5 +1,7 @@
 package helvo.core.fit;
 
+import java.util.stream.IntStream;
+
 /// Moves and scales points into about −1 … 1, where sums of powers keep their digits. The scale factors are
 /// powers of two, so scaling rounds nothing.
 ///
@@ -10,16 +12,35 @@ package helvo.core.fit;
 record Scaling(double centre, int xPower, double offset, int yPower) {
     /// 2^1000 keeps factors, and the products that two-product makes, away from overflow.
     private static final int MOST = 1000;
+    private static final int BLOCK = 1 << 15;
 
     /// Centred on the middle of x.
     static Scaling centred(Points points) {
-        double low = Double.POSITIVE_INFINITY;
-        double high = Double.NEGATIVE_INFINITY;
-        for (double x : points.x()) {
-            low = Math.min(low, x);
-            high = Math.max(high, x);
+        int n = points.size();
+        Extremes all = IntStream.range(0, (n + BLOCK - 1) / BLOCK).parallel().mapToObj(block -> Extremes.of(points, block * BLOCK, Math.min(n, (block + 1) * BLOCK)))
+                .reduce(Extremes::and).orElseThrow();
+        return new Scaling(all.low / 2 + all.high / 2, power(all.high / 2 - all.low / 2), 0, power(all.largest / 2));
+    }
+
+    /// The least and the greatest x, and the largest y either way.
+    private record Extremes(double low, double high, double largest) {
+        static Extremes of(Points points, int from, int to) {
+            double[] x = points.x();
+            double[] y = points.y();
+            double low = Double.POSITIVE_INFINITY;
+            double high = Double.NEGATIVE_INFINITY;
+            double largest = 0;
+            for (int i = from; i < to; i++) {
+                low = Math.min(low, x[i]);
+                high = Math.max(high, x[i]);
+                largest = Math.max(largest, Math.abs(y[i]));
+            }
+            return new Extremes(low, high, largest);
         }
-        return new Scaling(low / 2 + high / 2, power(high / 2 - low / 2), 0, power(largest(points.y(), 0)));
+
+        Extremes and(Extremes other) {
+            return new Extremes(Math.min(low, other.low), Math.max(high, other.high), Math.max(largest, other.largest));
+        }
     }
 
     /// With x measured from zero and y from a held intercept.

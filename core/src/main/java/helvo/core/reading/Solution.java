@@ -12,8 +12,9 @@ import org.apache.commons.statistics.distribution.TDistribution;
 /// An x at which a curve reaches a y.
 ///
 /// Its limits enclose every x around it whose mean may be that y, with 95 % confidence: |f(x) − y| ≤ t s √h(x). For a line these are Fieller's
-/// limits (1954, J. R. Stat. Soc. B 16:175), for other forms that are linear in their coefficients those by profile; for exponential, power and
-/// logistic curves they use the curve's derivatives by its coefficients.
+/// limits (1954, J. R. Stat. Soc. B 16:175), for other forms that are linear in their coefficients those by profile. For exponential, power and
+/// logistic curves the profile itself is taken, SSR(x) ≤ SSR (1 + t²/ν) with SSR(x) the least of curves through (x, y); above 20,000 points the
+/// first form, which is the same there to more digits than anybody reads.
 ///
 /// @param low95         empty where there is no scatter to judge by, or no limit on that side
 /// @param beyondPercent how far it lies beyond the data, in percent of their span; 0 inside
@@ -22,6 +23,7 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
     /// Looked for as far beyond the data as they span, on either side; for a straight line anywhere.
     private static final double REACH = 1;
     private static final int MOST_DOUBLINGS = 60;
+    private static final int MOST_PROFILED = 20_000;
 
     /// Every x in reach where the curve is at y, rising; none where it never is.
     public static List<Solution> at(Fit fit, Points points, double y) {
@@ -36,12 +38,12 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
             double slope = fit.function().slope(middle);
             double x = middle - above.applyAsDouble(middle) / slope;
             if (Double.isFinite(x)) {
-                solutions.add(around(fit, above, x, low, high, span));
+                solutions.add(around(fit, points, y, x, low, high, span));
             }
             return solutions;
         }
         for (double x : roots(above, low - REACH * span, high + REACH * span)) {
-            solutions.add(around(fit, above, x, low, high, span));
+            solutions.add(around(fit, points, y, x, low, high, span));
         }
         return List.copyOf(solutions);
     }
@@ -86,7 +88,7 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
         }
     }
 
-    private static Solution around(Fit fit, DoubleUnaryOperator above, double x, double low, double high, double span) {
+    private static Solution around(Fit fit, Points points, double y, double x, double low, double high, double span) {
         double beyond = 100 * Math.max(0, Math.max(low - x, x - high)) / span;
         int freedom = fit.quality().degreesOfFreedom();
         OptionalDouble s = fit.quality().scale();
@@ -94,7 +96,10 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
             return new Solution(x, OptionalDouble.empty(), OptionalDouble.empty(), beyond);
         }
         double scale = TDistribution.of(freedom).inverseSurvivalProbability(0.025) * s.getAsDouble();
-        DoubleUnaryOperator outside = at -> Math.abs(above.applyAsDouble(at)) - scale * Math.sqrt(fit.function().leverage(at));
+        Points used = points.acceptedBy(fit.curve());
+        DoubleUnaryOperator byBand = at -> Math.abs(fit.function().at(at) - y) - scale * Math.sqrt(fit.function().leverage(at));
+        DoubleUnaryOperator outside = used.size() > MOST_PROFILED || fit.quality().perfect() ? byBand
+                : Profile.of(fit, used, y).<DoubleUnaryOperator>map(profile -> at -> fit.curve().accepts(at, y) ? profile.squares(at) - fit.quality().residualSumOfSquares() - scale * scale : Double.NaN).orElse(byBand);
         return new Solution(x, limit(outside, x, -span), limit(outside, x, span), beyond);
     }
 

@@ -106,6 +106,25 @@ class BoundsTest {
         assertThat(limit.intercept()).isCloseTo(intercept, within(EXACT * Math.max(Math.abs(intercept), 1)));
     }
 
+    /// Many points, of which most are left out before hulls are made: the same as the hulls of all, found by feasibility alone. The steepest line passes all
+    /// bars, and one steeper by 1e-9 none of its two can do.
+    @ParameterizedTest
+    @ValueSource(ints = {5_000, 60_000})
+    void manyPointsLoseNoCorner(int n) {
+        var random = new Random(n);
+        double[] x = random.doubles(n, -5, 5).toArray();
+        double[] y = Arrays.stream(x).map(v -> 100 + v * v / 8 - 2 * v + random.nextGaussian() / 10).toArray();
+        double[] e = random.doubles(n, 3.4, 3.6).toArray();
+        Bounds found = bounds(x, y, null, e);
+        for (Bounds.Limit limit : new Bounds.Limit[] {found.steepest().orElseThrow(), found.shallowest().orElseThrow()}) {
+            assertThat(IntStream.range(0, n).mapToDouble(i -> Math.abs(limit.at(x[i]) - y[i]) - e[i]).max().orElseThrow()).isLessThan(1e-11);
+        }
+        double beyond = found.steepest().get().slope() + 1e-9;
+        double low = IntStream.range(0, n).mapToDouble(i -> y[i] - e[i] - beyond * x[i]).max().orElseThrow();
+        double high = IntStream.range(0, n).mapToDouble(i -> y[i] + e[i] - beyond * x[i]).min().orElseThrow();
+        assertThat(low).isGreaterThan(high);
+    }
+
     /// Bars that just touch in decimal fractions, which doubles miss by a rounding: a line exists, and it is the only one.
     @Test
     void barsThatJustTouchAllowOneLine() {

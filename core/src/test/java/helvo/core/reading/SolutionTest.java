@@ -7,6 +7,7 @@ import helvo.core.Progress;
 import helvo.core.curve.Curve;
 import helvo.core.curve.Exponential;
 import helvo.core.curve.Line;
+import helvo.core.curve.Logistic;
 import helvo.core.curve.Polynomial;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
@@ -71,5 +72,20 @@ class SolutionTest {
         double[] x = {0, 1, 2, 3, 4, 5};
         Points points = Points.of(x, java.util.Arrays.stream(x).map(v -> 8 * Math.exp(-v / 2)).toArray());
         assertThat(Solution.at(fit(new Exponential(false), points), points, 4).getFirst().value()).isCloseTo(2 * Math.log(2), within(1e-9));
+    }
+
+    /// Limits by profile; expected numbers: the same condition with SciPy's least squares and root finder.
+    @Test
+    void curvesThatAreNotLinearHaveLimitsByProfile() {
+        Points decay = Points.of(new double[] {0, 1, 2, 3, 4, 5, 6}, new double[] {8.1, 4.7, 3.1, 1.6, 1.2, 0.55, 0.5});
+        Solution atTwo = Solution.at(fit(new Exponential(false), decay), decay, 2).getFirst();
+        assertThat(atTwo.value()).isCloseTo(2.749701845511349, within(1e-9));
+        assertThat(atTwo.low95().orElseThrow()).isCloseTo(2.5508646008116713, within(1e-8));
+        assertThat(atTwo.high95().orElseThrow()).isCloseTo(2.958965359090186, within(1e-8));
+        Points growth = Points.of(new double[] {9, 14, 21, 28, 42, 57, 63, 70, 79}, new double[] {8.930, 10.80, 18.59, 22.33, 39.35, 56.11, 61.73, 64.62, 67.08});
+        Solution atThirty = Solution.at(fit(new Logistic(), growth), growth, 30).getFirst();
+        assertThat(atThirty.value()).isCloseTo(33.709709525009046, within(1e-7));
+        assertThat(atThirty.low95().orElseThrow()).isCloseTo(32.35068362752676, within(1e-6));
+        assertThat(atThirty.high95().orElseThrow()).isCloseTo(35.0812237878134, within(1e-6));
     }
 }
