@@ -5,6 +5,7 @@ import helvo.core.analysis.FigureAnalysis;
 import helvo.core.look.SheetLook;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
+import helvo.core.study.Layer;
 import helvo.figure.FigureFile;
 import helvo.figure.FigureFormat;
 import helvo.files.CannotRead;
@@ -44,6 +45,12 @@ final class DrawCommand implements Callable<Integer> {
     @Option(names = "--title", paramLabel = "TEXT", description = "Instead of “y against x”.")
     private Optional<String> title;
 
+    @Option(names = "--bounds", description = "Show the steepest and the shallowest line through all error bars.")
+    private boolean bounds;
+
+    @Option(names = "--band", description = "Shade where the mean lies with 95 %% confidence.")
+    private boolean band;
+
     @Option(names = "--data", description = "Keep the points in the metadata of an SVG or a PDF.")
     private boolean data;
 
@@ -57,7 +64,9 @@ final class DrawCommand implements Callable<Integer> {
         if (!within(dpi, FigureFile.LEAST_DPI, FigureFile.MOST_DPI)) {
             throw wrong("--dpi must be %.0f to %.0f.".formatted(FigureFile.LEAST_DPI, FigureFile.MOST_DPI));
         }
-        List<Edit> edits = new ArrayList<>(List.of(new FigureEdit.Resize(FitOptions.figure(), width, height)));
+        List<Edit> edits = new ArrayList<>(List.of(new FigureEdit.SetSheet(FitOptions.figure(), SheetLook.suiting(width, height))));
+        edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.BOUNDS, bounds));
+        edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.BAND, band));
         title.ifPresent(text -> edits.add(new FigureEdit.SetTitle(FitOptions.figure(), Optional.of(text))));
         FigureAnalysis figure = options.analysed(edits.toArray(Edit[]::new));
         if (figure.missing().isPresent()) {

@@ -26,6 +26,12 @@ public record SheetLook(double widthMm, double heightMm, double text, double lin
     public static final List<Named> OURS = List.of(new Named("Screen", USUAL), new Named("Paper, one column", new SheetLook(85, 75, 7, 0.75, true, true, WHITE)),
             new Named("Paper, two columns", new SheetLook(170, 120, 8, 0.9, true, true, WHITE)), new Named("Slide", new SheetLook(250, 140, 16, 1.7, false, false, WHITE)));
 
+    /// Text and lines that suit a sheet of this size: those of one column of a paper where it is no wider than that, nearly.
+    public static SheetLook suiting(double widthMm, double heightMm) {
+        SheetLook column = OURS.get(1).look();
+        return (widthMm <= 1.3 * column.widthMm ? column : USUAL).withSize(widthMm, heightMm);
+    }
+
     /// A look with the name that a person knows it by.
     public record Named(String name, SheetLook look) {}
 
