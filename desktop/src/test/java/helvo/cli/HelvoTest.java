@@ -15,6 +15,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -115,6 +116,30 @@ class HelvoTest {
         assertThat(alike.at("/comparison/equalSlopes/p").asDouble()).isLessThan(1e-4);
         assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--by", "Cord")).isZero();
         assertThat(out.toString()).contains("Slopes of the lines", "The slopes differ (F = ", "salt against dry");
+    }
+
+    /// Every shape gives every key, with numbers or null.
+    @ParameterizedTest
+    @ValueSource(strings = {"line", "line --intercept 0", "polynomial --degree 2", "polynomial --degree 4", "logarithmic", "exponential", "exponential --on-log-scale", "power", "power --on-log-scale", "logistic"})
+    void everyShapeReportsEveryField(String shape) throws IOException {
+        Path file = Files.writeString(folder.resolve("bars.csv"), BARS);
+        for (String weights : List.of("alike", "stated", "relative")) {
+            out.getBuffer().setLength(0);
+            List<String> line = new java.util.ArrayList<>(List.of("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--only", "Cord=dry", "--y-bar", "0.35", "--weights", weights, "--bounds", "--at", "55", "--when", "5", "--json", "--curve"));
+            line.addAll(List.of(shape.split(" ")));
+            assertThat(helvo(line.toArray(String[]::new))).isZero();
+            JsonNode fit = JsonMapper.shared().readTree(out.toString()).at("/fits/0");
+            assertThat(fit.propertyNames()).containsExactlyInAnyOrderElementsOf(FIT_KEYS);
+            assertThat(fit.at("/coefficients")).allSatisfy(each -> assertThat(each.at("/standardError").asDouble()).isPositive());
+            assertThat(fit.at("/r2").asDouble()).isBetween(0.6, 1.0);
+            assertThat(fit.at("/checks").size()).isGreaterThanOrEqualTo(4);
+            assertThat(fit.at("/chi2").isNull()).isEqualTo(weights.equals("alike"));
+            assertThat(fit.at("/bounds/fittedLineFactor").isNull()).isEqualTo(shape.endsWith("log-scale"));
+            assertThat(fit.at("/readings/0/value").asDouble()).isPositive();
+            assertThat(fit.at("/readings/1/solutions")).anySatisfy(each -> assertThat(each.at("/value").asDouble()).isBetween(5.0, 50.0));
+            assertThat(fit.at("/residuals").size()).isEqualTo(8);
+            assertThat(out.toString()).doesNotContain("NaN", "Infinity");
+        }
     }
 
     @Test

@@ -28,6 +28,7 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.PickResult;
 import javafx.scene.input.ScrollEvent;
+import javafx.scene.input.ZoomEvent;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -301,5 +302,23 @@ class FigureTest {
         window.settle();
         assertThat(window.table(0).first(Role.X).orElseThrow().name()).isEqualTo("Stretch");
         assertThat(window.text("#equation")).startsWith("Load = ");
+    }
+
+    /// Two fingers apart on a touch screen or pad: the same zoom about the place between them.
+    @Test
+    void pinchingZoomsAboutThePlaceBetweenTheFingers(FxRobot robot) {
+        Point2D pointer = data(20, 5);
+        double before = layout().axes().get(AxisPlace.X).high() - layout().axes().get(AxisPlace.X).low();
+        robot.interact(() -> {
+            Node sheet = window.view.lookup("#sheet");
+            Point2D scene = window.view.localToScene(window.view.screenToLocal(pointer));
+            sheet.fireEvent(new ZoomEvent(ZoomEvent.ZOOM, scene.getX(), scene.getY(), pointer.getX(), pointer.getY(), false, false, false, false, false, false, 2, 2,
+                    new PickResult(sheet, scene.getX(), scene.getY())));
+        });
+        robot.sleep(600);
+        FigureLayout after = layout();
+        assertThat(after.axes().get(AxisPlace.X).high() - after.axes().get(AxisPlace.X).low()).isCloseTo(before / 2, within(before / 20));
+        Point2D there = data(20, 5);
+        assertThat(there.distance(pointer)).isLessThan(4);
     }
 }

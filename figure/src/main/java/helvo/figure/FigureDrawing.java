@@ -169,10 +169,10 @@ public final class FigureDrawing {
         axes.right.ifPresent(axis -> axisPainter.vertical(axis, look.axis(AxisPlace.RIGHT), !swapped, colorOf(true)));
         axisTitles(axes, swapped, xLook.otherSide());
         pen.clipped(axes.area, () -> series(painters));
-        curveParts(painters);
         if (figure.figure().shows(Layer.BARS)) {
             painters.stream().filter(SeriesPainter::drawsPoints).forEach(painter -> painter.barParts(parts));
         }
+        curveParts(painters);
         notes.inFront(look.notes(), figure, painters);
         labels(axes.area, painters);
         colorKeys().ifPresent(scale -> colorKey(scale, axes));
