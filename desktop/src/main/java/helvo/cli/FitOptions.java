@@ -4,13 +4,8 @@ import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.curve.Curve;
-import helvo.core.curve.Exponential;
-import helvo.core.curve.FixedInterceptLine;
-import helvo.core.curve.Line;
-import helvo.core.curve.Logarithmic;
-import helvo.core.curve.Logistic;
+import helvo.core.curve.Curves;
 import helvo.core.curve.Polynomial;
-import helvo.core.curve.Power;
 import helvo.core.fit.Weighting;
 import helvo.core.formula.Formula;
 import helvo.core.number.DecimalMark;
@@ -39,6 +34,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.OptionalInt;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import picocli.CommandLine.Model.CommandSpec;
@@ -252,23 +248,12 @@ final class FitOptions {
         if (intercept != null && !curve.equals("line")) {
             throw wrong("--intercept goes with --curve line.");
         }
-        if (onLogScale && !curve.equals("exponential") && !curve.equals("power")) {
-            throw wrong("--on-log-scale goes with --curve exponential or power.");
+        if (curve.equals("polynomial") && (degree == null || degree < 2 || degree > Polynomial.HIGHEST)) {
+            throw wrong("--curve polynomial needs --degree 2 to " + Polynomial.HIGHEST + ".");
         }
-        return switch (curve) {
-            case "line" -> intercept == null ? new Line() : new FixedInterceptLine(intercept);
-            case "polynomial" -> {
-                if (degree == null || degree < 2 || degree > Polynomial.HIGHEST) {
-                    throw wrong("--curve polynomial needs --degree 2 to " + Polynomial.HIGHEST + ".");
-                }
-                yield new Polynomial(degree);
-            }
-            case "logarithmic" -> new Logarithmic();
-            case "exponential" -> new Exponential(onLogScale);
-            case "power" -> new Power(onLogScale);
-            case "logistic" -> new Logistic();
-            default -> throw wrong("There is no curve “" + curve + "”: choose line, polynomial, logarithmic, exponential, power or logistic.");
-        };
+        return Curves.of(curve, degree == null ? OptionalInt.empty() : OptionalInt.of(degree), intercept == null ? OptionalDouble.empty() : OptionalDouble.of(intercept), onLogScale)
+                .orElseThrow(() -> wrong(onLogScale && Curves.keywords().contains(curve) ? "--on-log-scale goes with --curve exponential or power."
+                        : "There is no curve “" + curve + "”: choose " + String.join(", ", Curves.keywords()) + "."));
     }
 
     /// By a letter-cased match of the heading first, then a case-blind one; `#3` is the third.

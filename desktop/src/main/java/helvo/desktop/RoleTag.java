@@ -36,7 +36,7 @@ final class RoleTag extends MenuButton {
         this.session = session;
         this.table = of.id();
         this.column = column;
-        setText(column.role() == Role.NONE ? "–" : column.role().tag());
+        setText(column.role() == Role.NONE ? "–" : tag(of, column.role()));
         setId("role-" + column.id());
         getStyleClass().addAll("role-tag", "role-" + column.role().name().toLowerCase().replace('_', '-'));
         setMinWidth(USE_PREF_SIZE);
@@ -141,6 +141,12 @@ final class RoleTag extends MenuButton {
         use.setOnAction(_ -> rename.run());
         text.setOnAction(_ -> rename.run());
         return item;
+    }
+
+    /// "+ y" where the other half has a column of its own.
+    private static String tag(Table table, Role role) {
+        boolean parted = role == Role.Y_BAR && table.first(Role.Y_DOWN).isPresent() || role == Role.X_BAR && table.first(Role.X_DOWN).isPresent();
+        return parted ? role.tag().replace('±', '+') : role.tag();
     }
 
     private static String meaning(Role role) {

@@ -64,6 +64,11 @@ public sealed interface Curve permits Line, FixedInterceptLine, Polynomial, Loga
         return "y";
     }
 
+    /// Whether it is a straight line through ln y.
+    default boolean onLogScale() {
+        return false;
+    }
+
     /// Fits this shape by least squares to the points it accepts.
     ///
     /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits

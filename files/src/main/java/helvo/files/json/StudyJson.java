@@ -4,13 +4,8 @@ import com.fasterxml.jackson.annotation.JsonAutoDetect.Visibility;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import com.fasterxml.jackson.annotation.PropertyAccessor;
 import helvo.core.curve.Curve;
-import helvo.core.curve.Exponential;
+import helvo.core.curve.Curves;
 import helvo.core.curve.FixedInterceptLine;
-import helvo.core.curve.Line;
-import helvo.core.curve.Logarithmic;
-import helvo.core.curve.Logistic;
-import helvo.core.curve.Polynomial;
-import helvo.core.curve.Power;
 import helvo.core.look.Note;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.DecisionEdit;
@@ -26,6 +21,9 @@ import helvo.core.table.RowCondition;
 import helvo.core.table.SetAside;
 import helvo.core.table.Table;
 import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.OptionalInt;
 import java.util.TreeMap;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonGenerator;
@@ -225,13 +223,8 @@ public final class StudyJson {
     private static final class CurveOut extends ValueSerializer<Curve> {
         @Override
         public void serialize(Curve curve, JsonGenerator out, SerializationContext context) {
-            out.writePOJO(switch (curve) {
-                case FixedInterceptLine line -> new CurveForm(line.keyword(), null, line.heldIntercept(), null);
-                case Polynomial polynomial -> new CurveForm(polynomial.keyword(), polynomial.degree(), null, null);
-                case Exponential exponential -> new CurveForm(exponential.keyword(), null, null, exponential.onLogScale());
-                case Power power -> new CurveForm(power.keyword(), null, null, power.onLogScale());
-                case Line _, Logarithmic _, Logistic _ -> new CurveForm(curve.keyword(), null, null, null);
-            });
+            boolean held = curve instanceof FixedInterceptLine;
+            out.writePOJO(new CurveForm(curve.keyword(), curve.degree() > 1 ? (Integer) curve.degree() : null, held ? (Double) curve.heldIntercept() : null, curve.onLogScale() ? Boolean.TRUE : null));
         }
     }
 
@@ -239,15 +232,9 @@ public final class StudyJson {
         @Override
         public Curve deserialize(JsonParser in, DeserializationContext context) {
             CurveForm form = context.readValue(in, CurveForm.class);
-            return switch (form.curve()) {
-                case "line" -> form.intercept() == null ? new Line() : new FixedInterceptLine(form.intercept());
-                case "polynomial" -> new Polynomial(form.degree());
-                case "logarithmic" -> new Logarithmic();
-                case "exponential" -> new Exponential(Boolean.TRUE.equals(form.onLogScale()));
-                case "power" -> new Power(Boolean.TRUE.equals(form.onLogScale()));
-                case "logistic" -> new Logistic();
-                default -> context.reportInputMismatch(Curve.class, "there is no curve “%s”", form.curve());
-            };
+            Optional<Curve> named = Curves.of(form.curve(), form.degree() == null ? OptionalInt.empty() : OptionalInt.of(form.degree()),
+                    form.intercept() == null ? OptionalDouble.empty() : OptionalDouble.of(form.intercept()), Boolean.TRUE.equals(form.onLogScale()));
+            return named.isPresent() ? named.get() : context.reportInputMismatch(Curve.class, "there is no curve “%s”", form.curve());
         }
     }
 
