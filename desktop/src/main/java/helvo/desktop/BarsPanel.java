@@ -23,6 +23,7 @@ import java.util.Optional;
 import java.util.function.Supplier;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Slider;
@@ -45,6 +46,7 @@ final class BarsPanel extends Panel {
     private final Label sizeUnit = new Label();
     private final Label verdict = muted("");
     private final VBox whatIf;
+    private final Button accept;
     private SeriesKey key;
     private int row;
     private boolean inX;
@@ -81,8 +83,9 @@ final class BarsPanel extends Panel {
         });
         verdict.setId("bars-verdict");
         slider.setPrefWidth(130);
+        accept = mainButton("bars-accept", "Use these bars", this::accept);
         whatIf = new VBox(6, strong("What if"), row(slider, size, sizeUnit), verdict,
-                new FlowPane(8, 6, mainButton("bars-accept", "Use these bars", this::accept), button("bars-back", "Back to those in the table", this::back)));
+                new FlowPane(8, 6, accept, button("bars-back", "Back to those in the table", this::back)));
         var content = new VBox(12, form, whatIf, looks);
         var scroll = new ScrollPane(content);
         scroll.setFitToWidth(true);
@@ -264,6 +267,8 @@ final class BarsPanel extends Panel {
         boolean any = !(from() instanceof From.Nothing);
         whatIf.setVisible(any);
         whatIf.setManaged(any);
+        // What follows other columns can be tried, but is changed where it comes from.
+        accept.setDisable(table().barOf(column()).filter(Column::isDerived).isPresent());
         usual = own().filter(_ -> table().barOf(column()).isEmpty()).map(OwnBars::size).or(() -> table().barOf(column()).flatMap(BarsPanel::only));
         boolean percent = from() instanceof From.Percent;
         sizeUnit.setText(usual.isEmpty() ? "times" : percent ? "%" : column().unit());
@@ -328,7 +333,8 @@ final class BarsPanel extends Panel {
         String needed = bounds.get().equalBar().isPresent() && !inX && Double.isFinite(least) ? "± " + ValueText.significant(bounds.get().equalBar().getAsDouble() * least, 6) + unit
                 : Double.isFinite(least) ? ValueText.significant(least, 6) + " times these" : "longer than any";
         String slope = bounds.get().slope().isPresent() ? " Slope " + ValueText.withUncertainty(bounds.get().slope().getAsDouble(), bounds.get().slopeHalfRange()) + "." : "";
-        verdict.setText((bounds.get().exist() ? "A line passes through all bars." + slope : "No line passes through all bars.") + " The least that would do: " + needed + ".");
+        verdict.setText((bounds.get().exist() ? "A line passes through all bars." + slope : "No line passes through all bars.") + " The least that would do: " + needed + "."
+                + (accept.isDisabled() ? " These bars follow other columns: they can be tried here, and are changed there." : ""));
         verdict.getStyleClass().removeAll("warning");
         if (!bounds.get().exist()) {
             verdict.getStyleClass().add("warning");

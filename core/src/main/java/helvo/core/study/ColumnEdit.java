@@ -120,7 +120,8 @@ public sealed interface ColumnEdit extends TableChange {
         }
     }
 
-    /// Multiplies all bars of a column by one number: the lengths that a column gives, or those of its own.
+    /// Multiplies all bars of a column by one number: the lengths that a column gives, or those of its own. Lengths that followed
+    /// other columns are typed ones then.
     ///
     /// @param column that the bars belong to
     record ScaleBars(int table, int column, double factor) implements ColumnEdit {
@@ -135,7 +136,7 @@ public sealed interface ColumnEdit extends TableChange {
             boolean given = false;
             for (Column bar : Stream.concat(before.barOf(of).stream(), before.downOf(of).stream()).toList()) {
                 given = true;
-                changed = changed.withColumn(bar.id(), old -> old.isDerived() ? old : old.with(old.cells().times(factor)));
+                changed = changed.withColumn(bar.id(), old -> old.asTyped().withDerivation(Optional.empty()).with(old.cells().times(factor)));
             }
             return given || of.ownBars().isEmpty() ? changed : changed.withColumn(column, old -> old.with(new OwnBars(old.ownBars().orElseThrow().size() * factor, old.ownBars().get().percent())));
         }

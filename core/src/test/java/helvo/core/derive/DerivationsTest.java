@@ -90,6 +90,18 @@ class DerivationsTest {
         assertThat(figure(swapped).series().getFirst().points().xBars().down()).containsExactly(.4, .5, .6);
     }
 
+    /// What if the spread of repeats were twice as large: the bars of the averages are.
+    @Test
+    void barsThatFollowRepeatsCanBeScaled() {
+        Study averaged = new StudyEdit.Summarise(1, "Averages", List.of(2), List.of(4), List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION)).apply(STUDY);
+        int table = averaged.tables().getLast().id();
+        int y = averaged.tables().getLast().first(Role.Y).orElseThrow().id();
+        Study scaled = new ColumnEdit.ScaleBars(table, y, 2).apply(averaged);
+        double[] before = Analysis.of(averaged, Analysis.EMPTY, Progress.NONE).figures().getLast().series().getFirst().points().yBars().up();
+        double[] after = Analysis.of(scaled, Analysis.EMPTY, Progress.NONE).figures().getLast().series().getFirst().points().yBars().up();
+        assertThat(after).usingComparatorWithPrecision(1e-14).containsExactly(Arrays.stream(before).map(bar -> 2 * bar).toArray());
+    }
+
     /// Squaring doubles the relative bar: 0.1 of 2 is 5 %, 0.4 of 4 is 10 %.
     @Test
     void aSquaredColumnIsFittedWithItsBars() {
