@@ -20,6 +20,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.locks.LockSupport;
 import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
@@ -31,6 +33,9 @@ import javafx.scene.input.ClipboardContent;
 /// The study that a window shows: its history, its last finished analysis, and which table and series are in view. Views
 /// read it and hand it edits; all else follows. Used on the interface thread only.
 final class Session implements AutoCloseable {
+    /// What is known early has the processors to itself until it is on the screen; then shapes are compared.
+    private static final long SHOWN_FIRST = 60_000_000;
+
     private final Workshop workshop = new Workshop();
     private final Workshop.Lane analysing = workshop.lane("analysis");
     private final Workshop.Lane reading = workshop.lane("reading");
@@ -217,7 +222,13 @@ final class Session implements AutoCloseable {
         Study study = trial.map(edit -> edit.apply(study())).orElse(study());
         shown = study;
         Analysis previous = analysis.get();
-        analysing.run("Fitting …", progress -> Analysis.of(study, previous, early -> Platform.runLater(() -> known(early)), progress), analysis::set, this::failed, this::stopAnalysis);
+        var shownFirst = new AtomicBoolean();
+        analysing.run("Fitting …", progress -> Analysis.of(study, previous, early -> {
+            Platform.runLater(() -> known(early));
+            if (!shownFirst.getAndSet(true)) {
+                LockSupport.parkNanos(SHOWN_FIRST);
+            }
+        }, progress), analysis::set, this::failed, this::stopAnalysis);
     }
 
     /// What is known early serves as long as nothing newer is.
