@@ -116,9 +116,13 @@ public record Readout(String series, String equation, String exact, String units
                 () -> lines.add(new Line.Sentence("R² has no value: all y are equal.", false)));
         series.correlation().ifPresent(c -> lines.add(new Line.Quantity("r", (c.pearsonR() >= 0 ? "+" : "") + ValueText.share(c.pearsonR()), "",
                 NumberText.shortest(c.pearsonR()), c.pearsonP().isPresent() ? ValueText.p(c.pearsonP().getAsDouble()) : "")));
+        series.examined().ifPresent(examined -> examined.spearmanRho().ifPresent(rho -> lines.add(new Line.Quantity("ρ of ranks", (rho >= 0 ? "+" : "") + ValueText.share(rho), "", NumberText.shortest(rho), ""))));
         quality.residualStandardDeviation().ifPresentOrElse(
                 s -> lines.add(new Line.Quantity("scatter s", ValueText.significant(s, 3), quality.weighting() != Weighting.ALIKE ? "in bars" : fit.curve().fittedOn().equals("y") ? y.unit() : "of ln y", NumberText.shortest(s), "")),
                 () -> lines.add(new Line.Sentence("As many coefficients as points: the curve passes through them all, no scatter is left to judge by.", false)));
+        quality.adjustedR2().ifPresent(adjusted -> lines.add(new Line.Quantity("adjusted R²", ValueText.share(adjusted), "", NumberText.shortest(adjusted), "")));
+        quality.overall().ifPresent(f -> lines.add(new Line.Quantity("F", ValueText.significant(f.value(), 4), "", NumberText.shortest(f.value()), ValueText.p(f.p()))));
+        quality.aicc().ifPresent(aicc -> lines.add(new Line.Quantity("AICc", ValueText.significant(aicc, 4), "", NumberText.shortest(aicc), "")));
         series.correlation().ifPresent(c -> lines.add(new Line.Sentence(strength(c, fit, x, y), false)));
         lines.add(new Line.Sentence(rows(series.rows()), false));
         int[] leftOut = java.util.stream.IntStream.range(0, series.points().size()).filter(i -> !fit.curve().accepts(series.points().x()[i], series.points().y()[i]))
