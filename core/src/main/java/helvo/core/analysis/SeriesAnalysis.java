@@ -87,7 +87,7 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
     SeriesAnalysis choosing(Curve curve, Progress progress) {
         FitOutcome outcome = outcome(curve).orElseGet(() -> curve.fit(points, progress.part(0, 0.5)));
         Optional<Residuals> left = outcome instanceof FitOutcome.Fitted(Fit fit)
-                ? Optional.of(Residuals.of(fit, points.acceptedBy(fit.curve()), progress.part(0.5, 0.8))) : Optional.empty();
+                ? Optional.of(Residuals.of(fit, points.usedBy(fit), progress.part(0.5, 0.8))) : Optional.empty();
         return new SeriesAnalysis(key, label, points, rows, outcomes, weights, outcome, left, Optional.empty(), correlation).withBoundsOf(this);
     }
 

@@ -6,6 +6,7 @@ import helvo.core.curve.Line;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.function.DoubleUnaryOperator;
 import java.util.stream.IntStream;
 
@@ -24,7 +25,7 @@ public final class ExponentialFit {
         double least = Double.POSITIVE_INFINITY;
         double greatest = Double.NEGATIVE_INFINITY;
         for (double each : x) {
-            least = Math.min(least, each);
+            least = each == Double.NEGATIVE_INFINITY ? least : Math.min(least, each);
             greatest = Math.max(greatest, each);
         }
         middle = least / 2 + greatest / 2;
@@ -33,15 +34,26 @@ public final class ExponentialFit {
 
     public static FitOutcome direct(Curve curve, Points all, Progress progress) {
         Points points = all.acceptedBy(curve);
-        return checked(curve, all, points).orElseGet(() -> of(curve, points, x -> x, _ -> 1, points.x(), 0, progress));
+        return checked(curve, all, points).orElseGet(() -> of(curve, points, x -> x, _ -> 1, points.x(), 0, OptionalDouble.empty(), progress));
     }
 
     public static FitOutcome power(Curve curve, Points all, Progress progress) {
         Points points = all.acceptedBy(curve);
         return checked(curve, all, points).orElseGet(() -> {
             LogOfX u = LogOfX.around(points.x());
-            return of(curve, points, u::of, x -> 1 / x, u.of(points).x(), u.lnOfCentre(), progress);
+            FitOutcome positive = of(curve, points, u::of, x -> 1 / x, u.of(points).x(), u.lnOfCentre(), OptionalDouble.empty(), progress.part(0, 0.7));
+            Points withZero = all.kept(i -> all.x()[i] >= 0, curve);
+            if (withZero.size() == points.size() || !(positive instanceof FitOutcome.Fitted(Fit fit)) || !surelyRises(fit)) {
+                return positive;
+            }
+            // At x = 0 the curve is 0 whatever its coefficients: they stay, and what is said of the scatter takes these points in.
+            FitOutcome all0 = of(curve, withZero, u::of, x -> 1 / x, u.of(withZero).x(), u.lnOfCentre(), OptionalDouble.of(fit.coefficient("b").value()), progress.part(0.7, 1));
+            return all0 instanceof FitOutcome.Fitted(Fit whole) ? new FitOutcome.Fitted(new Fit(curve, whole.coefficients(), whole.function(), whole.quality(), true)) : positive;
         });
+    }
+
+    private static boolean surelyRises(Fit fit) {
+        return fit.coefficient("b").uncertainty().filter(uncertainty -> uncertainty.low95() > 0).isPresent();
     }
 
     private static Optional<FitOutcome> checked(Curve curve, Points all, Points points) {
@@ -55,14 +67,15 @@ public final class ExponentialFit {
     /// @param change its derivative
     /// @param u      that of each point
     /// @param offset u of x is this much less than what the exponent is linear in
-    private static FitOutcome of(Curve curve, Points points, DoubleUnaryOperator over, DoubleUnaryOperator change, double[] u, double offset, Progress progress) {
+    /// @param rate   a known b to start from
+    private static FitOutcome of(Curve curve, Points points, DoubleUnaryOperator over, DoubleUnaryOperator change, double[] u, double offset, OptionalDouble rate, Progress progress) {
         var scaled = new ExponentialFit(u);
         double[] t = new double[u.length];
         for (int i = 0; i < t.length; i++) {
             t[i] = (u[i] - scaled.middle) / scaled.half;
         }
         double[] y = points.y();
-        double beta = start(t, y);
+        double beta = rate.isPresent() ? rate.getAsDouble() * scaled.half : start(t, y);
         if (Double.isNaN(beta)) {
             return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase() + " curve", "all y are 0"));
         }
@@ -76,6 +89,11 @@ public final class ExponentialFit {
 
             @Override
             public double at(double[] p, double at, double[] gradient) {
+                if (at == Double.NEGATIVE_INFINITY) {
+                    gradient[0] = 0;
+                    gradient[1] = 0;
+                    return 0;
+                }
                 gradient[0] = Math.exp(p[1] * (at - end));
                 double value = p[0] * gradient[0];
                 gradient[1] = (at - end) * value;

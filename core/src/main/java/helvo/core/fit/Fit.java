@@ -7,7 +7,17 @@ import java.util.List;
 ///
 /// @param coefficients in the order of the curve's own form
 /// @param function     the fitted curve
-public record Fit(Curve curve, List<Coefficient> coefficients, FittedFunction function, Quality quality) {
+/// @param takesZero    whether points at x = 0 take part although the shape has no value there in general: a power curve that surely rises is 0
+public record Fit(Curve curve, List<Coefficient> coefficients, FittedFunction function, Quality quality, boolean takesZero) {
+    public Fit(Curve curve, List<Coefficient> coefficients, FittedFunction function, Quality quality) {
+        this(curve, coefficients, function, quality, false);
+    }
+
+    /// Whether a point takes part in this fit as far as its shape is concerned.
+    public boolean uses(double x, double y) {
+        return curve.accepts(x, y) || takesZero && x == 0;
+    }
+
     public Fit {
         coefficients = List.copyOf(coefficients);
     }

@@ -4,6 +4,7 @@ import helvo.core.Require;
 import helvo.core.curve.Curve;
 import helvo.core.number.RisingOrder;
 import java.util.Arrays;
+import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
 
 /// The points that a fit uses: finite x and y, and where each came from.
@@ -107,8 +108,18 @@ public record Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorB
         if (curve.refusal().isEmpty() && weighting == Weighting.ALIKE) {
             return this;
         }
+        return kept(i -> curve.accepts(x[i], y[i]), curve);
+    }
+
+    /// Those that take part in a fit.
+    public Points usedBy(Fit fit) {
+        return fit.takesZero() ? kept(i -> fit.uses(x[i], y[i]), fit.curve()) : acceptedBy(fit.curve());
+    }
+
+    /// Those that a test keeps and that have the weight that a shape needs; these themselves when all do.
+    Points kept(IntPredicate test, Curve curve) {
         boolean inBoth = curve.weighsBoth() && weighedInBoth();
-        int[] kept = IntStream.range(0, x.length).filter(i -> curve.accepts(x[i], y[i]) && counts(i, inBoth)).toArray();
+        int[] kept = IntStream.range(0, x.length).filter(i -> test.test(i) && counts(i, inBoth)).toArray();
         return kept.length == x.length ? this : new Points(at(x, kept), at(y, kept), Arrays.stream(kept).map(i -> rows[i]).toArray(), xBars.at(kept), yBars.at(kept),
                 weighting, at(xSigma, kept), at(ySigma, kept));
     }

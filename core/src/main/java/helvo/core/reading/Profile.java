@@ -54,6 +54,10 @@ final class Profile {
                 return value;
             }, new double[] {fit.coefficient("b").value()}, points, level));
             case Power _ -> Optional.of(new Profile((theta, at, x0, gradient) -> {
+                if (at == 0) {
+                    gradient[0] = 0;
+                    return 0;
+                }
                 double log = Math.log(at / x0);
                 double value = Math.exp(theta[0] * log);
                 gradient[0] = log * value;

@@ -96,7 +96,7 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
             return new Solution(x, OptionalDouble.empty(), OptionalDouble.empty(), beyond);
         }
         double scale = TDistribution.of(freedom).inverseSurvivalProbability(0.025) * s.getAsDouble();
-        Points used = points.acceptedBy(fit.curve());
+        Points used = points.usedBy(fit);
         DoubleUnaryOperator byBand = at -> Math.abs(fit.function().at(at) - y) - scale * Math.sqrt(fit.function().leverage(at));
         DoubleUnaryOperator outside = used.size() > MOST_PROFILED || fit.quality().perfect() ? byBand
                 : Profile.of(fit, used, y).<DoubleUnaryOperator>map(profile -> at -> fit.curve().accepts(at, y) ? profile.squares(at) - fit.quality().residualSumOfSquares() - scale * scale : Double.NaN).orElse(byBand);

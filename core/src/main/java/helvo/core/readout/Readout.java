@@ -116,16 +116,12 @@ public record Readout(String series, String equation, String exact, String units
                 () -> lines.add(new Line.Sentence("R² has no value: all y are equal.", false)));
         series.correlation().ifPresent(c -> lines.add(new Line.Quantity("r", (c.pearsonR() >= 0 ? "+" : "") + ValueText.share(c.pearsonR()), "",
                 NumberText.shortest(c.pearsonR()), c.pearsonP().isPresent() ? ValueText.p(c.pearsonP().getAsDouble()) : "")));
-        series.examined().ifPresent(examined -> examined.spearmanRho().ifPresent(rho -> lines.add(new Line.Quantity("ρ of ranks", (rho >= 0 ? "+" : "") + ValueText.share(rho), "", NumberText.shortest(rho), ""))));
         quality.residualStandardDeviation().ifPresentOrElse(
                 s -> lines.add(new Line.Quantity("scatter s", ValueText.significant(s, 3), quality.weighting() != Weighting.ALIKE ? "in bars" : fit.curve().fittedOn().equals("y") ? y.unit() : "of ln y", NumberText.shortest(s), "")),
                 () -> lines.add(new Line.Sentence("As many coefficients as points: the curve passes through them all, no scatter is left to judge by.", false)));
-        quality.adjustedR2().ifPresent(adjusted -> lines.add(new Line.Quantity("adjusted R²", ValueText.share(adjusted), "", NumberText.shortest(adjusted), "")));
-        quality.overall().ifPresent(f -> lines.add(new Line.Quantity("F", ValueText.significant(f.value(), 4), "", NumberText.shortest(f.value()), ValueText.p(f.p()))));
-        quality.aicc().ifPresent(aicc -> lines.add(new Line.Quantity("AICc", ValueText.significant(aicc, 4), "", NumberText.shortest(aicc), "")));
         series.correlation().ifPresent(c -> lines.add(new Line.Sentence(strength(c, fit, x, y), false)));
         lines.add(new Line.Sentence(rows(series.rows()), false));
-        int[] leftOut = java.util.stream.IntStream.range(0, series.points().size()).filter(i -> !fit.curve().accepts(series.points().x()[i], series.points().y()[i]))
+        int[] leftOut = java.util.stream.IntStream.range(0, series.points().size()).filter(i -> !fit.uses(series.points().x()[i], series.points().y()[i]))
                 .map(i -> series.points().rows()[i]).toArray();
         if (leftOut.length > 0) {
             lines.add(new Line.Sentence("%,d of them %s left out of this curve, since %s: %s.".formatted(leftOut.length, leftOut.length == 1 ? "is" : "are", fit.curve().refusal(), numbers(leftOut)), true));
@@ -134,6 +130,7 @@ public record Readout(String series, String equation, String exact, String units
         lines.addAll(BarsReadout.of(series));
         lines.addAll(ReadingsReadout.of(figure, series));
         checks(series, lines);
+        further(series, quality, lines);
         return List.copyOf(lines);
     }
 
@@ -153,9 +150,21 @@ public record Readout(String series, String equation, String exact, String units
                 lines.add(new Line.Sentence("The points scatter less than their bars say.", true));
             }
         });
-        int left = series.points().size() - series.points().acceptedBy(fit.curve()).size();
+        int left = series.points().size() - series.points().usedBy(fit).size();
         if (left > 0) {
             lines.add(new Line.Sentence("%,d %s no weight: a bar must be above 0.".formatted(left, left == 1 ? "point has" : "points have"), true));
+        }
+    }
+
+    /// What is reported as well, and seldom looked for.
+    private static void further(SeriesAnalysis series, Quality quality, List<Line> lines) {
+        lines.add(new Line.Heading("Further statistics"));
+        series.examined().ifPresent(examined -> examined.spearmanRho().ifPresent(rho -> lines.add(new Line.Quantity("ρ of ranks", (rho >= 0 ? "+" : "") + ValueText.share(rho), "", NumberText.shortest(rho), ""))));
+        quality.adjustedR2().ifPresent(adjusted -> lines.add(new Line.Quantity("adjusted R²", ValueText.share(adjusted), "", NumberText.shortest(adjusted), "")));
+        quality.overall().ifPresent(f -> lines.add(new Line.Quantity("F", ValueText.significant(f.value(), 4), "", NumberText.shortest(f.value()), ValueText.p(f.p()))));
+        quality.aicc().ifPresent(aicc -> lines.add(new Line.Quantity("AICc", ValueText.significant(aicc, 4), "", NumberText.shortest(aicc), "")));
+        if (lines.getLast() instanceof Line.Heading) {
+            lines.removeLast();
         }
     }
 

@@ -131,7 +131,8 @@ class CurvedFitTest {
         double[] x = {-1, 0, 1, 2, 3, 4};
         double[] y = {9, 9, 2, 4.1, 6, 7.9};
         assertThat(fit(new Logarithmic(), x, y).quality().points()).isEqualTo(4);
-        assertThat(fit(new Power(false), x, y).quality().points()).isEqualTo(4);
+        // It surely rises, so that the point at 0 takes part.
+        assertThat(fit(new Power(false), x, y).quality().points()).isEqualTo(5);
         assertThat(reason(new Logarithmic(), new double[] {-1, -2}, new double[] {1, 2})).isEqualTo("No point can be used: x is not above 0 in every row.");
         Fit logScale = fit(new Exponential(true), new double[] {0, 1, 2, 3, 4}, new double[] {1, Math.E, Math.E * Math.E, -5, 0});
         assertThat(logScale.quality().points()).isEqualTo(3);
@@ -162,6 +163,28 @@ class CurvedFitTest {
     }
 
     /// Shifting x shifts what lies on x and nothing else; scaling y scales; twice the points halve the variance as the degrees of freedom say.
+    /// A power curve that surely rises is 0 at x = 0: a point there changes no coefficient, but the scatter, as NumPy's sums over five points say.
+    /// One that falls, or may, has no value there and leaves it out.
+    @Test
+    void aRisingPowerCurveTakesPointsAtZero() {
+        double[] x = {1, 2, 3, 4};
+        double[] y = {2.1, 7.8, 18.3, 31.9};
+        Fit without = fit(new Power(false), x, y);
+        Fit with = fit(new Power(false), new double[] {0, 1, 2, 3, 4}, new double[] {0.5, 2.1, 7.8, 18.3, 31.9});
+        assertThat(with.takesZero()).isTrue();
+        assertThat(with.coefficient("a").value()).isCloseTo(without.coefficient("a").value(), withinPercentage(1e-11));
+        assertThat(with.coefficient("b").value()).isCloseTo(without.coefficient("b").value(), withinPercentage(1e-11));
+        assertThat(with.quality().points()).isEqualTo(5);
+        assertThat(with.quality().residualSumOfSquares()).isCloseTo(without.quality().residualSumOfSquares() + 0.25, withinPercentage(1e-9));
+        assertThat(with.coefficient("b").uncertainty().orElseThrow().standardError()).isCloseTo(
+                without.coefficient("b").uncertainty().orElseThrow().standardError() * Math.sqrt(with.quality().residualSumOfSquares() / 3 / (without.quality().residualSumOfSquares() / 2)), withinPercentage(1e-9));
+        assertThat(with.function().at(0)).isZero();
+        assertThat(with.function().leverage(0)).isZero();
+        Fit falling = fit(new Power(false), new double[] {0, 1, 2, 3, 4}, new double[] {9, 4, 2.1, 1.3, 1.02});
+        assertThat(falling.takesZero()).isFalse();
+        assertThat(falling.quality().points()).isEqualTo(4);
+    }
+
     @Test
     void fitsFollowTheirPoints() {
         double[] x = IntStream.range(1, 25).asDoubleStream().toArray();

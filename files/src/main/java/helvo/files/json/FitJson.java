@@ -87,7 +87,8 @@ public final class FitJson {
     private static ObjectNode rows(SeriesAnalysis series) {
         RowUse rows = series.rows();
         Curve curve = series.chosen().curve();
-        int used = series.points().acceptedBy(curve).size();
+        Optional<Fit> fit = series.fit();
+        int used = fit.map(series.points()::usedBy).orElseGet(() -> series.points().acceptedBy(curve)).size();
         ObjectNode node = NODES.objectNode().put("given", rows.given()).put("used", used);
         ArrayNode setAside = node.putArray("setAside");
         for (int row : rows.setAside()) {
@@ -98,7 +99,9 @@ public final class FitJson {
             unusable.addObject().put("row", row + 1).put("why", rows.why(row));
         }
         for (int i = 0; i < series.points().size() && used < series.points().size(); i++) {
-            if (!curve.accepts(series.points().x()[i], series.points().y()[i])) {
+            double x = series.points().x()[i];
+            double y = series.points().y()[i];
+            if (!(fit.isPresent() ? fit.get().uses(x, y) : curve.accepts(x, y))) {
                 unusable.addObject().put("row", series.points().rows()[i] + 1).put("why", curve.refusal());
             } else if (!series.points().counts(i, curve.weighsBoth())) {
                 unusable.addObject().put("row", series.points().rows()[i] + 1).put("why", "it has no error bar above 0 to weigh by");
