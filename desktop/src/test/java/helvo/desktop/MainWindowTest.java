@@ -169,12 +169,12 @@ class MainWindowTest {
             assertThat(document.getPage(0).getMediaBox().getWidth()).isEqualTo(85 * 72 / 25.4f);
         }
         assertThat(window.text("#notice")).contains("Saved “figure.pdf”");
-        robot.doubleClickOn("#hand-over-width").write("3").clickOn("#save-png");
+        robot.clickOn("#hand-over-width").push(KeyCode.CONTROL, KeyCode.A).write("3").clickOn("#save-png");
         window.settle();
         assertThat(robot.lookup("must be a number from 40 to 1200 mm; “3” is not.").tryQuery()).isEmpty();
         assertThat(window.session.figure().orElseThrow().figure().widthMm()).isEqualTo(85);
         window.saveTo = folder.resolve("none/figure.png");
-        robot.doubleClickOn("#hand-over-width").write("90").clickOn("#save-png");
+        robot.clickOn("#hand-over-width").push(KeyCode.CONTROL, KeyCode.A).write("90").clickOn("#save-png");
         window.settle();
         assertThat(window.text("#notice")).contains("could not be saved: its folder does not exist");
     }
