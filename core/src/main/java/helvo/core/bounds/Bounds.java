@@ -198,6 +198,11 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
         }
     }
 
+    /// Whether single bars in the way were looked for; above so many bars nobody does.
+    public boolean obstaclesSought() {
+        return !exist() && bars <= MOST_SEARCHED;
+    }
+
     /// Whether some line passes through all bars.
     public boolean exist() {
         return !sides.isEmpty();

@@ -169,6 +169,9 @@ class BoundsTest {
         Bounds two = bounds(new double[] {0, 1, 2, 3, 4, 5, 6, 7}, new double[] {0, 0.1, 5, 0.1, 0, -7, 0.2, 0}, null, same(8, 1));
         assertThat(two.obstacles()).containsExactly(2, 5);
         assertThat(bounds(new double[] {0, 1, 2, 3, 4, 5, 6, 7, 8}, new double[] {0, 9, 0, 9, 0, 9, 0, 9, 0}, null, same(9, 1)).obstacles()).isEmpty();
+        assertThat(two.obstaclesSought()).isTrue();
+        double[] many = IntStream.range(0, 6000).mapToDouble(i -> i).toArray();
+        assertThat(bounds(many, Arrays.stream(many).map(i -> i % 2 * 9).toArray(), null, same(6000, 1)).obstaclesSought()).isFalse();
     }
 
     @Test
