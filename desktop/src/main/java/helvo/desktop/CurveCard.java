@@ -6,6 +6,7 @@ import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Quality;
 import helvo.core.number.ValueText;
+import helvo.core.study.SeriesKey;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import javafx.geometry.Insets;
@@ -27,8 +28,9 @@ final class CurveCard extends ToggleButton {
     private final FitPicture picture = new FitPicture(WIDTH, HEIGHT);
     private final Label aboutZero = new Label("R² about zero");
     private final Rectangle bar = new Rectangle(0, 4);
-    private final Label words = new Label();
+    private final Label words = new Sentences();
     private final VBox fitted;
+    private Optional<SeriesKey> pictured = Optional.empty();
 
     CurveCard(Curve shape) {
         this.shape = shape;
@@ -47,7 +49,6 @@ final class CurveCard extends ToggleButton {
         StackPane.setAlignment(bar, javafx.geometry.Pos.CENTER_LEFT);
         fitted = new VBox(3, new StackPane(picture, aboutZero), evidence);
         words.getStyleClass().add("muted");
-        words.setWrapText(true);
         words.setPrefSize(WIDTH, HEIGHT + 8);
         var card = new VBox(3, head, new StackPane(fitted, words));
         card.setPadding(new Insets(6, 9, 7, 9));
@@ -61,6 +62,12 @@ final class CurveCard extends ToggleButton {
     void show(SeriesAnalysis series, String color) {
         Optional<FitOutcome> outcome = series.outcome(shape);
         boolean fits = outcome.isPresent() && outcome.get() instanceof FitOutcome.Fitted;
+        if (outcome.isEmpty() && pictured.equals(Optional.of(series.key()))) {
+            // The picture of a moment ago stays until the new one is there, its number does not.
+            r2.setText("…");
+            return;
+        }
+        pictured = fits ? Optional.of(series.key()) : Optional.empty();
         fitted.setVisible(fits);
         words.setVisible(!fits);
         switch (outcome.orElse(null)) {

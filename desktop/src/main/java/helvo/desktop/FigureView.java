@@ -1,5 +1,7 @@
 package helvo.desktop;
 
+import helvo.core.Progress;
+import helvo.core.analysis.Analysis;
 import helvo.core.analysis.BarSource;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.look.AxisLook;
@@ -62,6 +64,7 @@ final class FigureView extends Pane {
     private final Session session;
     private final Asks asks;
     private final Workshop.Lane drawing;
+    private final Rehearsal rehearsal;
     private final ImageView sheet = new ImageView();
     /// A shadow as an effect of the picture would be worked out anew for each picture.
     private final Region shadow = new Region();
@@ -84,6 +87,18 @@ final class FigureView extends Pane {
     private double pressedY;
     private boolean moved;
     private boolean drawingNow;
+    /// Read beside the interface thread.
+    private volatile Optional<Target> target = Optional.empty();
+    private volatile Optional<Prepared> prepared = Optional.empty();
+
+    /// What would be drawn of a new analysis, and what is drawn already.
+    private record Target(int figure, double scale, FigureAnalysis drawn) {}
+
+    private record Prepared(FigureAnalysis figure, double scale, Raster raster) {
+        boolean serves(FigureAnalysis wanted, double atScale) {
+            return scale == atScale && figure.looksLike(wanted);
+        }
+    }
 
     /// What is asked for elsewhere in the window.
     ///
@@ -109,6 +124,7 @@ final class FigureView extends Pane {
         this.session = session;
         this.asks = asks;
         drawing = session.workshop().lane("drawing");
+        rehearsal = Rehearsal.before(session);
         getStyleClass().add("figure-view");
         setMinSize(200, 160);
         sheet.getStyleClass().add("sheet");
@@ -155,6 +171,7 @@ final class FigureView extends Pane {
         sheet.setOnMouseReleased(this::released);
         sheet.setOnScroll(this::scrolled);
         sheet.setOnZoom(event -> zoom(event.getX(), event.getY(), 1 / event.getZoomFactor(), true, true));
+        session.preparing(this::prepare);
         session.analysis().subscribe(this::update);
         session.tableId().subscribe(this::forget);
         session.figureId().subscribe(this::forget);
@@ -284,9 +301,17 @@ final class FigureView extends Pane {
         return shownScale(figure) * output;
     }
 
+    /// Draws the figure in view of an analysis that is not told yet, so that figure and readout change together.
+    private void prepare(Analysis analysis, Progress progress) {
+        target.ifPresent(at -> analysis.figures().stream().filter(each -> each.figure().id() == at.figure).findFirst()
+                .filter(each -> !each.looksLike(at.drawn) && prepared.filter(ready -> ready.serves(each, at.scale)).isEmpty())
+                .ifPresent(each -> prepared = Optional.of(new Prepared(each, at.scale, Raster.draw(each, at.scale, progress)))));
+    }
+
     private void update() {
         Optional<FigureAnalysis> figure = shown();
         setVisible(figure.isPresent());
+        target = Optional.empty();
         if (figure.isEmpty() || getWidth() <= 0) {
             return;
         }
@@ -294,10 +319,25 @@ final class FigureView extends Pane {
         sheet.setAccessibleText("Figure: " + figure.get().title());
         double scale = scale(figure.get());
         if (wanted != null && wanted.looksLike(figure.get()) && asked == scale || drawingNow && draft.isPresent()) {
+            target = drawn == null || draft.isPresent() ? Optional.empty() : Optional.of(new Target(drawn.figure().id(), scale, drawn));
+            if (target.isPresent() && settled() && session.workshop().idle()) {
+                FigureAnalysis figureDrawn = drawn;
+                rehearsal.shown(drawn, scale, raster -> {
+                    if (drawn == figureDrawn && settled()) {
+                        sheet.setImage(image(raster.image()));
+                    }
+                });
+            }
             return;
         }
         asked = scale;
         wanted = figure.get();
+        Optional<Prepared> ready = prepared.filter(each -> draft.isEmpty() && each.serves(wanted, scale));
+        if (ready.isPresent()) {
+            drawing.stop();
+            show(wanted, ready.get().raster);
+            return;
+        }
         drawingNow = true;
         FigureAnalysis toDraw = figure.get();
         drawing.run("Drawing …", progress -> Raster.draw(toDraw, scale, progress), raster -> show(toDraw, raster), fault -> {
@@ -415,6 +455,7 @@ final class FigureView extends Pane {
     // ---- pressing and dragging ----
 
     private void pressed(MouseEvent event) {
+        rehearsal.stop();
         pressedX = points(event.getX());
         pressedY = points(event.getY());
         moved = false;

@@ -99,7 +99,7 @@ final class MeasurementGrid extends TableView<Integer> {
                 }
                 if (before.cells() != column.cells()) {
                     TableColumn<Integer, ?> at = getColumns().get(i + 1);
-                    at.setPrefWidth(Math.max(at.getWidth(), width(column)));
+                    at.setPrefWidth(Math.max(at.getWidth(), cellsWidth(column, Optional.of(before))));
                 }
             }
         } else {
@@ -305,8 +305,20 @@ final class MeasurementGrid extends TableView<Integer> {
     private double width(Column column) {
         double heading = Math.max(inLines(column.name()).lines().mapToDouble(line -> textWidth(line, BOLD)).max().orElse(0), textWidth(column.unit(), PLAIN)) + 15;
         double tag = textWidth(column.role().tag(), BOLD) + 27;
-        double cell = IntStream.range(0, Math.min(table.rows(), 60)).mapToDouble(row -> textWidth(column.shown(row, table.mark()), PLAIN)).max().orElse(0) + 17;
-        return Math.clamp(Math.max(cell, Math.max(tag, heading)), 44, 200) + 0.5;
+        return Math.max(cellsWidth(column, Optional.empty()), bounded(Math.max(tag, heading)));
+    }
+
+    /// @param before the same column as it was, whose cells need no measuring
+    private double cellsWidth(Column column, Optional<Column> before) {
+        return bounded(IntStream.range(0, Math.min(table.rows(), 60)).mapToObj(row -> {
+            String text = column.shown(row, table.mark());
+            boolean known = before.filter(old -> row < old.cells().size() && old.shown(row, table.mark()).equals(text)).isPresent();
+            return known ? "" : text;
+        }).filter(text -> !text.isEmpty()).mapToDouble(text -> textWidth(text, PLAIN)).max().orElse(0) + 17);
+    }
+
+    private static double bounded(double width) {
+        return Math.clamp(width, 44, 200) + 0.5;
     }
 
     /// A long name on two lines, parted at the blank nearest to its middle.

@@ -200,11 +200,9 @@ final class ReadoutPane extends VBox {
     private static Shown add(GridPane grid, Line.Quantity quantity) {
         var label = new Label(quantity.label());
         label.getStyleClass().add("muted");
-        var value = new Label();
+        var value = new Sentences();
         value.getStyleClass().add("value");
         value.setId("value-" + quantity.label().replace(' ', '-'));
-        value.setWrapText(true);
-        value.setMinHeight(Region.USE_PREF_SIZE);
         var unit = new Label();
         unit.getStyleClass().add("muted");
         unit.setMinWidth(Region.USE_PREF_SIZE);
@@ -226,9 +224,7 @@ final class ReadoutPane extends VBox {
     }
 
     private static Label sentence(boolean warns) {
-        var label = new Label();
-        label.setWrapText(true);
-        label.setMinHeight(Region.USE_PREF_SIZE);
+        var label = new Sentences();
         if (warns) {
             label.getStyleClass().add("warning");
         }

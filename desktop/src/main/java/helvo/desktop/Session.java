@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
@@ -52,6 +53,14 @@ final class Session implements AutoCloseable {
     private final ReadOnlyIntegerWrapper series = new ReadOnlyIntegerWrapper();
     private final ReadOnlyObjectWrapper<Optional<Notice>> notice = new ReadOnlyObjectWrapper<>(Optional.empty());
 
+    private Preparation preparation = (_, _) -> {};
+
+    /// Work on an analysis that its views need, done beside the interface thread before they are told of it.
+    interface Preparation {
+        /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
+        void prepare(Analysis analysis, Progress progress);
+    }
+
     /// Something to tell the person, until it is read.
     record Notice(String text, boolean warns) {}
 
@@ -67,11 +76,15 @@ final class Session implements AutoCloseable {
     Session(Study study) {
         history = new ReadOnlyObjectWrapper<>(History.from(study));
         table.set(study.tables().isEmpty() ? 0 : study.tables().getFirst().id());
-        analyse();
+        analyse(study);
     }
 
     Workshop workshop() {
         return workshop;
+    }
+
+    void preparing(Preparation work) {
+        preparation = work;
     }
 
     ReadOnlyObjectProperty<History> history() {
@@ -186,24 +199,24 @@ final class Session implements AutoCloseable {
             return;
         }
         trial = Optional.empty();
+        analyse(changed.study());
         history.set(changed);
         if (table().isEmpty()) {
             show(study().tables().isEmpty() ? 0 : study().tables().getLast().id());
         }
-        analyse();
     }
 
     /// Shows what a change would do, without doing it.
     void tryOut(Edit edit) {
         trial = Optional.of(edit);
-        analyse();
+        analyse(edit.apply(study()));
     }
 
     /// Takes back what is only tried.
     void endTrial() {
         if (trial.isPresent()) {
             trial = Optional.empty();
-            analyse();
+            analyse(study());
         }
     }
 
@@ -218,17 +231,23 @@ final class Session implements AutoCloseable {
         return trial;
     }
 
-    private void analyse() {
-        Study study = trial.map(edit -> edit.apply(study())).orElse(study());
+    private void analyse(Study study) {
         shown = study;
         Analysis previous = analysis.get();
+        // What is tried changes with each move of the pointer: its figure is drawn when there is time.
+        Preparation first = trial.isEmpty() ? preparation : (_, _) -> {};
         var shownFirst = new AtomicBoolean();
-        analysing.run("Fitting …", progress -> Analysis.of(study, previous, early -> {
-            Platform.runLater(() -> known(early));
-            if (!shownFirst.getAndSet(true)) {
-                LockSupport.parkNanos(SHOWN_FIRST);
-            }
-        }, progress), analysis::set, this::failed, this::stopAnalysis);
+        analysing.run("Fitting …", progress -> {
+            Analysis all = Analysis.of(study, previous, early -> {
+                first.prepare(early, progress);
+                Platform.runLater(() -> known(early));
+                if (!shownFirst.getAndSet(true)) {
+                    LockSupport.parkNanos(SHOWN_FIRST);
+                }
+            }, progress);
+            first.prepare(all, progress);
+            return all;
+        }, analysis::set, this::failed, this::stopAnalysis);
     }
 
     /// What is known early serves as long as nothing newer is.

@@ -12,8 +12,23 @@ final class Extent {
         greatest = Math.max(greatest, value);
     }
 
+    private void take(double[] values) {
+        double low = least;
+        double high = greatest;
+        for (double value : values) {
+            low = value < low ? value : low;
+            high = value > high ? value : high;
+        }
+        least = low;
+        greatest = high;
+    }
+
     /// The values and the ends of their bars; a point may have none.
     void take(double[] values, ErrorBars bars) {
+        if (bars.isNone()) {
+            take(values);
+            return;
+        }
         for (int i = 0; i < values.length; i++) {
             boolean has = bars.has(i);
             take(has ? values[i] - bars.down()[i] : values[i]);

@@ -13,12 +13,14 @@ import java.awt.image.BufferedImage;
 /// Draws through a Java2D graphics: into pixels, or into the pages of the PDF library.
 final class GraphicsPen implements Pen {
     private final Graphics2D g;
-    private final double pixelsPerPoint;
+    private final double pixelsAcross;
+    private final double pixelsDown;
     private final boolean pixels;
 
-    private GraphicsPen(Graphics2D g, double pixelsPerPoint, boolean pixels) {
+    private GraphicsPen(Graphics2D g, double pixelsAcross, double pixelsDown, boolean pixels) {
         this.g = g;
-        this.pixelsPerPoint = pixelsPerPoint;
+        this.pixelsAcross = pixelsAcross;
+        this.pixelsDown = pixelsDown;
         this.pixels = pixels;
         g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
         g.setRenderingHint(RenderingHints.KEY_TEXT_ANTIALIASING, RenderingHints.VALUE_TEXT_ANTIALIAS_ON);
@@ -26,14 +28,14 @@ final class GraphicsPen implements Pen {
         g.setRenderingHint(RenderingHints.KEY_STROKE_CONTROL, RenderingHints.VALUE_STROKE_PURE);
     }
 
-    /// @param scale what `g` is scaled by
-    static GraphicsPen onPixels(Graphics2D g, double scale) {
-        return new GraphicsPen(g, scale, true);
+    /// @param g scaled, and no more than that
+    static GraphicsPen onPixels(Graphics2D g) {
+        return new GraphicsPen(g, g.getTransform().getScaleX(), g.getTransform().getScaleY(), true);
     }
 
     /// @param pixelsPerPoint how fine pictures in the drawing should be
     static GraphicsPen onPaper(Graphics2D g, double pixelsPerPoint) {
-        return new GraphicsPen(g, pixelsPerPoint, false);
+        return new GraphicsPen(g, pixelsPerPoint, pixelsPerPoint, false);
     }
 
     @Override
@@ -42,8 +44,13 @@ final class GraphicsPen implements Pen {
     }
 
     @Override
-    public double pixelsPerPoint() {
-        return pixelsPerPoint;
+    public double pixelsAcross() {
+        return pixelsAcross;
+    }
+
+    @Override
+    public double pixelsDown() {
+        return pixelsDown;
     }
 
     @Override
@@ -75,6 +82,14 @@ final class GraphicsPen implements Pen {
 
     @Override
     public void image(BufferedImage image, Rectangle2D place) {
+        if (pixels) {
+            // Without a transform it is copied, not resampled.
+            AffineTransform before = g.getTransform();
+            g.setTransform(new AffineTransform());
+            g.drawImage(image, (int) Math.round(place.getX() * pixelsAcross), (int) Math.round(place.getY() * pixelsDown), null);
+            g.setTransform(before);
+            return;
+        }
         var to = AffineTransform.getTranslateInstance(place.getX(), place.getY());
         to.scale(place.getWidth() / image.getWidth(), place.getHeight() / image.getHeight());
         g.drawImage(image, to, null);

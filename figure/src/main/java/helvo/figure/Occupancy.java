@@ -26,14 +26,16 @@ final class Occupancy {
     }
 
     void takePoint(double x, double y, double r) {
-        take(around(x, y, r), POINT);
+        take(x - r, y - r, x + r, y + r, POINT);
     }
 
     void takeLine(double x1, double y1, double x2, double y2) {
         double length = Math.hypot(x2 - x1, y2 - y1);
         int steps = (int) Math.min(10_000, Math.ceil(length / SQUARE * 1.5)) + 1;
         for (int i = 0; i <= steps; i++) {
-            take(around(x1 + (x2 - x1) * i / steps, y1 + (y2 - y1) * i / steps, 0.5), LINE);
+            double x = x1 + (x2 - x1) * i / steps;
+            double y = y1 + (y2 - y1) * i / steps;
+            take(x - 0.5, y - 0.5, x + 0.5, y + 0.5, LINE);
         }
     }
 
@@ -96,12 +98,18 @@ final class Occupancy {
         return best;
     }
 
-    private static Rectangle2D around(double x, double y, double r) {
-        return new Rectangle2D.Double(x - r, y - r, 2 * r, 2 * r);
+    private void take(Rectangle2D rectangle, int weight) {
+        take(rectangle.getMinX(), rectangle.getMinY(), rectangle.getMaxX(), rectangle.getMaxY(), weight);
     }
 
-    private void take(Rectangle2D rectangle, int weight) {
-        each(rectangle, square -> taken[square] = Math.max(taken[square], weight));
+    private void take(double left, double top, double right, double bottom, int weight) {
+        int lastColumn = Math.min(columns - 1, column(right));
+        int lastRow = Math.min(rows - 1, row(bottom));
+        for (int r = Math.max(0, row(top)); r <= lastRow; r++) {
+            for (int c = Math.max(0, column(left)); c <= lastColumn; c++) {
+                taken[r * columns + c] = Math.max(taken[r * columns + c], weight);
+            }
+        }
     }
 
     /// The weight of what a rectangle would cover; one that reaches out of the area costs more than any other.
@@ -109,21 +117,15 @@ final class Occupancy {
         if (!area.contains(rectangle)) {
             return Integer.MAX_VALUE;
         }
-        int[] cost = {0};
-        each(rectangle, square -> cost[0] += taken[square]);
-        return cost[0];
-    }
-
-    private void each(Rectangle2D rectangle, java.util.function.IntConsumer square) {
-        int left = column(rectangle.getMinX());
-        int right = column(rectangle.getMaxX());
-        int top = row(rectangle.getMinY());
-        int bottom = row(rectangle.getMaxY());
-        for (int r = Math.max(0, top); r <= Math.min(rows - 1, bottom); r++) {
-            for (int c = Math.max(0, left); c <= Math.min(columns - 1, right); c++) {
-                square.accept(r * columns + c);
+        int cost = 0;
+        int lastColumn = Math.min(columns - 1, column(rectangle.getMaxX()));
+        int lastRow = Math.min(rows - 1, row(rectangle.getMaxY()));
+        for (int r = Math.max(0, row(rectangle.getMinY())); r <= lastRow; r++) {
+            for (int c = Math.max(0, column(rectangle.getMinX())); c <= lastColumn; c++) {
+                cost += taken[r * columns + c];
             }
         }
+        return cost;
     }
 
     private int column(double x) {

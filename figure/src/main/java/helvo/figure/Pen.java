@@ -10,8 +10,11 @@ import java.awt.image.BufferedImage;
 /// Draws in points (1/72 inch) from the sheet's upper left corner, on pixels or on paper. Text is placed by our own
 /// measure, so that every output has the same layout.
 sealed interface Pen permits GraphicsPen, SvgPen {
-    /// How fine a picture within the drawing should be.
-    double pixelsPerPoint();
+    /// How fine a picture within the drawing should be, along x: pixels a point.
+    double pixelsAcross();
+
+    /// Likewise along y.
+    double pixelsDown();
 
     /// Whether it draws into pixels, and not on paper, where every marker stays a shape.
     boolean pixels();
@@ -26,6 +29,7 @@ sealed interface Pen permits GraphicsPen, SvgPen {
     /// @param rises whether it runs upwards instead of to the right
     void write(String text, Font font, Color color, double x, double baseline, boolean rises);
 
+    /// @param place as large as the image's pixels are; on pixels it lies on whole ones
     void image(BufferedImage image, Rectangle2D place);
 
     /// Draws what `inside` draws, but only within the area.

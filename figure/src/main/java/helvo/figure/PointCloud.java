@@ -22,9 +22,9 @@ final class PointCloud {
     /// How much of the ground a single point covers, where density is shown.
     private static final double WEAKEST = 0.3;
 
-    /// Strengths of ink for sums of coverage are looked up: so many, so many for a point.
+    /// Strengths of ink for sums of coverage are looked up: so many, up to so many times the usual sum.
     private static final int INKS = 1 << 14;
-    private static final int INKS_A_COUNT = 16;
+    private static final double FULL = 64;
 
     private PointCloud() {}
 
@@ -34,32 +34,43 @@ final class PointCloud {
 
     /// @param strength of a single marker, 0 to 1
     static void draw(Pen pen, Plot plot, double[] xs, double[] ys, Marker marker, double radius, Color color, double strength, Progress progress) {
-        double scale = pen.pixelsPerPoint();
-        Rectangle2D area = plot.area();
-        int width = (int) Math.ceil(area.getWidth() * scale);
-        int height = (int) Math.ceil(area.getHeight() * scale);
-        if (width <= 0 || height <= 0) {
+        PixelGrid grid = PixelGrid.over(plot, pen);
+        if (grid.width <= 0 || grid.height <= 0) {
             return;
         }
-        int[] counts = counts(plot, xs, ys, scale, width, height, progress);
-        float[][] mask = mask(marker, radius * scale);
-        BufferedImage image = xs.length > MANY || strength < 1 ? density(counts, width, height, mask, color, strength) : stamped(counts, width, height, mask, color);
-        pen.image(image, new Rectangle2D.Double(area.getX(), area.getY(), width / scale, height / scale));
+        int[] counts = counts(grid, xs, ys, progress);
+        Mask mask = Mask.of(marker, radius * pen.pixelsAcross());
+        BufferedImage image = xs.length > MANY || strength < 1 ? density(counts, grid, mask, color, strength) : stamped(counts, grid, mask, color);
+        pen.image(image, grid.place);
+    }
+
+    /// The whole pixels that a plot touches, and how its values lie on them.
+    private record PixelGrid(Rectangle2D place, int width, int height, Along x, Along y) {
+        static PixelGrid over(Plot plot, Pen pen) {
+            Rectangle2D area = plot.area();
+            double across = pen.pixelsAcross();
+            double down = pen.pixelsDown();
+            double left = Math.floor(area.getMinX() * across);
+            double top = Math.floor(area.getMinY() * down);
+            int width = (int) (Math.ceil(area.getMaxX() * across) - left);
+            int height = (int) (Math.ceil(area.getMaxY() * down) - top);
+            var place = new Rectangle2D.Double(left / across, top / down, width / across, height / down);
+            return new PixelGrid(place, width, height, Along.of(plot.x(), area.getMinX() * across - left, area.getWidth() * across),
+                    Along.of(plot.y(), area.getMaxY() * down - top, -area.getHeight() * down));
+        }
     }
 
     /// How many points lie in each pixel.
-    private static int[] counts(Plot plot, double[] xs, double[] ys, double scale, int width, int height, Progress progress) {
+    private static int[] counts(PixelGrid grid, double[] xs, double[] ys, Progress progress) {
         int n = xs.length;
-        var across = new Across(plot.x(), plot.area().getWidth() * scale, false, 0);
-        var down = new Across(plot.y(), plot.area().getHeight() * scale, true, plot.area().getHeight() * scale);
         int threads = n < WORTH_A_THREAD ? 1 : Math.min(4, Runtime.getRuntime().availableProcessors());
         int[][] parts = new int[threads][];
         IntStream.range(0, threads).parallel().forEach(thread -> {
-            int[] counts = new int[width * height];
+            int[] counts = new int[grid.width * grid.height];
             int to = (int) ((long) n * (thread + 1) / threads);
             for (int from = (int) ((long) n * thread / threads); from < to; from += BLOCK) {
                 progress.reached((double) from / n);
-                count(xs, ys, from, Math.min(to, from + BLOCK), across, down, counts, width, height);
+                count(xs, ys, from, Math.min(to, from + BLOCK), grid, counts);
             }
             parts[thread] = counts;
         });
@@ -71,12 +82,14 @@ final class PointCloud {
         return parts[0];
     }
 
-    private static void count(double[] xs, double[] ys, int from, int to, Across across, Across down, int[] counts, int width, int height) {
-        if (across.straight && down.straight) {
-            double ax = across.slope;
-            double bx = across.offset;
-            double ay = down.slope;
-            double by = down.offset;
+    private static void count(double[] xs, double[] ys, int from, int to, PixelGrid grid, int[] counts) {
+        int width = grid.width;
+        int height = grid.height;
+        if (grid.x.straight && grid.y.straight) {
+            double ax = grid.x.slope;
+            double bx = grid.x.offset;
+            double ay = grid.y.slope;
+            double by = grid.y.offset;
             for (int i = from; i < to; i++) {
                 double px = xs[i] * ax + bx;
                 double py = ys[i] * ay + by;
@@ -87,8 +100,8 @@ final class PointCloud {
             return;
         }
         for (int i = from; i < to; i++) {
-            double px = across.at(xs[i]);
-            double py = down.at(ys[i]);
+            double px = grid.x.at(xs[i]);
+            double py = grid.y.at(ys[i]);
             if (px >= 0 && px < width && py >= 0 && py < height) {
                 counts[(int) py * width + (int) px]++;
             }
@@ -96,102 +109,103 @@ final class PointCloud {
     }
 
     /// From values to pixels, by one product and sum where the axis is a straight one.
-    private static final class Across {
-        private final Axis axis;
-        private final double length;
-        private final boolean downwards;
-        private final boolean straight;
-        private final double slope;
-        private final double offset;
-
-        Across(Axis axis, double length, boolean downwards, double end) {
-            this.axis = axis;
-            this.length = length;
-            this.downwards = downwards;
-            double perUnit = (axis.fraction(axis.high()) - axis.fraction(axis.low())) / (axis.high() - axis.low()) * length * (downwards ? -1 : 1);
+    private record Along(Axis axis, double start, double length, boolean straight, double slope, double offset) {
+        /// @param start  the pixel of the axis's beginning
+        /// @param length in pixels; below 0 for an axis that runs upwards
+        static Along of(Axis axis, double start, double length) {
+            double slope = (axis.fraction(axis.high()) - axis.fraction(axis.low())) / (axis.high() - axis.low()) * length;
+            double offset = start + axis.fraction(axis.low()) * length - axis.low() * slope;
             boolean log = axis instanceof LogScale || axis instanceof Reversed(LogScale _);
-            slope = perUnit;
-            offset = (downwards ? end : 0) + axis.fraction(axis.low()) * length * (downwards ? -1 : 1) - axis.low() * perUnit;
-            straight = !log && Double.isFinite(slope) && slope != 0 && Double.isFinite(offset) && Math.abs(offset) < 1e9;
+            return new Along(axis, start, length, !log && Double.isFinite(slope) && slope != 0 && Double.isFinite(offset) && Math.abs(offset) < 1e9, slope, offset);
         }
 
         double at(double value) {
-            double fraction = axis.fraction(value);
-            return (downwards ? 1 - fraction : fraction) * length;
+            return start + axis.fraction(value) * length;
         }
     }
 
-    /// The marker's coverage of the pixels around the one that holds its middle, 0 to 1.
-    private static float[][] mask(Marker marker, double radius) {
-        int reach = Math.max(1, (int) Math.ceil(radius * 1.5));
-        int size = 2 * reach + 1;
-        var image = new BufferedImage(size, size, BufferedImage.TYPE_INT_ARGB);
-        Graphics2D g = image.createGraphics();
-        g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
-        g.setRenderingHint(RenderingHints.KEY_STROKE_CONTROL, RenderingHints.VALUE_STROKE_PURE);
-        g.setColor(Color.BLACK);
-        g.fill(marker.at(reach + 0.5, reach + 0.5, radius));
-        g.dispose();
-        float[][] mask = new float[size][size];
-        for (int y = 0; y < size; y++) {
-            for (int x = 0; x < size; x++) {
-                mask[y][x] = (image.getRGB(x, y) >>> 24) / 255f;
-            }
-        }
-        return mask;
-    }
-
-    /// Each pixel keeps the strongest coverage of any marker.
-    private static BufferedImage stamped(int[] counts, int width, int height, float[][] mask, Color color) {
-        return image(covered(counts, width, height, mask, false), width, height, color);
-    }
-
-    /// Coverage adds up as that of weak, clear inks over one another.
-    private static BufferedImage density(int[] counts, int width, int height, float[][] mask, Color color, double strength) {
-        float[] sum = covered(counts, width, height, mask, true);
-        double usual = usualCount(counts);
-        double one = Math.min(strength, 0.999) * Math.max(WEAKEST, Math.min(1, 3 / usual));
-        double rate = Math.log1p(-Math.min(one, 0.97)) / Math.max(1, usual / 3);
-        float[] inks = new float[INKS + 1];
-        for (int i = 0; i <= INKS; i++) {
-            inks[i] = (float) -Math.expm1(rate * i / INKS_A_COUNT);
-        }
-        for (int i = 0; i < sum.length; i++) {
-            sum[i] = inks[(int) Math.min(INKS, sum[i] * INKS_A_COUNT)];
-        }
-        return image(sum, width, height, color);
-    }
-
-    /// @param adds whether masks that overlap add up; else the strongest counts
-    private static float[] covered(int[] counts, int width, int height, float[][] mask, boolean adds) {
-        float[] covered = new float[width * height];
-        int reach = mask.length / 2;
-        for (int y = 0; y < height; y++) {
-            int top = Math.max(0, reach - y);
-            int bottom = Math.min(mask.length, height + reach - y);
-            for (int x = 0; x < width; x++) {
-                int count = counts[y * width + x];
-                if (count == 0) {
-                    continue;
+    /// The marker's coverage of the pixels around the one that holds its middle, 0 to 1, and the columns of each line that it covers.
+    private record Mask(int reach, float[][] lines, int[] from, int[] to) {
+        static Mask of(Marker marker, double radius) {
+            int reach = Math.max(1, (int) Math.ceil(radius * 1.5));
+            int size = 2 * reach + 1;
+            var image = new BufferedImage(size, size, BufferedImage.TYPE_INT_ARGB);
+            Graphics2D g = image.createGraphics();
+            g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
+            g.setRenderingHint(RenderingHints.KEY_STROKE_CONTROL, RenderingHints.VALUE_STROKE_PURE);
+            g.setColor(Color.BLACK);
+            g.fill(marker.at(reach + 0.5, reach + 0.5, radius));
+            g.dispose();
+            var mask = new Mask(reach, new float[size][size], new int[size], new int[size]);
+            for (int y = 0; y < size; y++) {
+                mask.from[y] = size;
+                for (int x = 0; x < size; x++) {
+                    mask.lines[y][x] = (image.getRGB(x, y) >>> 24) / 255f;
+                    if (mask.lines[y][x] > 0) {
+                        mask.from[y] = Math.min(mask.from[y], x);
+                        mask.to[y] = x + 1;
+                    }
                 }
-                int left = Math.max(0, reach - x);
-                int right = Math.min(mask.length, width + reach - x);
-                for (int my = top; my < bottom; my++) {
-                    float[] line = mask[my];
-                    int at = (y + my - reach) * width + x - reach;
-                    if (adds) {
-                        for (int mx = left; mx < right; mx++) {
-                            covered[at + mx] += line[mx] * count;
-                        }
-                    } else {
-                        for (int mx = left; mx < right; mx++) {
-                            covered[at + mx] = Math.max(covered[at + mx], line[mx]);
-                        }
+            }
+            return mask;
+        }
+
+        /// Puts the mask around each pixel that holds points.
+        ///
+        /// @param adds whether masks that overlap add up; else the strongest counts
+        /// @return sums for each pixel
+        float[] around(int[] counts, int width, int height, boolean adds) {
+            float[] covered = new float[width * height];
+            for (int y = 0; y < height; y++) {
+                for (int x = 0; x < width; x++) {
+                    int count = counts[y * width + x];
+                    if (count > 0) {
+                        put(x, y, adds ? count : 0, covered, width, height);
+                    }
+                }
+            }
+            return covered;
+        }
+
+        /// @param times how often to add the mask; 0 to keep the strongest instead
+        private void put(int x, int y, int times, float[] covered, int width, int height) {
+            int bottom = Math.min(lines.length, height + reach - y);
+            for (int row = Math.max(0, reach - y); row < bottom; row++) {
+                float[] line = lines[row];
+                int at = (y + row - reach) * width + x - reach;
+                int right = Math.min(to[row], width + reach - x);
+                for (int column = Math.max(from[row], reach - x); column < right; column++) {
+                    int place = at + column;
+                    if (times > 0) {
+                        covered[place] += line[column] * times;
+                    } else if (line[column] > covered[place]) {
+                        covered[place] = line[column];
                     }
                 }
             }
         }
-        return covered;
+    }
+
+    /// Each pixel keeps the strongest coverage of any marker.
+    private static BufferedImage stamped(int[] counts, PixelGrid grid, Mask mask, Color color) {
+        return image(mask.around(counts, grid.width, grid.height, false), grid, color);
+    }
+
+    /// Coverage adds up as that of weak, clear inks over one another.
+    private static BufferedImage density(int[] counts, PixelGrid grid, Mask mask, Color color, double strength) {
+        float[] sums = mask.around(counts, grid.width, grid.height, true);
+        double usual = usualCount(counts);
+        double one = Math.min(strength, 0.999) * Math.max(WEAKEST, Math.min(1, 3 / usual));
+        double rate = Math.log1p(-Math.min(one, 0.97)) / Math.max(1, usual / 3);
+        double inksACount = INKS / (FULL * Math.max(usual, 1));
+        float[] inks = new float[INKS + 1];
+        for (int i = 0; i <= INKS; i++) {
+            inks[i] = (float) -Math.expm1(rate * i / inksACount);
+        }
+        for (int i = 0; i < sums.length; i++) {
+            sums[i] = inks[(int) Math.min(INKS, sums[i] * inksACount)];
+        }
+        return image(sums, grid, color);
     }
 
     /// The mean count of points around a point.
@@ -205,8 +219,8 @@ final class PointCloud {
         return points == 0 ? 1 : Math.max(1, squares / points);
     }
 
-    private static BufferedImage image(float[] coverage, int width, int height, Color color) {
-        var image = new BufferedImage(width, height, BufferedImage.TYPE_INT_ARGB);
+    private static BufferedImage image(float[] coverage, PixelGrid grid, Color color) {
+        var image = new BufferedImage(grid.width, grid.height, BufferedImage.TYPE_INT_ARGB);
         int[] pixels = ((DataBufferInt) image.getRaster().getDataBuffer()).getData();
         int rgb = color.getRGB() & 0xffffff;
         for (int i = 0; i < pixels.length; i++) {

@@ -121,12 +121,17 @@ final class SeriesPainter {
         return series.fit().isPresent() && curveLook.shown();
     }
 
+    private boolean hasBars() {
+        return look.bars().shown() && !(series.points().xBars().isNone() && series.points().yBars().isNone());
+    }
+
     void bars(Progress progress) {
         Points points = series.points();
         double weight = style.weight(look.bars().weight());
         double cap = style.length(CAP) * look.bars().cap();
         Color ink = look.bars().color().map(hex -> Style.color(hex, 1)).orElse(color);
-        for (int i = 0; i < points.size() && look.bars().shown(); i++) {
+        int barred = hasBars() ? points.size() : 0;
+        for (int i = 0; i < barred; i++) {
             if ((i & 0x3ff) == 0) {
                 progress.reached(Double.NaN);
             }
@@ -155,7 +160,7 @@ final class SeriesPainter {
     /// Where bars and their ends are pressed; of many nobody presses one.
     void barParts(List<FigureLayout.Part> parts) {
         Points points = series.points();
-        for (int i = 0; i < points.size() && points.size() <= MOST_PRESSED && look.bars().shown(); i++) {
+        for (int i = 0; hasBars() && i < points.size() && points.size() <= MOST_PRESSED; i++) {
             double x = plot.px(points.x()[i]);
             double y = plot.py(points.y()[i]);
             if (!plot.area().contains(x, y)) {

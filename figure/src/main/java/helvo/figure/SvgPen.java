@@ -59,7 +59,12 @@ final class SvgPen implements Pen {
     }
 
     @Override
-    public double pixelsPerPoint() {
+    public double pixelsAcross() {
+        return pixelsPerPoint;
+    }
+
+    @Override
+    public double pixelsDown() {
         return pixelsPerPoint;
     }
 
