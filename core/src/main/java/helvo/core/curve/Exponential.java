@@ -2,6 +2,7 @@ package helvo.core.curve;
 
 import helvo.core.Progress;
 import helvo.core.fit.ExponentialFit;
+import helvo.core.fit.FitOverLogs;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Points;
 import java.util.List;
@@ -58,6 +59,6 @@ public record Exponential(boolean onLogScale) implements Curve {
 
     @Override
     public FitOutcome fit(Points points, Progress progress) {
-        return onLogScale ? ExponentialFit.onLogScale(this, points, progress) : ExponentialFit.direct(this, points, progress);
+        return onLogScale ? FitOverLogs.exponential(this, points, progress) : ExponentialFit.direct(this, points, progress);
     }
 }

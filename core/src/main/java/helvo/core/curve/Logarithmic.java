@@ -2,7 +2,7 @@ package helvo.core.curve;
 
 import helvo.core.Progress;
 import helvo.core.fit.FitOutcome;
-import helvo.core.fit.LogOfX;
+import helvo.core.fit.FitOverLogs;
 import helvo.core.fit.Points;
 import java.util.List;
 import java.util.function.Function;
@@ -53,6 +53,6 @@ public record Logarithmic() implements Curve {
 
     @Override
     public FitOutcome fit(Points points, Progress progress) {
-        return LogOfX.logarithmic(this, points, progress);
+        return FitOverLogs.logarithmic(this, points, progress);
     }
 }

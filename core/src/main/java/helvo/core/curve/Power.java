@@ -2,6 +2,7 @@ package helvo.core.curve;
 
 import helvo.core.Progress;
 import helvo.core.fit.ExponentialFit;
+import helvo.core.fit.FitOverLogs;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Points;
 import java.util.List;
@@ -61,6 +62,6 @@ public record Power(boolean onLogScale) implements Curve {
 
     @Override
     public FitOutcome fit(Points points, Progress progress) {
-        return onLogScale ? ExponentialFit.powerOnLogScale(this, points, progress) : ExponentialFit.power(this, points, progress);
+        return onLogScale ? FitOverLogs.power(this, points, progress) : ExponentialFit.power(this, points, progress);
     }
 }

@@ -2,7 +2,6 @@ package helvo.core.fit;
 
 import helvo.core.Progress;
 import helvo.core.curve.Curve;
-import helvo.core.curve.Line;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -10,7 +9,7 @@ import java.util.OptionalDouble;
 import java.util.function.DoubleUnaryOperator;
 import java.util.stream.IntStream;
 
-/// y = a e^(b x), and y = a x^b as the same over ln x: direct least squares from starting values of its own, or on the log scale.
+/// y = a e^(b x), and y = a x^b as the same over ln x: direct least squares from starting values of its own.
 public final class ExponentialFit {
     private static final int SAMPLE = 600;
     private static final int NARROWINGS = 20;
@@ -56,7 +55,7 @@ public final class ExponentialFit {
         return fit.coefficient("b").uncertainty().filter(uncertainty -> uncertainty.low95() > 0).isPresent();
     }
 
-    private static Optional<FitOutcome> checked(Curve curve, Points all, Points points) {
+    static Optional<FitOutcome> checked(Curve curve, Points all, Points points) {
         int n = points.size();
         Optional<Reason> reason = n == 0 ? Optional.of(Reason.noneOf(all, curve))
                 : n < 2 ? Optional.of(new Reason.TooFewPoints(n, 2)) : points.distinctX(2) < 2 ? Optional.of(new Reason.AllXEqual(points.x()[0])) : Optional.empty();
@@ -188,65 +187,5 @@ public final class ExponentialFit {
             own += e * e;
         }
         return cross / own;
-    }
-
-    /// ln y = ln a + b x.
-    public static FitOutcome onLogScale(Curve curve, Points all, Progress progress) {
-        Points points = all.acceptedBy(curve);
-        return checked(curve, all, points).orElseGet(() -> logScale(curve, points, points.x(), 0, x -> x, _ -> 1, progress));
-    }
-
-    /// ln y = ln a + b ln x.
-    public static FitOutcome powerOnLogScale(Curve curve, Points all, Progress progress) {
-        Points points = all.acceptedBy(curve);
-        return checked(curve, all, points).orElseGet(() -> {
-            LogOfX u = LogOfX.around(points.x());
-            return logScale(curve, points, u.of(points).x(), -u.lnOfCentre(), u::of, x -> 1 / x, progress);
-        });
-    }
-
-    /// @param origin where on the line ln a is read off
-    private static FitOutcome logScale(Curve curve, Points points, double[] u, double origin, DoubleUnaryOperator over, DoubleUnaryOperator change, Progress progress) {
-        double[] logs = java.util.Arrays.stream(points.y()).map(Math::log).toArray();
-        // To first order, the standard deviation of ln y is that of y over y.
-        double[] sigma = points.weighting() == Weighting.ALIKE ? new double[0] : IntStream.range(0, logs.length).mapToDouble(i -> points.ySigma()[i] / points.y()[i]).toArray();
-        FitOutcome outcome = new Line().fit(points.over(u, logs, sigma), progress);
-        if (!(outcome instanceof FitOutcome.Fitted(Fit line))) {
-            return new FitOutcome.NotFitted(curve, ((FitOutcome.NotFitted) outcome).reason());
-        }
-        Coefficient logA = LogOfX.shifted("a", line, origin);
-        double a = Math.exp(logA.value());
-        if (a == 0 || !Double.isFinite(a)) {
-            return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
-        }
-        Coefficient amplitude = logA.uncertainty().map(u1 -> Coefficient.of("a", a, a * u1.standardError(), line.quality().degreesOfFreedom())).orElseGet(() -> new Coefficient("a", a, Optional.empty()));
-        FittedFunction straight = line.function();
-        return new FitOutcome.Fitted(new Fit(curve, List.of(amplitude, line.coefficient("b")), new FittedFunction() {
-            @Override
-            public double at(double x) {
-                return Math.exp(straight.at(over.applyAsDouble(x)));
-            }
-
-            /// Of ln y, as all that is said of this fit.
-            @Override
-            public double residual(double x, double y) {
-                return straight.residual(over.applyAsDouble(x), Math.log(y));
-            }
-
-            @Override
-            public double slope(double x) {
-                return at(x) * straight.slope(over.applyAsDouble(x)) * change.applyAsDouble(x);
-            }
-
-            @Override
-            public double leverage(double x) {
-                return straight.leverage(over.applyAsDouble(x));
-            }
-
-            @Override
-            public double[] basis(double x) {
-                return straight.basis(over.applyAsDouble(x));
-            }
-        }, line.quality()));
     }
 }

@@ -21,6 +21,9 @@ public final class PolynomialFit {
     /// Above this part of the sum of squares of y, that of the residuals keeps its digits when it is taken as a difference.
     private static final double DIFFERENCE = 1e-8;
 
+    /// A sample's scaling serves as long as no point lies farther out than this.
+    private static final double FAR = 4;
+
     private final Curve curve;
     private final int lowest;
     private final int degree;
@@ -45,13 +48,25 @@ public final class PolynomialFit {
 
     /// @param names of the coefficients, lowest power first
     public FitOutcome fit(Points all, List<String> names, Progress progress) {
-        Points points = all.acceptedBy(curve);
+        return fit(all, all.acceptedBy(curve), Rests.NONE, names, progress);
+    }
+
+    /// @param points that take part, all with weights where weights count
+    FitOutcome fit(Points points, Rests rests, List<String> names, Progress progress) {
+        return fit(points, points, rests, names, progress);
+    }
+
+    private FitOutcome fit(Points all, Points points, Rests rests, List<String> names, Progress progress) {
         Optional<Reason> reason = tooLittle(all, points);
         if (reason.isPresent()) {
             return notFitted(reason.get());
         }
-        Scaling scaling = lowest == 0 ? Scaling.centred(points) : Scaling.fromIntercept(points, intercept);
-        PowerSums sums = PowerSums.of(points, scaling, degree, progress.part(0, 0.7));
+        Scaling scaling = lowest == 0 ? Scaling.sampled(points) : Scaling.fromIntercept(points, intercept);
+        PowerSums sums = PowerSums.of(points, rests, scaling, degree, progress.part(0, 0.7));
+        if (!(sums.reach() <= FAR)) {
+            scaling = Scaling.centred(points);
+            sums = PowerSums.of(points, rests, scaling, degree, progress.part(0, 0.7));
+        }
         Optional<NormalEquations> normal = NormalEquations.of(sums.powers(), lowest, degree);
         if (normal.isEmpty()) {
             return notFitted(new Reason.OutOfRange());
@@ -66,7 +81,7 @@ public final class PolynomialFit {
         DD mean = sums.cross()[0].divide(sums.powers()[0]);
         DD aboutMean = sums.square().subtract(mean.multiply(sums.cross()[0]));
         if (!(Math.min(residuals.hi(), aboutMean.hi()) > DIFFERENCE * sums.square().hi())) {
-            var squares = function.sumsOfSquares(points, mean, progress.part(0.7, 1));
+            var squares = function.sumsOfSquares(points, rests, mean, progress.part(0.7, 1));
             boolean perfect = squares.largestResidual() <= ROUNDING * function.sizeOfTerms();
             residuals = perfect ? DD.ZERO : squares.ofResiduals();
             aboutMean = squares.aboutMean();

@@ -14,156 +14,210 @@ import org.apache.commons.numbers.core.DD;
 /// @param powers Σ w tᵏ, from k = 0
 /// @param cross  Σ w tᵏ u, from k = 0
 /// @param square Σ w u²
-record PowerSums(DD[] powers, DD[] cross, DD square) {
+/// @param reach  the largest |t| or |u|
+record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
     private static final int BLOCK = 1 << 14;
 
     /// Block by block, on all processors when there are many; the blocks are added up in their order.
-    static PowerSums of(Points points, Scaling scaling, int degree, Progress progress) {
+    static PowerSums of(Points points, Rests rests, Scaling scaling, int degree, Progress progress) {
         int n = points.size();
         int blocks = Math.max(1, (n + BLOCK - 1) / BLOCK);
-        int sigmaPower = points.sigmaPower();
-        Running sums = IntStream.range(0, blocks).parallel().mapToObj(block -> {
+        double sigmaFactor = Math.scalb(1.0, -points.sigmaPower());
+        Sums sums = IntStream.range(0, blocks).parallel().mapToObj(block -> {
             progress.reached((double) block / blocks);
-            var running = new Running(degree);
-            if (degree == 1 && points.weighting() == Weighting.ALIKE) {
-                running.addLine(points, block * BLOCK, Math.min(n, (block + 1) * BLOCK), scaling);
-            } else {
-                running.add(points, block * BLOCK, Math.min(n, (block + 1) * BLOCK), scaling, sigmaPower);
-            }
-            return running;
-        }).reduce(Running::plus).orElseThrow();
+            return new Lanes(points, rests, scaling, sigmaFactor, degree).over(block * BLOCK, Math.min(n, (block + 1) * BLOCK));
+        }).reduce(Sums::plus).orElseThrow();
         int powers = 2 * degree + 1;
         DD[] all = sums.together();
-        return new PowerSums(java.util.Arrays.copyOf(all, powers), java.util.Arrays.copyOfRange(all, powers, all.length - 1), all[all.length - 1]);
+        return new PowerSums(java.util.Arrays.copyOf(all, powers), java.util.Arrays.copyOfRange(all, powers, all.length - 1), all[all.length - 1], sums.reach);
     }
 
     /// Sums over some of the points: the powers, the products with u, and the square.
-    private static final class Running {
-        private final int degree;
-        private final double[] high;
-        private final double[] low;
-
-        Running(int degree) {
-            this.degree = degree;
-            high = new double[3 * degree + 3];
-            low = new double[high.length];
-        }
-
-        Running plus(Running other) {
-            var sum = new Running(degree);
+    private record Sums(double[] high, double[] low, double reach) {
+        Sums plus(Sums other) {
+            var sum = new Sums(high.clone(), low.clone(), Math.max(reach, other.reach));
             for (int i = 0; i < high.length; i++) {
-                sum.high[i] = high[i] + other.high[i];
-                sum.low[i] = low[i] + other.low[i] + errorOfSum(high[i], other.high[i], sum.high[i]);
+                sum.add(i, other.high[i], other.low[i]);
             }
             return sum;
+        }
+
+        void add(int to, double value, double rest) {
+            double before = high[to];
+            double sum = before + value;
+            low[to] += errorOfSum(before, value, sum) + rest;
+            high[to] = sum;
         }
 
         DD[] together() {
             return IntStream.range(0, high.length).mapToObj(i -> DD.ofSum(high[i], low[i])).toArray(DD[]::new);
         }
+    }
 
-        private void add(Points points, int from, int to, Scaling scaling, int sigmaPower) {
-            double[] x = points.x();
-            double[] y = points.y();
-            double[] sigma = points.weighting() == Weighting.ALIKE ? null : points.ySigma();
-            int highest = 2 * degree;
-            int ofCross = highest + 1;
-            int ofSquare = ofCross + degree + 1;
-            double centre = scaling.centre();
-            double offset = scaling.offset();
-            double xFactor = scaling.xFactor();
-            double yFactor = scaling.yFactor();
-            for (int i = from; i < to; i++) {
-                double th = x[i] - centre;
-                double tl = Scaling.errorOfDifference(x[i], centre, th) * xFactor;
-                th *= xFactor;
-                double uh = y[i] - offset;
-                double ul = Scaling.errorOfDifference(y[i], offset, uh) * yFactor;
-                uh *= yFactor;
-                double ph = 1;
-                double pl = 0;
-                if (sigma != null) {
-                    double s = Math.scalb(sigma[i], -sigmaPower);
-                    ph = weight(s);
-                    pl = restOfWeight(s, ph);
+    /// Sums over every so-manieth point, side by side. Each step is a loop over the lanes that depends on nothing but its own lane,
+    /// which the compiler turns into instructions for several at a time.
+    private static final class Lanes {
+        private static final int MOST = 128;
+
+        private final Points points;
+        private final Rests rests;
+        private final Scaling scaling;
+        private final double sigmaFactor;
+        private final int degree;
+        private double[][] high;
+        private double[][] low;
+        private double[] t;
+        private double[] tRest;
+        private double[] u;
+        private double[] uRest;
+        private double[] power;
+        private double[] powerRest;
+        private double[] reach;
+
+        Lanes(Points points, Rests rests, Scaling scaling, double sigmaFactor, int degree) {
+            this.points = points;
+            this.rests = rests;
+            this.scaling = scaling;
+            this.sigmaFactor = sigmaFactor;
+            this.degree = degree;
+        }
+
+        Sums over(int from, int to) {
+            int lanes = Math.min(MOST, to - from);
+            int sums = 3 * degree + 3;
+            high = new double[sums][lanes];
+            low = new double[sums][lanes];
+            t = new double[lanes];
+            tRest = new double[lanes];
+            u = new double[lanes];
+            uRest = new double[lanes];
+            power = new double[lanes];
+            powerRest = new double[lanes];
+            reach = new double[lanes];
+            for (int at = from; at < to; at += lanes) {
+                take(at, Math.min(lanes, to - at));
+            }
+            var all = new Sums(new double[sums], new double[sums], java.util.Arrays.stream(reach).max().orElse(0));
+            for (int sum = 0; sum < sums; sum++) {
+                for (int lane = 0; lane < lanes; lane++) {
+                    all.add(sum, high[sum][lane], low[sum][lane]);
                 }
-                double first = ph * uh;
-                double firstRest = Math.fma(ph, uh, -first) + (ph * ul + pl * uh);
-                add(ofSquare, first * uh, Math.fma(first, uh, -(first * uh)) + (first * ul + firstRest * uh));
-                for (int k = 0; ; k++) {
-                    add(k, ph, pl);
-                    if (k <= degree) {
-                        double product = ph * uh;
-                        add(ofCross + k, product, Math.fma(ph, uh, -product) + (ph * ul + pl * uh));
-                    }
-                    if (k == highest) {
-                        break;
-                    }
-                    double next = ph * th;
-                    double rest = Math.fma(ph, th, -next) + (ph * tl + pl * th);
-                    ph = next + rest;
-                    pl = rest - (ph - next);
+            }
+            return all;
+        }
+
+        private void take(int from, int count) {
+            int cross = 2 * degree + 1;
+            int square = 3 * degree + 2;
+            moved(points.x(), from, scaling.centre(), scaling.xFactor(), rests.x(), t, tRest, count);
+            moved(points.y(), from, scaling.offset(), scaling.yFactor(), rests.y(), u, uRest, count);
+            reach(t, u, reach, count);
+            boolean alike = points.weighting() == Weighting.ALIKE;
+            if (alike) {
+                high[0][0] += count;
+                add(high[cross], low[cross], u, uRest, count);
+                addProduct(high[square], low[square], u, uRest, u, uRest, count);
+            } else {
+                weights(points.ySigma(), from, sigmaFactor, power, powerRest, count);
+                add(high[0], low[0], power, powerRest, count);
+                addProduct(high[cross], low[cross], power, powerRest, u, uRest, count);
+                addSquare(high[square], low[square], power, powerRest, u, uRest, count);
+            }
+            for (int k = 1; k < cross; k++) {
+                if (k == cross - 1 && k > 1) {
+                    addProduct(high[k], low[k], power, powerRest, t, tRest, count);
+                    break;
+                }
+                if (k == 1 && alike) {
+                    System.arraycopy(t, 0, power, 0, count);
+                    System.arraycopy(tRest, 0, powerRest, 0, count);
+                } else {
+                    times(power, powerRest, t, tRest, count);
+                }
+                add(high[k], low[k], power, powerRest, count);
+                if (k <= degree) {
+                    addProduct(high[cross + k], low[cross + k], power, powerRest, u, uRest, count);
                 }
             }
         }
 
-        /// What `add` does, for a line through points that count alike: with its sums in registers it takes a third of the time.
-        private void addLine(Points points, int from, int to, Scaling scaling) {
-            double[] x = points.x();
-            double[] y = points.y();
-            double centre = scaling.centre();
-            double offset = scaling.offset();
-            double xFactor = scaling.xFactor();
-            double yFactor = scaling.yFactor();
-            double t1 = 0;
-            double t1Low = 0;
-            double t2 = 0;
-            double t2Low = 0;
-            double u1 = 0;
-            double u1Low = 0;
-            double tu = 0;
-            double tuLow = 0;
-            double u2 = 0;
-            double u2Low = 0;
-            for (int i = from; i < to; i++) {
-                double th = x[i] - centre;
-                double tl = Scaling.errorOfDifference(x[i], centre, th) * xFactor;
-                th *= xFactor;
-                double uh = y[i] - offset;
-                double ul = Scaling.errorOfDifference(y[i], offset, uh) * yFactor;
-                uh *= yFactor;
-                double sum = t1 + th;
-                t1Low += errorOfSum(t1, th, sum) + tl;
-                t1 = sum;
-                sum = u1 + uh;
-                u1Low += errorOfSum(u1, uh, sum) + ul;
-                u1 = sum;
-                double product = th * th;
-                sum = t2 + product;
-                t2Low += errorOfSum(t2, product, sum) + (Math.fma(th, th, -product) + 2 * th * tl);
-                t2 = sum;
-                product = th * uh;
-                sum = tu + product;
-                tuLow += errorOfSum(tu, product, sum) + (Math.fma(th, uh, -product) + (th * ul + tl * uh));
-                tu = sum;
-                product = uh * uh;
-                sum = u2 + product;
-                u2Low += errorOfSum(u2, product, sum) + (Math.fma(uh, uh, -product) + 2 * uh * ul);
-                u2 = sum;
+        /// (values − centre) · factor, with what that lost in rounding.
+        private static void moved(double[] values, int from, double centre, double factor, double[] lost, double[] moved, double[] rest, int count) {
+            for (int i = 0; i < count; i++) {
+                double value = values[from + i];
+                double difference = value - centre;
+                double part = difference - value;
+                rest[i] = ((value - (difference - part)) - (centre + part)) * factor;
+                moved[i] = difference * factor;
             }
-            add(0, to - from, 0);
-            add(1, t1, t1Low);
-            add(2, t2, t2Low);
-            add(3, u1, u1Low);
-            add(4, tu, tuLow);
-            add(5, u2, u2Low);
+            for (int i = 0; i < count && lost.length > 0; i++) {
+                rest[i] += lost[from + i] * factor;
+            }
         }
 
-        private void add(int to, double value, double rest) {
-            double before = high[to];
-            double sum = before + value;
-            low[to] += errorOfSum(before, value, sum) + rest;
-            high[to] = sum;
+        private static void reach(double[] t, double[] u, double[] reach, int count) {
+            for (int i = 0; i < count; i++) {
+                reach[i] = Math.max(reach[i], Math.max(Math.abs(t[i]), Math.abs(u[i])));
+            }
+        }
+
+        private static void weights(double[] sigma, int from, double factor, double[] weight, double[] rest, int count) {
+            for (int i = 0; i < count; i++) {
+                double s = sigma[from + i] * factor;
+                double w = weight(s);
+                weight[i] = w;
+                rest[i] = restOfWeight(s, w);
+            }
+        }
+
+        /// Adds values to sums. Knuth's two-sum.
+        private static void add(double[] sums, double[] low, double[] values, double[] rests, int count) {
+            for (int i = 0; i < count; i++) {
+                double before = sums[i];
+                double value = values[i];
+                double sum = before + value;
+                low[i] += errorOfSum(before, value, sum) + rests[i];
+                sums[i] = sum;
+            }
+        }
+
+        /// Adds products to sums.
+        private static void addProduct(double[] sums, double[] low, double[] a, double[] aRest, double[] b, double[] bRest, int count) {
+            for (int i = 0; i < count; i++) {
+                double before = sums[i];
+                double product = a[i] * b[i];
+                double rest = Math.fma(a[i], b[i], -product) + (a[i] * bRest[i] + aRest[i] * b[i]);
+                double sum = before + product;
+                low[i] += errorOfSum(before, product, sum) + rest;
+                sums[i] = sum;
+            }
+        }
+
+        /// Adds w u² to sums.
+        private static void addSquare(double[] sums, double[] low, double[] w, double[] wRest, double[] u, double[] uRest, int count) {
+            for (int i = 0; i < count; i++) {
+                double before = sums[i];
+                double first = w[i] * u[i];
+                double firstRest = Math.fma(w[i], u[i], -first) + (w[i] * uRest[i] + wRest[i] * u[i]);
+                double product = first * u[i];
+                double rest = Math.fma(first, u[i], -product) + (first * uRest[i] + firstRest * u[i]);
+                double sum = before + product;
+                low[i] += errorOfSum(before, product, sum) + rest;
+                sums[i] = sum;
+            }
+        }
+
+        /// Multiplies values by factors.
+        private static void times(double[] values, double[] rests, double[] factors, double[] factorRests, int count) {
+            for (int i = 0; i < count; i++) {
+                double value = values[i];
+                double factor = factors[i];
+                double product = value * factor;
+                double rest = Math.fma(value, factor, -product) + (value * factorRests[i] + rests[i] * factor);
+                double sum = product + rest;
+                rests[i] = rest - (sum - product);
+                values[i] = sum;
+            }
         }
     }
 

@@ -69,7 +69,12 @@ final class ScaledPolynomial implements FittedFunction {
 
     @Override
     public double residual(double x, double y) {
-        return scaledResidual(x, y) * Math.scalb(1.0, scaling.yPower());
+        return residual(x, 0, y, 0);
+    }
+
+    /// @param xRest what x lost in rounding, and `yRest` what y lost
+    double residual(double x, double xRest, double y, double yRest) {
+        return scaledResidual(x, xRest, y, yRest) * Math.scalb(1.0, scaling.yPower());
     }
 
     @Override
@@ -105,7 +110,7 @@ final class ScaledPolynomial implements FittedFunction {
     }
 
     /// Sums of squares of the residuals and of u about its mean, in scaled units, and the largest residual.
-    SumsOfSquares sumsOfSquares(Points points, DD meanU, helvo.core.Progress progress) {
+    SumsOfSquares sumsOfSquares(Points points, Rests rests, DD meanU, helvo.core.Progress progress) {
         var sums = new SumsOfSquares();
         int n = points.size();
         double[] x = points.x();
@@ -116,7 +121,7 @@ final class ScaledPolynomial implements FittedFunction {
                 progress.reached((double) i / n);
             }
             double uh = y[i] - scaling.offset();
-            double ul = Scaling.errorOfDifference(y[i], scaling.offset(), uh) * scaling.yFactor();
+            double ul = (Scaling.errorOfDifference(y[i], scaling.offset(), uh) + rests.y(i)) * scaling.yFactor();
             double weight = 1;
             double rest = 0;
             if (sigma != null) {
@@ -124,7 +129,7 @@ final class ScaledPolynomial implements FittedFunction {
                 weight = PowerSums.weight(s);
                 rest = PowerSums.restOfWeight(s, weight);
             }
-            sums.add(scaledResidual(x[i], y[i]), uh * scaling.yFactor(), ul, meanU.hi(), meanU.lo(), weight, rest);
+            sums.add(scaledResidual(x[i], rests.x(i), y[i], rests.y(i)), uh * scaling.yFactor(), ul, meanU.hi(), meanU.lo(), weight, rest);
         }
         return sums;
     }
@@ -139,9 +144,9 @@ final class ScaledPolynomial implements FittedFunction {
     }
 
     /// u − p(t) in double-double by Horner's rule, as one double.
-    private double scaledResidual(double x, double y) {
+    private double scaledResidual(double x, double xRest, double y, double yRest) {
         double th = x - scaling.centre();
-        double tl = Scaling.errorOfDifference(x, scaling.centre(), th) * scaling.xFactor();
+        double tl = (Scaling.errorOfDifference(x, scaling.centre(), th) + xRest) * scaling.xFactor();
         th *= scaling.xFactor();
         int top = high.length - 1;
         double ph = high[top];
@@ -156,7 +161,7 @@ final class ScaledPolynomial implements FittedFunction {
             pl = rest - (ph - sum);
         }
         double uh = y - scaling.offset();
-        double ul = Scaling.errorOfDifference(y, scaling.offset(), uh) * scaling.yFactor();
+        double ul = (Scaling.errorOfDifference(y, scaling.offset(), uh) + yRest) * scaling.yFactor();
         uh *= scaling.yFactor();
         double difference = uh - ph;
         return difference + (Scaling.errorOfDifference(uh, ph, difference) + (ul - pl));

@@ -13,20 +13,36 @@ record Scaling(double centre, int xPower, double offset, int yPower) {
     /// 2^1000 keeps factors, and the products that two-product makes, away from overflow.
     private static final int MOST = 1000;
     private static final int BLOCK = 1 << 15;
+    private static final int MANY = 100_000;
+    private static final int SAMPLE = 1_000;
+
+    /// Centred on the middle of x; of many points, on that of a sample, so that they need not be gone through once more.
+    static Scaling sampled(Points points) {
+        int n = points.size();
+        if (n < MANY) {
+            return centred(points);
+        }
+        int[] places = IntStream.range(0, SAMPLE).map(i -> (int) ((long) i * (n - 1) / (SAMPLE - 1))).toArray();
+        double[] x = IntStream.of(places).mapToDouble(i -> points.x()[i]).toArray();
+        double[] y = IntStream.of(places).mapToDouble(i -> points.y()[i]).toArray();
+        Extremes some = Extremes.of(x, y, 0, SAMPLE);
+        return some.low < some.high && some.largest > 0 ? of(some) : centred(points);
+    }
 
     /// Centred on the middle of x.
     static Scaling centred(Points points) {
         int n = points.size();
-        Extremes all = IntStream.range(0, (n + BLOCK - 1) / BLOCK).parallel().mapToObj(block -> Extremes.of(points, block * BLOCK, Math.min(n, (block + 1) * BLOCK)))
-                .reduce(Extremes::and).orElseThrow();
+        return of(IntStream.range(0, (n + BLOCK - 1) / BLOCK).parallel().mapToObj(block -> Extremes.of(points.x(), points.y(), block * BLOCK, Math.min(n, (block + 1) * BLOCK)))
+                .reduce(Extremes::and).orElseThrow());
+    }
+
+    private static Scaling of(Extremes all) {
         return new Scaling(all.low / 2 + all.high / 2, power(all.high / 2 - all.low / 2), 0, power(all.largest / 2));
     }
 
     /// The least and the greatest x, and the largest y either way.
     private record Extremes(double low, double high, double largest) {
-        static Extremes of(Points points, int from, int to) {
-            double[] x = points.x();
-            double[] y = points.y();
+        static Extremes of(double[] x, double[] y, int from, int to) {
             double low = Double.POSITIVE_INFINITY;
             double high = Double.NEGATIVE_INFINITY;
             double largest = 0;

@@ -12,17 +12,21 @@ record ExactLeastSquares(double[] coefficients, double[] standardErrors, double 
 
     /// @param lowest 0 for a polynomial, 1 for a line whose intercept is held
     static ExactLeastSquares of(double[] x, double[] y, int lowest, int degree, double intercept) {
-        return of(exact(x), y, null, lowest, degree, intercept);
+        return of(exact(x), exact(y), null, lowest, degree, intercept);
     }
 
     /// A line over ln x, the logarithms to 80 digits.
-    static ExactLeastSquares ofLogarithms(double[] x, double[] y) {
-        return of(Arrays.stream(x).mapToObj(each -> logarithm(new BigDecimal(each))).toArray(BigDecimal[]::new), y, null, 0, 1, 0);
+    static ExactLeastSquares ofLogarithms(double[] x, double[] y, boolean logOfX, boolean logOfY) {
+        return of(logOfX ? logarithms(x) : exact(x), logOfY ? logarithms(y) : exact(y), null, 0, 1, 0);
+    }
+
+    private static BigDecimal[] logarithms(double[] values) {
+        return Arrays.stream(values).mapToObj(each -> logarithm(new BigDecimal(each))).toArray(BigDecimal[]::new);
     }
 
     /// With weights 1/σ², standard errors rescaled by the scatter.
     static ExactLeastSquares weighted(double[] x, double[] y, double[] sigma, int degree) {
-        return of(exact(x), y, sigma, 0, degree, 0);
+        return of(exact(x), exact(y), sigma, 0, degree, 0);
     }
 
     private static BigDecimal[] exact(double[] values) {
@@ -46,14 +50,14 @@ record ExactLeastSquares(double[] coefficients, double[] standardErrors, double 
         return sum.multiply(BigDecimal.TWO);
     }
 
-    private static ExactLeastSquares of(BigDecimal[] x, double[] y, double[] sigma, int lowest, int degree, double intercept) {
+    private static ExactLeastSquares of(BigDecimal[] x, BigDecimal[] y, double[] sigma, int lowest, int degree, double intercept) {
         int p = degree - lowest + 1;
         int n = x.length;
         BigDecimal[] powers = zeros(2 * degree + 1);
         BigDecimal[] cross = zeros(degree + 1);
         BigDecimal squares = BigDecimal.ZERO;
         for (int i = 0; i < n; i++) {
-            BigDecimal u = new BigDecimal(y[i]).subtract(new BigDecimal(intercept));
+            BigDecimal u = y[i].subtract(new BigDecimal(intercept));
             // A weight of a few more digits than doubles have, the same in every sum.
             BigDecimal power = sigma == null ? BigDecimal.ONE : BigDecimal.ONE.divide(new BigDecimal(sigma[i]).pow(2), DIGITS);
             BigDecimal weight = power;

@@ -1,0 +1,103 @@
+package helvo.core.fit;
+
+import helvo.core.Progress;
+import helvo.core.curve.Curve;
+import helvo.core.curve.Line;
+import helvo.core.fit.Logarithm.Doubled;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import org.apache.commons.numbers.core.DD;
+
+/// The shapes that are a straight line over ln x, in ln y, or both: the line is fitted to the logarithms themselves, not to
+/// their nearest doubles.
+public final class FitOverLogs {
+    private static final double[] EXACT = {};
+
+    private FitOverLogs() {}
+
+    /// y = a + b ln x.
+    public static FitOutcome logarithmic(Curve curve, Points all, Progress progress) {
+        Points points = all.acceptedBy(curve);
+        return ExponentialFit.checked(curve, all, points).orElseGet(() -> {
+            Doubled u = Doubled.of(points.x());
+            return line(points.over(u.high(), points.y(), points.ySigma()), new Rests(u.low(), EXACT), progress) instanceof FitOutcome.Fitted(Fit line)
+                    ? new FitOutcome.Fitted(new Fit(curve, line.coefficients(), new Straight((ScaledPolynomial) line.function(), true, false), line.quality()))
+                    : tooNarrow(curve);
+        });
+    }
+
+    /// ln y = ln a + b x.
+    public static FitOutcome exponential(Curve curve, Points all, Progress progress) {
+        Points points = all.acceptedBy(curve);
+        return ExponentialFit.checked(curve, all, points).orElseGet(() -> inLogY(curve, points, new Doubled(points.x(), EXACT), false, progress));
+    }
+
+    /// ln y = ln a + b ln x.
+    public static FitOutcome power(Curve curve, Points all, Progress progress) {
+        Points points = all.acceptedBy(curve);
+        return ExponentialFit.checked(curve, all, points).orElseGet(() -> inLogY(curve, points, Doubled.of(points.x()), true, progress));
+    }
+
+    private static FitOutcome inLogY(Curve curve, Points points, Doubled u, boolean logOfX, Progress progress) {
+        Doubled logs = Doubled.of(points.y());
+        // To first order, the standard deviation of ln y is that of y over y.
+        double[] sigma = points.weighting() == Weighting.ALIKE ? EXACT
+                : IntStream.range(0, points.size()).mapToDouble(i -> Math.clamp(points.ySigma()[i] / points.y()[i], Double.MIN_NORMAL, Double.MAX_VALUE)).toArray();
+        if (!(line(points.over(u.high(), logs.high(), sigma), new Rests(u.low(), logs.low()), progress) instanceof FitOutcome.Fitted(Fit line))) {
+            return tooNarrow(curve);
+        }
+        Coefficient logA = line.coefficient("a");
+        double a = Math.exp(logA.value());
+        if (a == 0 || !Double.isFinite(a)) {
+            return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
+        }
+        Coefficient amplitude = logA.uncertainty().map(of -> Coefficient.of("a", a, a * of.standardError(), line.quality().degreesOfFreedom()))
+                .orElseGet(() -> new Coefficient("a", a, Optional.empty()));
+        return new FitOutcome.Fitted(new Fit(curve, List.of(amplitude, line.coefficient("b")), new Straight((ScaledPolynomial) line.function(), logOfX, true), line.quality()));
+    }
+
+    private static FitOutcome line(Points logs, Rests rests, Progress progress) {
+        return PolynomialFit.ofDegree(new Line(), 1).fit(logs, rests, new Line().coefficientNames(), progress);
+    }
+
+    /// Different x whose logarithms are the same double, or coefficients that no double holds.
+    private static FitOutcome tooNarrow(Curve curve) {
+        return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
+    }
+
+    /// A line over logarithms as a function of x. Its residual is in what the line was fitted to.
+    private record Straight(ScaledPolynomial line, boolean logOfX, boolean logOfY) implements FittedFunction {
+        private double u(double x) {
+            return !logOfX ? x : x > 0 ? Math.log(x) : Double.NaN;
+        }
+
+        @Override
+        public double at(double x) {
+            double value = line.at(u(x));
+            return logOfY ? Math.exp(value) : value;
+        }
+
+        @Override
+        public double slope(double x) {
+            return line.slope(u(x)) * (logOfX ? 1 / x : 1) * (logOfY ? at(x) : 1);
+        }
+
+        @Override
+        public double residual(double x, double y) {
+            DD u = logOfX ? Logarithm.of(x) : DD.of(x);
+            DD v = logOfY ? Logarithm.of(y) : DD.of(y);
+            return line.residual(u.hi(), u.lo(), v.hi(), v.lo());
+        }
+
+        @Override
+        public double leverage(double x) {
+            return line.leverage(u(x));
+        }
+
+        @Override
+        public double[] basis(double x) {
+            return line.basis(u(x));
+        }
+    }
+}
