@@ -34,6 +34,7 @@ import java.util.function.Consumer;
 import javafx.animation.PauseTransition;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.scene.Cursor;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
@@ -154,15 +155,14 @@ final class FigureView extends Pane {
         hover.getStyleClass().add("figure-hover");
         outline.getStyleClass().add("figure-outline");
         lasso.getStyleClass().add("figure-lasso");
-        for (var each : new javafx.scene.Node[] {hover, outline, lasso}) {
+        for (var each : new Node[] {hover, outline, lasso}) {
             each.setMouseTransparent(true);
-            each.setManaged(false);
             each.setVisible(false);
         }
         shadow.getStyleClass().add("sheet-shadow");
-        shadow.setManaged(false);
         shadow.setMouseTransparent(true);
         getChildren().addAll(shadow, sheet, outline, lasso, title, field, hover);
+        getChildren().forEach(each -> each.setManaged(false));
         zoomed.setOnFinished(_ -> keepDraft());
         sheet.setOnMouseMoved(this::hovered);
         sheet.setOnMouseExited(_ -> unhover());
@@ -241,7 +241,6 @@ final class FigureView extends Pane {
         double height = 32;
         double x = sheet.getLayoutX() + at.getCenterX() * scale - width / 2;
         double y = sheet.getLayoutY() + at.getCenterY() * scale - height / 2;
-        field.setManaged(false);
         field.resizeRelocate(Math.clamp(x, 4, Math.max(4, getWidth() - width - 4)), Math.clamp(y, 2, Math.max(2, getHeight() - height - 2)), width, height);
         field.setVisible(true);
         field.requestFocus();
@@ -270,6 +269,11 @@ final class FigureView extends Pane {
     @Override
     protected void layoutChildren() {
         update();
+        arrange();
+    }
+
+    /// Puts everything in its place. Nothing here is managed: a layout would go through the whole window for each picture.
+    private void arrange() {
         shown().ifPresent(figure -> {
             double scale = shownScale(figure);
             double width = FigureDrawing.widthPoints(figure) * scale;
@@ -279,6 +283,7 @@ final class FigureView extends Pane {
             // A picture of the right size is shown pixel by pixel: to stretch it by a part of a pixel takes longer than to draw it.
             boolean exact = sheet.getImage() != null && drawn != null && asked == scale(figure) && drawnScale == asked;
             double output = scale(figure) / scale;
+            sheet.setSmooth(!exact);
             sheet.setFitWidth(exact ? sheet.getImage().getWidth() / output : width);
             sheet.setFitHeight(exact ? sheet.getImage().getHeight() / output : height);
             sheet.relocate(left, top);
@@ -356,7 +361,7 @@ final class FigureView extends Pane {
         drawnScale = asked;
         layout = Optional.of(raster.layout());
         sheet.setImage(image(raster.image()));
-        requestLayout();
+        arrange();
         // What was dragged on meanwhile is drawn now, not a frame later.
         update();
     }
