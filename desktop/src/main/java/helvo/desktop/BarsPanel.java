@@ -90,7 +90,7 @@ final class BarsPanel extends Panel {
         var scroll = new ScrollPane(content);
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-        scroll.setMaxHeight(520);
+        scroll.setMaxHeight(570);
         verdict.setMinHeight(Region.USE_PREF_SIZE);
         getChildren().addAll(heading, scroll, wrong);
         session.history().subscribe(() -> {
@@ -173,22 +173,28 @@ final class BarsPanel extends Panel {
             case From.Percent _ -> "a percentage";
             case From.OfColumn(int id) -> "column " + table().column(id).heading().text();
         }, this::from, this::take));
-        form.row("±", form.number("bars-size", "Half length of the bars, in the column's unit or in percent", () -> column().ownBars().map(OwnBars::size), typed -> {
-            if (typed.isPresent() && !(typed.get() >= 0)) {
-                throw new Form.Refused("A bar has a length of 0 or more.");
-            }
-            if (!(from() instanceof From.Same) && !(from() instanceof From.Percent) && typed.isPresent()) {
-                take(new From.Same());
-            }
-            boolean percent = from() instanceof From.Percent;
-            session.perform(new ColumnEdit.SetOwnBars(table().id(), column().id(), new OwnBars(typed.orElse(0.0), percent)));
-            begun();
-        }), new Label(column().unit()));
+        if (!(from() instanceof From.OfColumn)) {
+            sameForAll();
+        }
         ofRow();
         form.row("A bar is", form.choice("bars-meaning", "What the length of a bar says", List.of(BarMeaning.values()), meaning -> "± " + meaning.words(),
                 () -> meaningOf().barMeaning(), meaning -> session.perform(new ColumnEdit.SetBarMeaning(table().id(), meaningOf().id(), meaning))));
         form.row("In fits", form.choice("bars-weights", "How points count in the fits of this figure", List.of(Weighting.values()), Weighting::words,
                 () -> session.figureInView().orElseThrow().weighting(), by -> session.figureInView().ifPresent(figure -> session.perform(new FigureEdit.Weigh(figure.id(), by)))));
+    }
+
+    private void sameForAll() {
+        form.row("±", form.number("bars-size", "Half length of the bars, in the column's unit or in percent", () -> column().ownBars().map(OwnBars::size), typed -> {
+            if (typed.isPresent() && !(typed.get() >= 0)) {
+                throw new Form.Refused("A bar has a length of 0 or more.");
+            }
+            if (from() instanceof From.Nothing && typed.isPresent()) {
+                take(new From.Same());
+            }
+            boolean percent = from() instanceof From.Percent;
+            session.perform(new ColumnEdit.SetOwnBars(table().id(), column().id(), new OwnBars(typed.orElse(0.0), percent)));
+            begun();
+        }), new Label(from() instanceof From.Percent ? "%" : column().unit()));
     }
 
     /// The bar that was pressed, where each has its own cell.

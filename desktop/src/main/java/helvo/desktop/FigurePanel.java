@@ -54,7 +54,7 @@ final class FigurePanel extends Panel {
         var scroll = new ScrollPane(form);
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-        scroll.setMaxHeight(460);
+        scroll.setMaxHeight(570);
         getChildren().addAll(heading, scroll, wrong);
         session.history().subscribe(() -> {
             if (isVisible()) {
@@ -325,7 +325,7 @@ final class FigurePanel extends Panel {
         columns.forEach(column -> labels.add(Optional.of(column.id())));
         form.row("Colour by", form.choice("series-colored", "What gives each point its colour", colored,
                 by -> by.map(each -> each.equals(ColorBy.RESIDUAL) ? "residual" : name(each.column())).orElse("one colour"), () -> look.get().coloredBy(), by -> set(key, look.get().coloredBy(by))));
-        form.row("Labels", form.choice("series-labels", "What is written at the points", labels, each -> each.map(this::name).orElse("none"), () -> look.get().labels(),
+        form.row("Labels", form.choice("series-labels", "What is written at the points; left out where there is no room for it", labels, each -> each.map(this::name).orElse("none"), () -> look.get().labels(),
                 column -> set(key, look.get().withLabels(column))));
         form.wide(form.tick("series-counts", "Repeated points are larger", () -> look.get().bySize(), counted -> set(key, look.get().bySize(counted))));
         form.wide(form.tick("series-right", "Along the right-hand axis", () -> look.get().right(), right -> set(key, look.get().onRight(right))));

@@ -15,6 +15,7 @@ import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.FigureEdit.Zoom;
 import helvo.core.study.FigureEdit.Zoom.Limits;
+import helvo.core.study.SeriesKey;
 import helvo.figure.Axis;
 import helvo.figure.FigureDrawing;
 import helvo.figure.FigureLayout;
@@ -111,7 +112,7 @@ final class FigureView extends Pane {
     }
 
     interface PointsAsked {
-        void show(int[] rows, String says, double sceneX, double sceneY);
+        void show(int[] rows, Optional<SeriesKey> of, String says, double sceneX, double sceneY);
     }
 
     private record Draft(Edit edit, Figure figure) {}
@@ -561,7 +562,7 @@ final class FigureView extends Pane {
         if (rows.length == 0) {
             session.say("No point lies in what you drew.", false);
         } else {
-            asks.points.show(rows, rows.length == 1 ? "1 point" : "%,d points".formatted(rows.length), event.getSceneX(), event.getSceneY());
+            asks.points.show(rows, Optional.empty(), rows.length == 1 ? "1 point" : "%,d points".formatted(rows.length), event.getSceneX(), event.getSceneY());
         }
     }
 
@@ -571,7 +572,7 @@ final class FigureView extends Pane {
         boolean onBar = layout.get().at(pressedX, pressedY).orElse(null) instanceof Thing.BarOf bar && bar.end() != Thing.BarEnd.NONE;
         Optional<FigureLayout.Hit> hit = layout.get().nearest(shown().get(), pressedX, pressedY, points(onBar ? NEAR / 2 : NEAR));
         if (hit.isPresent()) {
-            asks.points.show(new int[] {hit.get().row()}, says(hit.get()), event.getSceneX(), event.getSceneY());
+            asks.points.show(new int[] {hit.get().row()}, Optional.of(hit.get().series().key()), says(hit.get()), event.getSceneX(), event.getSceneY());
             return;
         }
         switch (layout.get().at(pressedX, pressedY).orElse(new Thing.Ground())) {

@@ -8,6 +8,7 @@ import helvo.core.look.Note;
 import helvo.core.look.SeriesLook;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
+import helvo.core.study.SeriesKey;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.Column;
 import helvo.core.table.Derivation;
@@ -82,7 +83,8 @@ final class MainView extends StackPane {
         steps = new StepsPanel(session);
         opening = new OpenPanel(session, this::hidePanel);
         figurePanel = new FigurePanel(session, figure.view(), this::hidePanel);
-        points = new PointsPanel(session, this::hidePanel, row -> session.table().ifPresent(table -> measurements.grid().choose(row, table.columns().getFirst())));
+        points = new PointsPanel(session, this::hidePanel, row -> session.table().ifPresent(table -> measurements.grid().choose(row, table.columns().getFirst())),
+                key -> showThing(new Thing.LegendEntry(key), 420, 160));
         bars = new BarsPanel(session, this::hidePanel);
         panels = List.of(finder, handOver, series, derive, straighten, summary, set, filter, steps, opening, figurePanel, points, bars, new NamePanel(session, this::hidePanel));
         start = start();
@@ -156,8 +158,8 @@ final class MainView extends StackPane {
         beside(figurePanel, Math.max(sceneX, getWidth() - 330 - 24 - 16), sceneY);
     }
 
-    private void showPoints(int[] rows, String says, double sceneX, double sceneY) {
-        points.about(rows, says);
+    private void showPoints(int[] rows, Optional<SeriesKey> of, String says, double sceneX, double sceneY) {
+        points.about(rows, of, says);
         beside(points, sceneX, sceneY);
     }
 

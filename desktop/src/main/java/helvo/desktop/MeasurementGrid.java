@@ -17,6 +17,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
@@ -93,8 +94,9 @@ final class MeasurementGrid extends TableView<Integer> {
             for (int i = 0; i < table.columns().size(); i++) {
                 Column column = table.columns().get(i);
                 Column before = old.columns().get(i);
-                boolean xKnown = old.first(Role.X).isPresent() == table.first(Role.X).isPresent();
-                if (!before.with(Cells.NONE).equals(column.with(Cells.NONE)) || !xKnown) {
+                // What a tag says hangs on whether there is an x, and halves of bars, elsewhere.
+                boolean sameAround = Stream.of(Role.X, Role.X_DOWN, Role.Y_DOWN).allMatch(role -> old.first(role).isPresent() == table.first(role).isPresent());
+                if (!before.with(Cells.NONE).equals(column.with(Cells.NONE)) || !sameAround) {
                     head(getColumns().get(i + 1), column);
                 }
                 if (before.cells() != column.cells()) {

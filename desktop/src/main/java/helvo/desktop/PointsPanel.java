@@ -1,9 +1,13 @@
 package helvo.desktop;
 
+import helvo.core.study.SeriesKey;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Table;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.IntConsumer;
 import java.util.stream.IntStream;
 import javafx.scene.control.Button;
 import javafx.scene.control.TextField;
@@ -15,10 +19,13 @@ final class PointsPanel extends Panel {
     private final TextField reason = field("points-reason", "Why the rows are set aside", 14);
     private final Button aside = mainButton("points-aside", "Set aside", this::setAside);
     private final Button others;
+    private final Button looks;
     private int[] rows = {};
+    private Optional<SeriesKey> series = Optional.empty();
 
-    /// @param showRow brings a row into view in the table
-    PointsPanel(Session session, Runnable close, java.util.function.IntConsumer showRow) {
+    /// @param showRow    brings a row into view in the table
+    /// @param showSeries shows how a series looks, to be changed
+    PointsPanel(Session session, Runnable close, IntConsumer showRow, Consumer<SeriesKey> showSeries) {
         super(session, "points-panel", "", 300);
         this.close = close;
         reason.setPromptText("reason");
@@ -27,11 +34,17 @@ final class PointsPanel extends Panel {
             close.run();
             showRow.accept(rows[0]);
         });
-        getChildren().addAll(heading, reason, new FlowPane(8, 8, aside, others, show), wrong);
+        looks = button("points-looks", "Marker, colour, labels …", () -> {
+            close.run();
+            series.ifPresent(showSeries);
+        });
+        getChildren().addAll(heading, reason, new FlowPane(8, 8, aside, others, show, looks), wrong);
     }
 
-    void about(int[] pressed, String says) {
+    /// @param of the series of a point that was pressed; empty for points that were encircled
+    void about(int[] pressed, Optional<SeriesKey> of, String says) {
         rows = pressed;
+        series = of;
         heading.setText(says);
     }
 
@@ -46,6 +59,8 @@ final class PointsPanel extends Panel {
             reason.setManaged(!back);
             others.setVisible(rows.length > 1);
             others.setManaged(rows.length > 1);
+            looks.setVisible(series.isPresent());
+            looks.setManaged(series.isPresent());
         });
         focus(aside);
     }

@@ -95,6 +95,24 @@ class HelvoTest {
         assertThat(out.toString()).contains("No line passes through all bars.").doesNotContain("NaN", "Infinity");
     }
 
+    /// y = 0.5 + 2.5 x misses by 0.5, −1 and 0.5; leverages 5/6, 1/3, 5/6 and s² = 1.5 give the rest by hand.
+    @Test
+    void residualsAreWrittenAsTheyAreByHand() throws IOException {
+        Path file = Files.writeString(folder.resolve("three.csv"), "x,y\n0,1\n1,2\n2,6\n");
+        Path residuals = folder.resolve("residuals.csv");
+        assertThat(helvo("fit", file.toString(), "--x", "x", "--y", "y", "--residuals", residuals.toString())).isZero();
+        double[][] byHand = {{1, 0, 1, 0.5, 0.5, 100, 50, 1, 5 / 6.0, 2.5}, {2, 1, 2, 3, -1, -100 / 3.0, -50, -1, 1 / 3.0, 0.25}, {3, 2, 6, 5.5, 0.5, 100 / 11.0, 100 / 12.0, 1, 5 / 6.0, 2.5}};
+        List<String> lines = Files.readAllLines(residuals);
+        assertThat(lines).hasSize(4);
+        for (int i = 0; i < 3; i++) {
+            String[] cells = lines.get(i + 1).split(",");
+            assertThat(cells[0]).isEmpty();
+            for (int k = 0; k < byHand[i].length; k++) {
+                assertThat(Double.parseDouble(cells[k + 1])).as(lines.getFirst().split(",")[k + 1]).isCloseTo(byHand[i][k], within(1e-12));
+            }
+        }
+    }
+
     @Test
     void barsWeighAndGroupsAreCompared() throws IOException {
         Path file = Files.writeString(folder.resolve("bars.csv"), BARS);

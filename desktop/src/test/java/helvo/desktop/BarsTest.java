@@ -6,16 +6,22 @@ import static org.assertj.core.api.Assertions.within;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Weighting;
 import helvo.core.look.AxisPlace;
+import helvo.core.look.BarLook;
+import helvo.core.study.ColumnEdit;
 import helvo.core.study.SeriesKey;
+import helvo.core.study.TableEdit;
 import helvo.core.table.Role;
 import helvo.figure.FigureLayout;
 import helvo.figure.Thing;
 import helvo.files.samples.SampleStudy;
 import java.util.Arrays;
+import java.util.Optional;
 import javafx.geometry.Point2D;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Slider;
 import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
@@ -63,6 +69,12 @@ class BarsTest {
             field.selectAll();
         });
         robot.write(text);
+    }
+
+    private void enter(FxRobot robot, String id, String text) {
+        type(robot, id, text);
+        robot.type(KeyCode.ENTER);
+        window.settle();
     }
 
     private void choose(FxRobot robot, String id, String shown) {
@@ -126,11 +138,12 @@ class BarsTest {
         assertThat(dry().bounds()).isEmpty();
         choose(robot, "#bars-from", "column ± (mm)");
         assertThat(window.session.table().orElseThrow().column(4).role()).isEqualTo(Role.Y_BAR);
+        assertThat(window.view.lookup("#bars-size")).as("each row has its own").isNull();
+        choose(robot, "#bars-direction", "in x");
+        choose(robot, "#bars-from", "the same for all");
         type(robot, "#bars-size", "-1");
         robot.type(KeyCode.ENTER);
         assertThat(window.text("#bars-panel-wrong")).startsWith("A bar has a length of 0 or more.");
-        choose(robot, "#bars-direction", "in x");
-        choose(robot, "#bars-from", "the same for all");
         assertThat(dry().points().xBars().isNone()).isFalse();
         choose(robot, "#bars-weights", "by their error bars, as stated");
         assertThat(dry().points().weighedInBoth()).isTrue();
@@ -139,6 +152,35 @@ class BarsTest {
     }
 
     /// One drag is one step; while it lasts the readout follows and the table does not.
+    /// How they look, in the panel that a pressed bar opens; and two columns for unequal bars, whose tags say so.
+    @Test
+    void barsLookAsChosenAndMayBeUnequal(FxRobot robot) {
+        robot.push(KeyCode.CONTROL, KeyCode.B);
+        window.settle();
+        java.util.function.Supplier<BarLook> look = () -> window.session.figureInView().orElseThrow().look().series(DRY).bars();
+        enter(robot, "#bars-cap", "2.5");
+        enter(robot, "#bars-weight", "2");
+        assertThat(look.get()).isEqualTo(new BarLook(true, 2.5, 2, Optional.empty()));
+        enter(robot, "#bars-weight", "9");
+        assertThat(look.get().weight()).as("too heavy").isEqualTo(2);
+        robot.interact(() -> ((ToggleButton) window.view.lookup("#bars-color-4C7A34")).fire());
+        assertThat(look.get().color()).contains("#4C7A34");
+        robot.interact(() -> ((CheckBox) window.view.lookup("#bars-shown")).fire());
+        window.settle();
+        assertThat(window.view.figureView().layoutNow().orElseThrow().parts()).noneMatch(part -> part.thing() instanceof Thing.BarOf(var key, _, _) && key.equals(DRY))
+                .anyMatch(part -> part.thing() instanceof Thing.BarOf);
+        int table = window.session.table().orElseThrow().id();
+        robot.interact(() -> {
+            window.session.perform(new ColumnEdit.AddColumn(table));
+            int added = window.session.table().orElseThrow().columns().getLast().id();
+            window.session.perform(new TableEdit.FillSeries(table, added, 0, 0.1, 0.01, 22));
+            window.session.perform(new ColumnEdit.SetRole(table, added, Role.Y_DOWN));
+        });
+        assertThat(dry().points().yBars().up()[3]).isEqualTo(0.35);
+        assertThat(dry().points().yBars().down()[3]).isCloseTo(0.13, within(1e-15));
+        assertThat(readout()).contains("Bars in y from column ± (mm) and ", "+ y", "− y");
+    }
+
     @Test
     void theEndOfABarIsDragged(FxRobot robot) {
         window.settle();

@@ -134,7 +134,7 @@ public final class FigureDrawing {
 
     private Axes axes(double top, double bottom) {
         AxisChooser chooser = new AxisChooser(figure, style);
-        int stepsUp = (int) Math.clamp((bottom - top) / style.length(26), 2, 12);
+        int stepsUp = steps(bottom - top, 26, 12);
         boolean anyLeft = !onLeft().isEmpty();
         boolean anyRight = figure.series().stream().anyMatch(this::isOnRight);
         Axis y = chooser.vertical(anyLeft ? AxisPlace.Y : AxisPlace.RIGHT, stepsUp, false);
@@ -142,11 +142,16 @@ public final class FigureDrawing {
         boolean swapped = look.axis(AxisPlace.Y).otherSide();
         double ofY = style.length(22) + Math.max(style.length(22), AxisPainter.widest(y, style));
         double ofRight = right.map(axis -> style.length(22) + Math.max(style.length(16), AxisPainter.widest(axis, style))).orElse(style.length(10));
-        double key = colorKeys().isPresent() ? style.length(58) : 0;
+        double key = colorKeys().map(scale -> style.length(8) + keyWidth(scale, bottom - top)).orElse(0.0);
         double left = margin + (swapped ? ofRight : ofY);
         double end = width - margin - key - (swapped ? ofY : ofRight);
         Axis x = chooser.horizontal(Math.max(20, end - left));
         return new Axes(new Rectangle2D.Double(left, top, Math.max(20, end - left), bottom - top), x, y, right);
+    }
+
+    /// How many steps an upright scale has; a low one has its labels closer, so that it has several.
+    private int steps(double tall, double apart, int most) {
+        return (int) Math.clamp(tall / style.length(apart), Math.clamp(tall / style.length(16), 2, 4), most);
     }
 
     private Optional<SeriesPainter.ColorScale> colorKeys() {
@@ -212,7 +217,6 @@ public final class FigureDrawing {
         if (cloud) {
             curves(painters, SeriesPainter::curveOverCloud);
         }
-        drawn.forEach(SeriesPainter::labels);
     }
 
     private List<BoundsPainter> bounds(List<SeriesPainter> painters) {
@@ -247,7 +251,8 @@ public final class FigureDrawing {
         boolean equations = figure.figure().shows(Layer.EQUATIONS);
         LegendLook.Shown shown = look.legend().shown();
         boolean legend = shown == LegendLook.Shown.ALWAYS || shown == LegendLook.Shown.FOR_SEVERAL && painters.size() > 1;
-        if (!legend && !equations) {
+        boolean labelled = painters.stream().anyMatch(SeriesPainter::hasLabels);
+        if (!legend && !equations && !labelled) {
             return;
         }
         var occupancy = new Occupancy(area);
@@ -261,6 +266,7 @@ public final class FigureDrawing {
         if (legend) {
             labels.legend(painters, look.legend());
         }
+        painters.stream().filter(SeriesPainter::hasLabels).forEach(painter -> painter.labels(occupancy));
         painters.stream().filter(painter -> equations && painter.drawsCurve()).limit(8)
                 .forEach(painter -> labels.curve(painter, figure.series(), painter.series().fit().orElseThrow()));
     }
@@ -315,24 +321,34 @@ public final class FigureDrawing {
     }
 
     /// A bar of the ramp's colours with its values, right of the plot.
+    private AxisScale keyAxis(SeriesPainter.ColorScale scale, double tall) {
+        return AxisScale.between(scale.low(), scale.high(), steps(tall, 30, 8));
+    }
+
+    /// Of the bar of colours with its labels and its title.
+    private double keyWidth(SeriesPainter.ColorScale scale, double tall) {
+        AxisScale axis = keyAxis(scale, tall);
+        return style.length(27) + axis.ticks().stream().mapToDouble(tick -> Typeface.width(style.small(), axis.label(tick))).max().orElse(0);
+    }
+
     private void colorKey(SeriesPainter.ColorScale scale, Axes axes) {
         double thick = style.length(8);
-        double x = width - margin - style.length(50);
         double top = axes.area.getY();
         double tall = axes.area.getHeight();
+        double x = width - margin - keyWidth(scale, tall) + style.length(3);
         int steps = 64;
         for (int i = 0; i < steps; i++) {
             pen.fill(new Rectangle2D.Double(x, top + tall * (steps - 1 - i) / steps, thick, tall / steps + 0.3), scale.ramp().at((i + 0.5) / steps));
         }
         pen.draw(new Rectangle2D.Double(x, top, thick, tall), Inks.AXIS, style.weight(0.5));
-        var axis = AxisScale.between(scale.low(), scale.high(), (int) Math.clamp(tall / style.length(30), 2, 8));
+        AxisScale axis = keyAxis(scale, tall);
         for (double tick : axis.ticks()) {
             double y = top + tall * (1 - axis.fraction(tick));
             pen.line(x + thick, y, x + thick + style.length(3), y, Inks.AXIS, style.weight(0.7));
             pen.text(axis.label(tick), style.small(), Inks.INK, x + thick + style.length(4.5), y + style.length(2.6), 0);
         }
-        var title = new RichText(Wrap.fitted(scale.title() + (axis.context().isEmpty() ? "" : ", " + axis.context()), style.label(), tall), style.label());
-        title.drawRising(pen, Inks.INK, width - style.length(5), axes.area.getCenterY());
+        String title = scale.title() + (axis.context().isEmpty() ? "" : ", " + axis.context());
+        new RichText(Wrap.fitted(title, style.label(), Math.max(tall, height / 2)), style.label()).drawRising(pen, Inks.INK, width - margin + style.length(3), axes.area.getCenterY());
         figure.series().stream().filter(series -> look.series(series.key()).coloredBy().isPresent()).findFirst()
                 .ifPresent(series -> part(new Thing.ColorKey(series.key()), new Rectangle2D.Double(x, top, width - x, tall)));
     }

@@ -138,7 +138,7 @@ final class Labels {
             lines.add(Wrap.fitted(painter.name(), style.strong(), most));
         }
         if (painter.curveLook().label().contains(LabelPart.EQUATION)) {
-            lines.add(Wrap.fitted(Equation.inSymbols(fit, dates ? "t" : "x"), style.strong(), most));
+            lines.add(RichText.fitted(Equation.inSymbols(fit, dates ? "t" : "x"), style.strong(), most));
         }
         var second = new ArrayList<String>();
         if (painter.curveLook().label().contains(LabelPart.R2) && fit.quality().r2().isPresent()) {

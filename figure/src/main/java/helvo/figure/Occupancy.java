@@ -2,6 +2,7 @@ package helvo.figure;
 
 import java.awt.geom.Rectangle2D;
 import java.util.List;
+import java.util.Optional;
 
 /// Which places of the plot are taken, in squares of three points, so that labels find free ones. A label that must cover
 /// something covers a line rather than a point, and a point rather than another label.
@@ -77,6 +78,23 @@ final class Occupancy {
         }
         take(best, LABEL);
         return best;
+    }
+
+    /// The first of the places that is free, else the one that covers least if that is lines only; it is taken.
+    Optional<Rectangle2D> free(List<Rectangle2D> wished) {
+        Rectangle2D best = null;
+        int least = POINT;
+        for (Rectangle2D place : wished) {
+            int cost = cost(new Rectangle2D.Double(place.getX() - 1.5, place.getY() - 1.5, place.getWidth() + 3, place.getHeight() + 3));
+            if (cost < least) {
+                best = place;
+                least = cost;
+            }
+        }
+        if (best != null) {
+            take(best, LABEL);
+        }
+        return Optional.ofNullable(best);
     }
 
     private Rectangle2D anywhere(Rectangle2D wished, Rectangle2D known, int costOfKnown) {

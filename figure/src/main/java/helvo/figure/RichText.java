@@ -50,6 +50,19 @@ final class RichText {
         }
     }
 
+    /// The text, or as much of its beginning as fits with an ellipsis; a marked part is kept whole or not at all.
+    static String fitted(String text, Font font, double width) {
+        String shown = text;
+        int length = text.length();
+        while (length > 1 && new RichText(shown, font).width() > width) {
+            length--;
+            int open = text.lastIndexOf('{', length - 1);
+            length = open > 0 && text.indexOf('}', open) >= length ? open - 1 : length;
+            shown = text.substring(0, length).stripTrailing() + "…";
+        }
+        return shown;
+    }
+
     /// Without the marks, as a title of a file has it.
     static String plain(String text) {
         return text.replaceAll("[\\^_]\\{([^}]*)}", "$1");

@@ -29,6 +29,8 @@ import java.util.function.Function;
 /// Draws one series: its bars, its curve and its points.
 final class SeriesPainter {
     private static final double CAP = 2.6;
+    /// Of a plot, in points, on which markers have their full size.
+    private static final double USUAL_WIDTH = 330;
     private static final double END = 3;
     private static final int MOST_PRESSED = 400;
     private static final int CURVE_STEPS = 240;
@@ -92,11 +94,12 @@ final class SeriesPainter {
         return look.name().orElse(series.label());
     }
 
-    /// Smaller where there are more points.
+    /// Smaller where there are more points, and on a narrow plot.
     double radius() {
         int n = series.points().size();
         double usual = n <= 150 ? 3.3 : n <= 1500 ? 2.3 : n <= PointCloud.MANY ? 1.5 : 0.9;
-        return style.length(usual) * look.size();
+        double narrow = Math.clamp(Math.sqrt(plot.area().getWidth() / USUAL_WIDTH), 0.6, 1);
+        return style.length(usual) * narrow * look.size();
     }
 
     Color color() {
@@ -403,22 +406,58 @@ final class SeriesPainter {
         return Math.round(px * 10) << 32 ^ Math.round(py * 10) & 0xffffffffL;
     }
 
-    /// What a column says, at each point.
-    void labels() {
-        if (labels.isEmpty() || series.points().size() > MOST_LABELS) {
-            return;
-        }
+    boolean hasLabels() {
+        return labels.isPresent() && drawsPoints() && series.points().size() <= MOST_LABELS;
+    }
+
+    /// What a column says, beside each point where it covers neither a point nor another label; farther away, with a line to its
+    /// point, where there is no room beside it. Where there is none there either, it is left out.
+    void labels(Occupancy occupancy) {
         Font font = style.small();
         Points points = series.points();
+        double tall = font.getSize2D() * 0.74;
         for (int i = 0; i < points.size(); i++) {
             double px = plot.px(points.x()[i]);
             double py = plot.py(points.y()[i]);
-            String text = labels.get().shown(points.rows()[i], table.mark());
+            String text = labels.orElseThrow().shown(points.rows()[i], table.mark());
             if (!text.isEmpty() && plot.area().contains(px, py)) {
-                boolean right = px + radius() + 3 + Typeface.width(font, text) <= plot.area().getMaxX();
-                pen.text(text, font, Inks.INK, px + (right ? 1 : -1) * (radius() + style.length(2.5)), py - style.length(2.5), right ? 0 : 1);
+                double width = Typeface.width(font, text);
+                occupancy.free(around(px, py, width, tall)).ifPresent(place -> {
+                    if (place.getMinY() - py > tall + style.length(4) || py - place.getMaxY() > tall + style.length(4)) {
+                        double from = py + Math.signum(place.getCenterY() - py) * radius();
+                        double to = place.getCenterY() > py ? place.getMinY() - 1 : place.getMaxY() + 1;
+                        double across = Math.clamp(px, place.getMinX(), place.getMaxX());
+                        pen.line(px, from, across, to, Inks.MUTED, style.weight(0.4));
+                        occupancy.takeLine(px, from, across, to);
+                    }
+                    pen.text(text, font, Inks.INK, place.getX(), place.getMaxY(), 0);
+                });
             }
         }
+    }
+
+    /// Places for a label, those liked best first.
+    private List<Rectangle2D> around(double px, double py, double width, double tall) {
+        double gap = style.length(2);
+        double corner = radius() * 0.75 + gap / 2;
+        double side = radius() + gap;
+        var places = new ArrayList<Rectangle2D>();
+        for (double x : new double[] {px + corner, px - corner - width}) {
+            places.add(new Rectangle2D.Double(x, py - corner - tall, width, tall));
+            places.add(new Rectangle2D.Double(x, py + corner, width, tall));
+        }
+        places.add(new Rectangle2D.Double(px - width / 2, py - side - tall, width, tall));
+        places.add(new Rectangle2D.Double(px - width / 2, py + side, width, tall));
+        places.add(new Rectangle2D.Double(px + side, py - tall / 2, width, tall));
+        places.add(new Rectangle2D.Double(px - side - width, py - tall / 2, width, tall));
+        for (int step = 1; step <= 2; step++) {
+            double away = side + step * (tall + gap);
+            for (double x : new double[] {px - width / 2, px + gap, px - gap - width}) {
+                places.add(new Rectangle2D.Double(x, py - away - tall, width, tall));
+                places.add(new Rectangle2D.Double(x, py + away, width, tall));
+            }
+        }
+        return places;
     }
 
     /// Points set aside stay visible, hollow.
