@@ -6,6 +6,7 @@ import java.util.DoubleSummaryStatistics;
 import java.util.stream.IntStream;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.image.WritableImage;
 import javafx.scene.paint.Color;
 
 /// A small picture of points and the curve through them, without axes.
@@ -14,11 +15,25 @@ final class FitPicture extends Canvas {
     private static final int MOST_POINTS = 150;
     private static final int STEPS = 70;
 
+    /// A dot of four pixels: to copy it takes a tenth of the time of a circle's outline.
+    private static final WritableImage DOT = dot(Color.web("#A9A5B1"));
+
     private DoubleSummaryStatistics xs;
     private DoubleSummaryStatistics ys;
 
     FitPicture(double width, double height) {
         super(width, height);
+    }
+
+    private static WritableImage dot(Color color) {
+        var dot = new WritableImage(4, 4);
+        double[] strength = {0.5, 1, 1, 0.5};
+        for (int y = 0; y < 4; y++) {
+            for (int x = 0; x < 4; x++) {
+                dot.getPixelWriter().setColor(x, y, Color.color(color.getRed(), color.getGreen(), color.getBlue(), strength[x] == 1 || strength[y] == 1 ? Math.min(1, strength[x] + strength[y] - 0.5) : 0.3));
+            }
+        }
+        return dot;
     }
 
     void show(Points points, Fit fit, String color) {
@@ -27,9 +42,8 @@ final class FitPicture extends Canvas {
         ys = extent(points.y(), step);
         GraphicsContext g = getGraphicsContext2D();
         g.clearRect(0, 0, getWidth(), getHeight());
-        g.setFill(Color.web("#A9A5B1"));
         for (int i = 0; i < points.size(); i += step) {
-            g.fillOval(across(points.x()[i]) - 2, up(points.y()[i]) - 2, 4, 4);
+            g.drawImage(DOT, Math.rint(across(points.x()[i]) - 2), Math.rint(up(points.y()[i]) - 2));
         }
         g.setStroke(Color.web(color));
         g.setLineWidth(1.5);

@@ -12,8 +12,8 @@ import javafx.application.Platform;
 /// nobody does anything, they are fitted, drawn and shown a few times more: the first edit and the first drag need not wait for that.
 final class Rehearsal {
     private static final int MANY_POINTS = 2_000;
-    private static final int MOST_TIMES = 40;
-    private static final long MOST_TIME = 1_500_000_000;
+    private static final int MOST_TIMES = 60;
+    private static final long MOST_TIME = 2_000_000_000;
 
     private final Session session;
     private boolean done;
