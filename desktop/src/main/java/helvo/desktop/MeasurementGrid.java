@@ -413,7 +413,7 @@ final class MeasurementGrid extends TableView<Integer> {
 
     private void begin(String first, KeyEvent event) {
         TablePosition<Integer, ?> at = focused();
-        if (at != null) {
+        if (at != null && !session.isChanging()) {
             if (at.getColumn() > table.columns().size()) {
                 session.perform(new ColumnEdit.AddColumn(table.id()));
                 choose(at.getRow(), table.columns().getLast());

@@ -4,12 +4,16 @@ import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.Figure;
+import helvo.core.study.FigureEdit;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
+import helvo.core.study.TableChange;
 import helvo.core.study.TableEdit;
+import helvo.core.table.Column;
 import helvo.core.table.Stacking;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
@@ -18,11 +22,14 @@ import helvo.files.text.PastedText;
 import helvo.files.text.TextLayout;
 import helvo.files.text.TextTable;
 import java.nio.file.Path;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.locks.LockSupport;
+import java.util.function.UnaryOperator;
 import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
@@ -36,11 +43,15 @@ import javafx.scene.input.ClipboardContent;
 final class Session implements AutoCloseable {
     /// What is known early has the processors to itself until it is on the screen; then shapes are compared.
     private static final long SHOWN_FIRST = 60_000_000;
+    /// To go through more than these takes longer than a person should wait for.
+    private static final int MANY_ROWS = 100_000;
 
     private final Workshop workshop = new Workshop();
     private final Workshop.Lane analysing = workshop.lane("analysis");
     private final Workshop.Lane reading = workshop.lane("reading");
     private final Workshop.Lane writing = workshop.lane("writing");
+    private final Workshop.Lane changing = workshop.lane("changing");
+    private final Deque<Change> waiting = new ArrayDeque<>();
     private final ReadOnlyObjectWrapper<History> history;
     private Study saved;
     /// What is analysed: the study, with what is only tried.
@@ -54,6 +65,9 @@ final class Session implements AutoCloseable {
     private final ReadOnlyObjectWrapper<Optional<Notice>> notice = new ReadOnlyObjectWrapper<>(Optional.empty());
 
     private Preparation preparation = (_, _) -> {};
+
+    /// A change that is under way or waits for one.
+    private record Change(String label, UnaryOperator<History> how, Runnable then) {}
 
     /// Work on an analysis that its views need, done beside the interface thread before they are told of it.
     interface Preparation {
@@ -167,31 +181,92 @@ final class Session implements AutoCloseable {
         notice.set(Optional.empty());
     }
 
+    /// Does an edit: at once, or beside the interface thread where it goes through very many rows.
     void perform(Edit edit) {
-        change(history.get().with(edit));
-        if (edit instanceof StudyEdit.AddTable(Table added, _)) {
-            show(added.id());
-        }
+        Runnable then = () -> {
+            if (edit instanceof StudyEdit.AddTable(Table added, _)) {
+                show(added.id());
+            } else if (edit instanceof StudyEdit.Summarise) {
+                show(study().tables().getLast().id());
+            }
+        };
+        change("Changing the table …", now -> now.with(edit), then, takesLong(edit, study()));
+    }
+
+    private static boolean takesLong(Edit edit, Study study) {
+        boolean many = study.tables().stream().anyMatch(table -> table.rows() > MANY_ROWS);
+        return many && switch (edit) {
+            case FigureEdit _ -> false;
+            case StudyEdit.Summarise _, StudyEdit.Together _ -> true;
+            case StudyEdit _ -> false;
+            case TableEdit.SetCell _ -> study.tables().stream().anyMatch(table -> table.summary().isPresent() || table.columns().stream().anyMatch(Column::isDerived));
+            case ColumnEdit.Derive _, ColumnEdit.SetFormula _, ColumnEdit.SetKind _, ColumnEdit.NameSet _, ColumnEdit.ScaleBars _ -> true;
+            case ColumnEdit _ -> false;
+            case TableChange _ -> true;
+        };
     }
 
     void undo() {
-        change(history.get().undo());
+        change("Undoing …", History::undo, () -> {}, false);
     }
 
     void redo() {
-        change(history.get().redo());
+        change("Redoing …", History::redo, () -> {}, false);
     }
 
     /// Undoes or redoes until so many steps are done.
     void goTo(int steps) {
-        History there = history.get();
-        while (there.steps().size() > steps) {
-            there = there.undo();
+        change("Undoing …", now -> {
+            History there = now;
+            while (there.steps().size() > steps) {
+                there = there.undo();
+            }
+            while (there.steps().size() < steps && there.redoable().isPresent()) {
+                there = there.redo();
+            }
+            return there;
+        }, () -> {}, false);
+    }
+
+    /// Whether a long change is under way; others wait for it.
+    boolean isChanging() {
+        return !waiting.isEmpty();
+    }
+
+    private void change(String label, UnaryOperator<History> how, Runnable then, boolean takesLong) {
+        if (takesLong || isChanging()) {
+            waiting.add(new Change(label, how, then));
+            if (waiting.size() == 1) {
+                doNext();
+            }
+        } else {
+            change(how.apply(history.get()));
+            then.run();
         }
-        while (there.steps().size() < steps && there.redoable().isPresent()) {
-            there = there.redo();
+    }
+
+    private void doNext() {
+        if (!isChanging()) {
+            return;
         }
-        change(there);
+        Change next = waiting.getFirst();
+        History now = history.get();
+        changing.run(next.label, _ -> next.how.apply(now), changed -> {
+            if (history.get() != now) {
+                doNext(); // a stopped analysis took a step back meanwhile
+                return;
+            }
+            change(changed);
+            waiting.removeFirst();
+            next.then.run();
+            doNext();
+        }, fault -> {
+            waiting.clear();
+            failed(fault);
+        }, () -> {
+            waiting.clear();
+            say("Stopped; the study is as it was.", false);
+        });
     }
 
     private void change(History changed) {

@@ -104,7 +104,6 @@ final class SummaryPanel extends Panel {
         } else {
             String name = table.name() + " by " + ticked(by).stream().map(id -> table.column(id).name()).collect(Collectors.joining(", "));
             session.perform(new StudyEdit.Summarise(table.id(), name, ticked(by), summarised(), ticked(statistics)));
-            session.show(session.study().tables().getLast().id());
             close.run();
         }
     }

@@ -5,7 +5,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import helvo.core.number.DecimalMark;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
+import helvo.core.study.TableEdit;
+import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.Heading;
+import helvo.core.table.Kind;
+import helvo.core.table.Role;
+import helvo.core.table.SetAside;
+import helvo.core.table.Statistics;
 import helvo.core.table.Table;
 import helvo.files.samples.SampleStudy;
 import helvo.files.text.Delimiter;
@@ -14,8 +21,10 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -94,6 +103,35 @@ class SessionTest {
         rest();
         assertThat(session.notice().get().orElseThrow().text()).contains("There is no file");
         assertThat(session.study()).isSameAs(before);
+    }
+
+    /// What goes through very many rows is done beside the interface thread, and what comes after it waits its turn.
+    @Test
+    void longChangesAreDoneAsideAndInOrder() {
+        int rows = 120_000;
+        double[] x = IntStream.range(0, rows).mapToDouble(i -> rows - i).toArray();
+        var column = new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(x));
+        var group = new Column(2, new Heading("g", ""), Kind.NUMBER, Role.NONE, 0, Cells.ofNumbers(IntStream.range(0, rows).mapToDouble(i -> i % 3).toArray()));
+        begin(StudyEdit.AddTable.to(Study.EMPTY, new Table(1, "many", DecimalMark.POINT, Optional.empty(), List.of(column, group), SetAside.NONE)).apply(Study.EMPTY));
+        on(() -> {
+            Study before = session.study();
+            session.perform(new TableEdit.Sort(1, 1, true));
+            assertThat(session.isChanging()).isTrue();
+            assertThat(session.study()).isSameAs(before);
+            session.perform(new StudyEdit.Rename("sorted"));
+            session.undo();
+            session.perform(new StudyEdit.Summarise(1, "means", List.of(2), List.of(1), List.of(Statistics.MEAN)));
+        });
+        rest();
+        assertThat(session.isChanging()).isFalse();
+        assertThat(session.history().get().steps()).extracting(step -> step.edit().getClass().getSimpleName()).containsExactly("Sort", "Summarise");
+        assertThat(session.study().table(1).column(1).cells().number(0)).isEqualTo(1);
+        assertThat(session.table().orElseThrow().name()).isEqualTo("means");
+        Study good = session.study();
+        on(() -> session.perform(new TableEdit.Sort(77, 1, true)));
+        rest();
+        assertThat(session.study()).isSameAs(good);
+        assertThat(session.notice().get().orElseThrow().warns()).isTrue();
     }
 
     @Test
