@@ -96,14 +96,16 @@ final class MeasurementGrid extends TableView<Integer> {
                 Column before = old.columns().get(i);
                 // What a tag says hangs on whether there is an x, and halves of bars, elsewhere.
                 boolean sameAround = Stream.of(Role.X, Role.X_DOWN, Role.Y_DOWN).allMatch(role -> old.first(role).isPresent() == table.first(role).isPresent());
-                if (!before.with(Cells.NONE).equals(column.with(Cells.NONE)) || !sameAround) {
-                    head(getColumns().get(i + 1), column);
+                boolean sameHead = before.with(Cells.NONE).equals(column.with(Cells.NONE)) && sameAround;
+                TableColumn<Integer, ?> at = getColumns().get(i + 1);
+                if (!sameHead) {
+                    head(at, column);
                 }
-                if (before.cells() != column.cells()) {
-                    TableColumn<Integer, ?> at = getColumns().get(i + 1);
-                    at.setPrefWidth(Math.max(at.getWidth(), cellsWidth(column, Optional.of(before))));
+                if (!sameHead || before.cells() != column.cells()) {
+                    at.setPrefWidth(Math.max(at.getWidth(), sameHead ? cellsWidth(column, Optional.of(before)) : width(column)));
                 }
             }
+            getColumns().getFirst().setPrefWidth(numbersWidth());
         } else {
             getColumns().setAll(numbers());
             table.columns().forEach(column -> getColumns().add(column(column)));
@@ -250,7 +252,7 @@ final class MeasurementGrid extends TableView<Integer> {
         column.setSortable(false);
         column.setReorderable(false);
         column.setResizable(false);
-        column.setPrefWidth(9 + 7 * Math.max(2, Integer.toString(table.rows()).length()));
+        column.setPrefWidth(numbersWidth());
         column.setCellValueFactory(row -> new ReadOnlyObjectWrapper<>(row.getValue()));
         column.setCellFactory(_ -> new TableCell<>() {
             {
@@ -270,6 +272,10 @@ final class MeasurementGrid extends TableView<Integer> {
             }
         });
         return column;
+    }
+
+    private double numbersWidth() {
+        return 9.5 + 7 * Math.max(2, Integer.toString(table.rows()).length());
     }
 
     /// The empty column at the right end.

@@ -67,7 +67,7 @@ public final class NumberText {
 
     /// With this many decimals if that is still the same number, else the shortest text.
     public static String withDecimals(double value, int decimals) {
-        BigDecimal exact = new BigDecimal(Double.toString(value));
+        BigDecimal exact = new BigDecimal(Double.toString(value)).stripTrailingZeros();
         if (exact.scale() > decimals || Math.abs(value) >= 1e15) {
             return shortest(value);
         }

@@ -64,6 +64,12 @@ class ValueTextTest {
     }
 
     @ParameterizedTest
+    @CsvSource({"0.0001,4,0.0001", "1e-4,6,0.000100", "0,4,0.0000", "1200,1,1200.0", "0.00012,4,1.2E-4"})
+    void smallNumbersHaveTheirColumnsDecimals(double value, int decimals, String shown) {
+        assertThat(NumberText.withDecimals(value, decimals)).isEqualTo(shown);
+    }
+
+    @ParameterizedTest
     @CsvSource(delimiter = '|', value = {"7,6|COMMA|7.6", "−1.5e3|POINT|-1500", ".5|POINT|0.5", "+2|POINT|2", "1E−2|POINT|0.01"})
     void readsNumbersAsPeopleTypeThem(String text, DecimalMark mark, double value) {
         assertThat(NumberText.number(text, mark)).hasValue(value);
