@@ -33,8 +33,8 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
     /// A factor found to exceed 1 by no more than the rounding of decimal fractions to doubles still means that a line exists.
     private static final double ROUNDING = 0x1p-50;
     private static final int MOST_OBSTACLES = 3;
-    /// Above so many bars nobody looks for single ones that stand in the way.
-    private static final int MOST_SEARCHED = 5_000;
+    /// So many bars are searched as they are.
+    private static final int FEW = 2_000;
 
     /// A line at the limit of those through all bars.
     ///
@@ -82,7 +82,7 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
             sides.add(new Side(found.falling, single(found)));
         }
         Least least = new Least(sides.isEmpty() || found.best.factor() <= 1 ? found.best.factor() : 1, found.best.line().map(line -> limit(line, boxes, found.best.tight(), found.falling)), rows(boxes, found.best.tight()));
-        int[] obstacles = sides.isEmpty() && boxes.size() <= MOST_SEARCHED ? obstacles(boxes, progress.part(0.8, 1)) : new int[0];
+        int[] obstacles = sides.isEmpty() ? obstacles(boxes.size() <= FEW ? boxes : boxes.only(Layers.outermost(boxes, MOST_OBSTACLES + 1)), progress.part(0.8, 1)) : new int[0];
         boolean bounded = !sides.isEmpty() && !upright;
         Optional<Limit> steepest = bounded ? Optional.of(sides.getFirst().falling() ? falling(boxes, sides.getFirst().corridor().shallowest()) : rising(boxes, sides.getFirst().corridor().steepest())) : Optional.empty();
         Optional<Limit> shallowest = bounded ? Optional.of(sides.getLast().falling() ? falling(boxes, sides.getLast().corridor().steepest()) : rising(boxes, sides.getLast().corridor().shallowest())) : Optional.empty();
@@ -196,11 +196,6 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
                 });
             }
         }
-    }
-
-    /// Whether single bars in the way were looked for; above so many bars nobody does.
-    public boolean obstaclesSought() {
-        return !exist() && bars <= MOST_SEARCHED;
     }
 
     /// Whether some line passes through all bars.

@@ -48,7 +48,11 @@ record Boxes(Points points, int[] at, double[] x, double[] y, double[] left, dou
 
     /// Those but for some.
     Boxes without(int[] places) {
-        int[] kept = IntStream.range(0, size()).filter(i -> Arrays.stream(places).noneMatch(place -> place == i)).toArray();
+        return only(IntStream.range(0, size()).filter(i -> Arrays.stream(places).noneMatch(place -> place == i)).toArray());
+    }
+
+    /// Those at some places.
+    Boxes only(int[] kept) {
         return new Boxes(points, Arrays.stream(kept).map(i -> at[i]).toArray(), taken(x, kept), taken(y, kept), taken(left, kept), taken(right, kept), taken(down, kept), taken(up, kept));
     }
 

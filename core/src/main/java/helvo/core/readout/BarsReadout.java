@@ -133,10 +133,8 @@ final class BarsReadout {
         }
         if (bounds.obstacles().length > 0) {
             say("Without " + Readout.numbers(bounds.obstacles()) + " a line would pass.", true);
-        } else if (bounds.obstaclesSought()) {
-            say("Leaving out up to three bars would not help.", false);
         } else {
-            say("With so many bars, single ones that stand in the way are not looked for.", false);
+            say("Leaving out up to three bars would not help.", false);
         }
     }
 

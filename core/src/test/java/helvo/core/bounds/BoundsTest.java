@@ -14,6 +14,8 @@ import java.util.Arrays;
 import java.util.Optional;
 import java.util.Random;
 import java.util.stream.IntStream;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -169,9 +171,46 @@ class BoundsTest {
         Bounds two = bounds(new double[] {0, 1, 2, 3, 4, 5, 6, 7}, new double[] {0, 0.1, 5, 0.1, 0, -7, 0.2, 0}, null, same(8, 1));
         assertThat(two.obstacles()).containsExactly(2, 5);
         assertThat(bounds(new double[] {0, 1, 2, 3, 4, 5, 6, 7, 8}, new double[] {0, 9, 0, 9, 0, 9, 0, 9, 0}, null, same(9, 1)).obstacles()).isEmpty();
-        assertThat(two.obstaclesSought()).isTrue();
-        double[] many = IntStream.range(0, 6000).mapToDouble(i -> i).toArray();
-        assertThat(bounds(many, Arrays.stream(many).map(i -> i % 2 * 9).toArray(), null, same(6000, 1)).obstaclesSought()).isFalse();
+    }
+
+    /// Among very many bars too: three far ones, of which two hide behind no other.
+    @Test
+    void namesTheFewestAmongVeryMany() {
+        int n = 200_000;
+        double[] x = IntStream.range(0, n).mapToDouble(i -> i % 1000 + 1e-3 * i).toArray();
+        double[] y = Arrays.stream(x).map(v -> 3 - 0.02 * v + 0.5 * Math.sin(40 * v)).toArray();
+        y[123] += 30;
+        y[124_123] += 40;
+        y[77_000] -= 9;
+        Bounds found = bounds(x, y, null, same(n, 1));
+        assertThat(found.exist()).isFalse();
+        assertThat(found.obstacles()).containsExactly(123, 77_000, 124_123);
+        y[150_000] -= 9;
+        assertThat(bounds(x, y, null, same(n, 1)).obstacles()).isEmpty();
+    }
+
+    /// Which lines pass is the same without the boxes beyond the outermost layers, whichever three are left out.
+    @Property(tries = 60)
+    void theOutermostLayersDecide(@ForAll long seed) {
+        var random = new Random(seed);
+        int n = 30;
+        // Coarse values, so that many lie on one another and on common edges.
+        double[] x = random.doubles(n, 0, 12).map(Math::rint).toArray();
+        double[] y = IntStream.range(0, n).mapToDouble(i -> Math.rint((seed % 3 - 1) * x[i] + 4 * random.nextGaussian())).toArray();
+        double[] d = seed % 2 == 0 ? random.doubles(n, 0, 2).toArray() : null;
+        double[] e = random.doubles(n, 3, 9).map(Math::rint).toArray();
+        Boxes all = Boxes.of(points(x, y, d, e));
+        int[] outermost = Layers.outermost(all, 4);
+        int[][] left = {{}, {outermost[0]}, {outermost[0], outermost[outermost.length - 1]}, random.ints(3, 0, outermost.length).map(i -> outermost[i]).distinct().toArray(),
+            random.ints(3, 0, outermost.length).map(i -> outermost[i]).distinct().toArray(), LineFactor.of(all, Progress.NONE).tight(), LineFactor.of(all.mirrored(), Progress.NONE).tight()};
+        for (int[] out : left) {
+            int[] kept = Arrays.stream(outermost).filter(i -> Arrays.stream(out).noneMatch(o -> o == i)).toArray();
+            assertThat(passes(all.only(kept))).as("without %s", Arrays.toString(out)).isEqualTo(passes(all.without(out)));
+        }
+    }
+
+    private static boolean passes(Boxes boxes) {
+        return LineFactor.of(boxes, Progress.NONE).factor() <= 1 || LineFactor.of(boxes.mirrored(), Progress.NONE).factor() <= 1;
     }
 
     @Test
