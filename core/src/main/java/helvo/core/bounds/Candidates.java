@@ -1,25 +1,31 @@
 package helvo.core.bounds;
 
+import helvo.core.number.RisingOrder;
 import helvo.core.table.RowList;
+import java.util.Arrays;
 import java.util.function.IntToDoubleFunction;
 import java.util.stream.IntStream;
 
-/// Points that may be corners of one side of a convex hull, found in two passes without sorting: the outermost point of each of some
-/// equal stretches of x give a first hull, and what lies inside it is no corner (in the manner of Akl & Toussaint 1978, Information Processing
-/// Letters 7:219). What the rounding of doubles leaves in doubt stays.
+/// Points that may be corners of one side of a convex hull, or of its first few layers, found in two passes without sorting: the outermost
+/// points of each of some equal stretches of x give first layers, and what lies inside the last of them is no corner (in the manner of
+/// Akl & Toussaint 1978, Information Processing Letters 7:219). What the rounding of doubles leaves in doubt stays.
 final class Candidates {
     private static final int STRETCHES = 1024;
     /// Fewer are all taken.
     private static final int FEW = 4 * STRETCHES;
     private static final double DOUBT = 1e-12;
+    /// Corners are rounded to doubles here, so by half a unit each in x.
+    private static final double DOUBT_ACROSS = 4 * 0x1p-53;
 
     private final double[] x;
     private final double[] y;
     private final int n;
+    private final int layers;
 
     /// @param sign 1 for the lower side, −1 for the upper
-    private Candidates(int n, IntToDoubleFunction xOf, IntToDoubleFunction yOf, int sign) {
+    private Candidates(int n, IntToDoubleFunction xOf, IntToDoubleFunction yOf, int sign, int layers) {
         this.n = n;
+        this.layers = layers;
         x = new double[n];
         y = new double[n];
         for (int i = 0; i < n; i++) {
@@ -28,12 +34,12 @@ final class Candidates {
         }
     }
 
-    static int[] lower(int n, IntToDoubleFunction x, IntToDoubleFunction y) {
-        return n <= FEW ? IntStream.range(0, n).toArray() : new Candidates(n, x, y, 1).found();
+    static int[] lower(int n, IntToDoubleFunction x, IntToDoubleFunction y, int layers) {
+        return n <= FEW ? IntStream.range(0, n).toArray() : new Candidates(n, x, y, 1, layers).found();
     }
 
-    static int[] upper(int n, IntToDoubleFunction x, IntToDoubleFunction y) {
-        return n <= FEW ? IntStream.range(0, n).toArray() : new Candidates(n, x, y, -1).found();
+    static int[] upper(int n, IntToDoubleFunction x, IntToDoubleFunction y, int layers) {
+        return n <= FEW ? IntStream.range(0, n).toArray() : new Candidates(n, x, y, -1, layers).found();
     }
 
     private int[] found() {
@@ -49,19 +55,44 @@ final class Candidates {
         if (!(perX > 0) || !Double.isFinite(perX) || !Double.isFinite(largest)) {
             return IntStream.range(0, n).toArray();
         }
-        int[] lowest = new int[STRETCHES];
-        java.util.Arrays.fill(lowest, -1);
-        for (int i = 0; i < n; i++) {
-            int stretch = Math.min(STRETCHES - 1, (int) ((x[i] - least) * perX));
-            lowest[stretch] = lowest[stretch] < 0 || y[i] < y[lowest[stretch]] ? i : lowest[stretch];
-        }
-        int[] order = IntStream.of(lowest).filter(i -> i >= 0).toArray();
-        double[] none = new double[n];
-        int[] hull = Hull.lower(order, x, none, y, none);
-        return outside(hull, least, perX, DOUBT * (largest + Math.abs(y[hull[0]])));
+        int[] side = side(lowest(least, perX));
+        return side.length == 0 ? IntStream.range(0, n).toArray() : outside(side, least, perX, DOUBT * (largest + Math.abs(y[side[0]])), DOUBT_ACROSS * Math.max(Math.abs(least), Math.abs(greatest)));
     }
 
-    private int[] outside(int[] hull, double least, double perX, double doubt) {
+    /// The lowest points of each stretch, as many as there are layers.
+    private int[] lowest(double least, double perX) {
+        int[] lowest = new int[STRETCHES * layers];
+        Arrays.fill(lowest, -1);
+        for (int i = 0; i < n; i++) {
+            int first = layers * Math.min(STRETCHES - 1, (int) ((x[i] - least) * perX));
+            int at = first + layers - 1;
+            if (lowest[at] >= 0 && y[i] >= y[lowest[at]]) {
+                continue;
+            }
+            while (at > first && (lowest[at - 1] < 0 || y[i] < y[lowest[at - 1]])) {
+                lowest[at] = lowest[at - 1];
+                at--;
+            }
+            lowest[at] = i;
+        }
+        return IntStream.of(lowest).filter(i -> i >= 0).toArray();
+    }
+
+    /// The last layer of some points; empty where they have fewer.
+    private int[] side(int[] of) {
+        double[] across = IntStream.of(of).mapToDouble(i -> x[i]).toArray();
+        double[] up = IntStream.of(of).mapToDouble(i -> y[i]).toArray();
+        double[] none = new double[of.length];
+        int[] left = RisingOrder.of(across);
+        int[] side = {};
+        for (int layer = 0; layer < layers; layer++) {
+            left = Layers.without(left, side);
+            side = Hull.lower(left, across, none, up, none);
+        }
+        return IntStream.of(side).map(i -> of[i]).toArray();
+    }
+
+    private int[] outside(int[] hull, double least, double perX, double doubt, double doubtAcross) {
         // The first edge that reaches into a stretch.
         int[] edges = new int[STRETCHES];
         int edge = 0;
@@ -86,7 +117,8 @@ final class Candidates {
             }
             int a = hull[e];
             int b = hull[e + 1];
-            if (y[i] <= y[a] + (y[b] - y[a]) * ((x[i] - x[a]) / (x[b] - x[a])) + doubt) {
+            double slope = (y[b] - y[a]) / (x[b] - x[a]);
+            if (y[i] <= y[a] + slope * (x[i] - x[a]) + doubt + doubtAcross * Math.abs(slope)) {
                 kept.add(i);
             }
         }

@@ -1,7 +1,6 @@
 package helvo.core.bounds;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.apache.commons.numbers.core.DD;
@@ -23,34 +22,7 @@ record Corridor(List<Corner> corners, boolean endless) {
 
     /// @return empty when no line of slope m ≥ 0 passes through all boxes
     static Optional<Corridor> of(Boxes boxes) {
-        int n = boxes.size();
-        int[] tops = Candidates.lower(n, i -> boxes.x()[i] - boxes.left()[i], i -> boxes.y()[i] + boxes.up()[i]);
-        int[] bottoms = Candidates.upper(n, i -> boxes.x()[i] + boxes.right()[i], i -> boxes.y()[i] - boxes.down()[i]);
-        double[][] left = sums(tops, boxes::leftEnd);
-        double[][] top = sums(tops, boxes::top);
-        double[][] right = sums(bottoms, boxes::rightEnd);
-        double[][] bottom = sums(bottoms, boxes::bottom);
-        int[] upper = of(tops, Hull.lower(Boxes.orderBy(left[0], left[1]), left[0], left[1], top[0], top[1]));
-        int[] lower = of(bottoms, Hull.upper(Boxes.orderBy(right[0], right[1]), right[0], right[1], bottom[0], bottom[1]));
-        return new Walk(boxes, upper, lower).corridor();
-    }
-
-    private static int[] of(int[] candidates, int[] corners) {
-        return Arrays.stream(corners).map(i -> candidates[i]).toArray();
-    }
-
-    private interface End {
-        DD of(int box);
-    }
-
-    private static double[][] sums(int[] boxes, End end) {
-        double[][] sums = new double[2][boxes.length];
-        for (int i = 0; i < boxes.length; i++) {
-            DD sum = end.of(boxes[i]);
-            sums[0][i] = sum.hi();
-            sums[1][i] = sum.lo();
-        }
-        return sums;
+        return new Walk(boxes, Layers.tops(boxes, 1).getFirst(), Layers.bottoms(boxes, 1).getFirst()).corridor();
     }
 
     Corner shallowest() {

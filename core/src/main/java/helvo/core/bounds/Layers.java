@@ -1,8 +1,11 @@
 package helvo.core.bounds;
 
+import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.List;
 import java.util.function.IntFunction;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.apache.commons.numbers.core.DD;
 
 /// The boxes that bear on which lines pass, whichever few of them are left out.
@@ -12,62 +15,69 @@ import org.apache.commons.numbers.core.DD;
 /// what remains, and so on: when k boxes are left out, one of the first k + 1 sides is still whole, and a box beyond it
 /// changes nothing. Convex layers; Chazelle 1985, IEEE Transactions on Information Theory 31:509.
 final class Layers {
-    private final double[] x;
-    private final double[] xLow;
-    private final double[] y;
-    private final double[] yLow;
-    private final boolean lower;
-
-    private Layers(int n, IntFunction<DD> xOf, IntFunction<DD> yOf, boolean lower) {
-        x = new double[n];
-        xLow = new double[n];
-        y = new double[n];
-        yLow = new double[n];
-        this.lower = lower;
-        for (int i = 0; i < n; i++) {
-            DD across = xOf.apply(i);
-            DD up = yOf.apply(i);
-            x[i] = across.hi();
-            xLow[i] = across.lo();
-            y[i] = up.hi();
-            yLow[i] = up.lo();
-        }
-    }
+    private Layers() {}
 
     /// @param layers one more than may be left out
     /// @return places of boxes, rising; which lines pass is the same without all others
     static int[] outermost(Boxes boxes, int layers) {
+        // Without bars in x the corners are the same for falling lines.
+        Stream<Boxes> ways = boxes.hasXBars() ? Stream.of(boxes, boxes.mirrored()) : Stream.of(boxes);
         var found = new BitSet(boxes.size());
-        peel(boxes, layers, found);
-        if (boxes.hasXBars()) {
-            // Without bars in x the corners are the same for falling lines.
-            peel(boxes.mirrored(), layers, found);
-        }
+        ways.parallel().flatMap(each -> Stream.concat(tops(each, layers).stream(), bottoms(each, layers).stream())).toList().forEach(side -> IntStream.of(side).forEach(found::set));
         return found.stream().toArray();
     }
 
-    private static void peel(Boxes boxes, int layers, BitSet found) {
-        new Layers(boxes.size(), boxes::leftEnd, boxes::top, true).peel(layers, found);
-        new Layers(boxes.size(), boxes::rightEnd, boxes::bottom, false).peel(layers, found);
+    /// The lower side of the hull of the upper left corners, then that of the others, and so on; each in order of rising x.
+    static List<int[]> tops(Boxes boxes, int layers) {
+        int[] perhaps = Candidates.lower(boxes.size(), i -> boxes.x()[i] - boxes.left()[i], i -> boxes.y()[i] + boxes.up()[i], layers);
+        return sides(perhaps, boxes::leftEnd, boxes::top, layers, Hull::lower);
     }
 
-    private void peel(int layers, BitSet found) {
-        int[] left = IntStream.range(0, x.length).toArray();
-        for (int layer = 0; layer < layers && left.length > 0; layer++) {
-            var taken = new BitSet(x.length);
-            for (int corner : side(left)) {
-                taken.set(corner);
-            }
-            found.or(taken);
-            left = IntStream.of(left).filter(i -> !taken.get(i)).toArray();
+    /// The upper side of the hull of the lower right corners, and so on.
+    static List<int[]> bottoms(Boxes boxes, int layers) {
+        int[] perhaps = Candidates.upper(boxes.size(), i -> boxes.x()[i] + boxes.right()[i], i -> boxes.y()[i] - boxes.down()[i], layers);
+        return sides(perhaps, boxes::rightEnd, boxes::bottom, layers, Hull::upper);
+    }
+
+    private interface Side {
+        int[] of(int[] order, double[] x, double[] xLow, double[] y, double[] yLow);
+    }
+
+    private static List<int[]> sides(int[] places, IntFunction<DD> xOf, IntFunction<DD> yOf, int layers, Side hull) {
+        double[][] x = sums(places, xOf);
+        double[][] y = sums(places, yOf);
+        int[] left = Boxes.orderBy(x[0], x[1]);
+        var sides = new ArrayList<int[]>();
+        while (sides.size() < layers && left.length > 0) {
+            int[] side = hull.of(left, x[0], x[1], y[0], y[1]);
+            sides.add(IntStream.of(side).map(i -> places[i]).toArray());
+            left = without(left, side);
         }
+        return sides;
     }
 
-    private int[] side(int[] of) {
-        int[] perhaps = lower ? Candidates.lower(of.length, i -> x[of[i]], i -> y[of[i]]) : Candidates.upper(of.length, i -> x[of[i]], i -> y[of[i]]);
-        int[] places = IntStream.of(perhaps).map(i -> of[i]).toArray();
-        int[] order = Boxes.orderBy(IntStream.of(places).mapToDouble(i -> x[i]).toArray(), IntStream.of(places).mapToDouble(i -> xLow[i]).toArray());
-        int[] inOrder = IntStream.of(order).map(i -> places[i]).toArray();
-        return lower ? Hull.lower(inOrder, x, xLow, y, yLow) : Hull.upper(inOrder, x, xLow, y, yLow);
+    private static double[][] sums(int[] places, IntFunction<DD> of) {
+        double[][] sums = new double[2][places.length];
+        for (int i = 0; i < places.length; i++) {
+            DD sum = of.apply(places[i]);
+            sums[0][i] = sum.hi();
+            sums[1][i] = sum.lo();
+        }
+        return sums;
+    }
+
+    /// What remains of places when some, in the same order, are taken away.
+    static int[] without(int[] places, int[] taken) {
+        int[] left = new int[places.length - taken.length];
+        int next = 0;
+        int size = 0;
+        for (int place : places) {
+            if (next < taken.length && taken[next] == place) {
+                next++;
+            } else {
+                left[size++] = place;
+            }
+        }
+        return left;
     }
 }

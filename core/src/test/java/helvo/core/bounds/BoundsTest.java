@@ -10,6 +10,7 @@ import helvo.core.fit.ErrorBars;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Points;
+import helvo.core.number.RisingOrder;
 import java.util.Arrays;
 import java.util.Optional;
 import java.util.Random;
@@ -206,6 +207,25 @@ class BoundsTest {
         for (int[] out : left) {
             int[] kept = Arrays.stream(outermost).filter(i -> Arrays.stream(out).noneMatch(o -> o == i)).toArray();
             assertThat(passes(all.only(kept))).as("without %s", Arrays.toString(out)).isEqualTo(passes(all.without(out)));
+        }
+    }
+
+    /// Points left out without sorting are corners of none of the first layers, as peeling all of them tells.
+    @ParameterizedTest
+    @CsvSource({"0, 1", "0, 4", "1.7e9, 4", "-3e5, 2"})
+    void candidatesHoldTheFirstLayers(double from, int layers) {
+        var random = new Random(layers);
+        int n = 20_000;
+        double[] x = random.doubles(n, 0, 5).map(v -> from + v).toArray();
+        double[] y = Arrays.stream(x).map(v -> 2 * (v - from) + random.nextGaussian()).toArray();
+        int[] found = Candidates.upper(n, i -> x[i], i -> y[i], layers);
+        assertThat(found).hasSizeLessThan(n / 4);
+        double[] none = new double[n];
+        int[] left = RisingOrder.of(x);
+        for (int layer = 0; layer < layers; layer++) {
+            int[] side = Hull.upper(left, x, none, y, none);
+            assertThat(found).as("layer %d", layer).contains(side);
+            left = Layers.without(left, side);
         }
     }
 
