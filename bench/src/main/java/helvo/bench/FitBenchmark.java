@@ -78,17 +78,26 @@ public class FitBenchmark {
     }
 
     @Benchmark
+    public double libraryLeastSquaresLine() {
+        return libraryLeastSquares(1);
+    }
+
+    @Benchmark
     public double libraryDegreeFive() {
-        double[][] powers = new double[size][5];
+        return libraryLeastSquares(5);
+    }
+
+    private double libraryLeastSquares(int degree) {
+        double[][] powers = new double[size][degree];
         for (int i = 0; i < size; i++) {
             double power = 1;
-            for (int k = 0; k < 5; k++) {
+            for (int k = 0; k < degree; k++) {
                 power *= points.x()[i];
                 powers[i][k] = power;
             }
         }
         var regression = new OLSMultipleLinearRegression();
         regression.newSampleData(points.y(), powers);
-        return regression.estimateRegressionParameters()[5];
+        return regression.estimateRegressionParameters()[degree];
     }
 }

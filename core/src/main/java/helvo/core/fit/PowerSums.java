@@ -143,8 +143,10 @@ record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
 
         /// (values − centre) · factor, with what that lost in rounding.
         private static void moved(double[] values, int from, double centre, double factor, double[] lost, double[] moved, double[] rest, int count) {
+            // Copied first: the compiler makes lanes only of loops whose arrays all go by the same index.
+            System.arraycopy(values, from, moved, 0, count);
             for (int i = 0; i < count; i++) {
-                double value = values[from + i];
+                double value = moved[i];
                 double difference = value - centre;
                 double part = difference - value;
                 rest[i] = ((value - (difference - part)) - (centre + part)) * factor;
@@ -162,8 +164,9 @@ record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
         }
 
         private static void weights(double[] sigma, int from, double factor, double[] weight, double[] rest, int count) {
+            System.arraycopy(sigma, from, weight, 0, count);
             for (int i = 0; i < count; i++) {
-                double s = sigma[from + i] * factor;
+                double s = weight[i] * factor;
                 double w = weight(s);
                 weight[i] = w;
                 rest[i] = restOfWeight(s, w);
