@@ -501,8 +501,8 @@ final class FigurePanel extends Panel {
             row.getChildren().add(button("look-" + i, named.name(), () -> set(_ -> named.look())));
         }
         form.wide(row);
-        form.row("Width, mm", form.needed("sheet-width", "Width of the sheet in millimetres", SheetLook.LEAST_MM, SheetLook.MOST_MM, () -> look.get().widthMm(), mm -> set(old -> old.withSize(mm, old.heightMm()))));
-        form.row("Height, mm", form.needed("sheet-height", "Height of the sheet in millimetres", SheetLook.LEAST_MM, SheetLook.MOST_MM, () -> look.get().heightMm(), mm -> set(old -> old.withSize(old.widthMm(), mm))));
+        form.row("Width, mm", form.needed("sheet-width", "Width of the sheet in millimetres", SheetLook.LEAST_MM, SheetLook.MOST_MM, () -> look.get().widthMm(), mm -> set(old -> old.resized(mm, old.heightMm()))));
+        form.row("Height, mm", form.needed("sheet-height", "Height of the sheet in millimetres", SheetLook.LEAST_MM, SheetLook.MOST_MM, () -> look.get().heightMm(), mm -> set(old -> old.resized(old.widthMm(), mm))));
         form.row("Text, points", form.needed("sheet-text", "Size of the axes' labels in points", SheetLook.LEAST_TEXT, SheetLook.MOST_TEXT, () -> look.get().text(), points -> set(old -> old.withText(points))));
         form.row("Lines", form.needed("sheet-line", "Weight of the lines, 1 for the usual", 0.2, 5, () -> look.get().line(), weight -> set(old -> old.withLine(weight))));
         form.wide(form.tick("sheet-dashes", "Curves differ by dashes, as for black and white", () -> look.get().dashes(), on -> set(old -> old.withDashes(on))));

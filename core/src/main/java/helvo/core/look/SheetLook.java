@@ -26,10 +26,12 @@ public record SheetLook(double widthMm, double heightMm, double text, double lin
     public static final List<Named> OURS = List.of(new Named("Screen", USUAL), new Named("Paper, one column", new SheetLook(85, 75, 7, 0.75, true, true, WHITE)),
             new Named("Paper, two columns", new SheetLook(170, 120, 8, 0.9, true, true, WHITE)), new Named("Slide", new SheetLook(250, 140, 16, 1.7, false, false, WHITE)));
 
+    /// Sheets no wider than this are columns.
+    private static final double WIDEST_COLUMN_MM = 110;
+
     /// Text and lines that suit a sheet of this size: those of one column of a paper where it is no wider than that, nearly.
     public static SheetLook suiting(double widthMm, double heightMm) {
-        SheetLook column = OURS.get(1).look();
-        return (widthMm <= 1.3 * column.widthMm ? column : USUAL).withSize(widthMm, heightMm);
+        return (widthMm <= WIDEST_COLUMN_MM ? OURS.get(1).look() : USUAL).withSize(widthMm, heightMm);
     }
 
     /// A look with the name that a person knows it by.
@@ -43,7 +45,18 @@ public record SheetLook(double widthMm, double heightMm, double text, double lin
         require(ground.isEmpty() || ground.get().matches("#[0-9A-Fa-f]{6}"), "ground=%s is no color", ground);
     }
 
-    public SheetLook withSize(double newWidthMm, double newHeightMm) {
+    /// Of another size on paper. Text and lines change to what suits a column, or no longer one, unless somebody chose others than ours.
+    public SheetLook resized(double newWidthMm, double newHeightMm) {
+        SheetLook resized = withSize(newWidthMm, newHeightMm);
+        boolean ours = OURS.stream().anyMatch(named -> named.look().text == text && named.look().line == line);
+        if (!ours || widthMm <= WIDEST_COLUMN_MM == newWidthMm <= WIDEST_COLUMN_MM) {
+            return resized;
+        }
+        SheetLook suiting = suiting(newWidthMm, newHeightMm);
+        return resized.withText(suiting.text).withLine(suiting.line);
+    }
+
+    private SheetLook withSize(double newWidthMm, double newHeightMm) {
         return new SheetLook(newWidthMm, newHeightMm, text, line, dashes, frame, ground);
     }
 

@@ -96,7 +96,7 @@ public sealed interface FigureEdit extends Edit {
     record Resize(int figure, double widthMm, double heightMm) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.with(before.look().with(before.look().sheet().withSize(widthMm, heightMm)));
+            return before.with(before.look().with(before.look().sheet().resized(widthMm, heightMm)));
         }
 
         @Override
