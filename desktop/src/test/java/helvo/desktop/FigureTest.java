@@ -144,9 +144,9 @@ class FigureTest {
     @Test
     void titlesAreWrittenInPlaceWithSignsAndRaisedParts(FxRobot robot) {
         robot.clickOn(at(new Thing.AxisTitle(AxisPlace.X)));
-        robot.write("F_{max} (\\mu N m^{2})", 0).type(KeyCode.ENTER);
+        robot.write("F_{max} (\\muN m^{2}, \\degC)", 0).type(KeyCode.ENTER);
         window.settle();
-        assertThat(look().axis(AxisPlace.X).title()).hasValue("F_{max} (μ N m^{2})");
+        assertThat(look().axis(AxisPlace.X).title()).hasValue("F_{max} (μN m^{2}, °C)");
         robot.push(KeyCode.CONTROL, KeyCode.T).push(KeyCode.CONTROL, KeyCode.A).write("x".repeat(520), 0).type(KeyCode.ENTER);
         window.settle();
         assertThat(window.session.figureInView().orElseThrow().title().orElseThrow()).hasSize(500);

@@ -17,6 +17,8 @@ import java.util.stream.IntStream;
 final class AxisChooser {
     /// Two series whose shapes lie this near to one another on their two scales hide one another.
     private static final double HIDES = 0.08;
+    /// Half a marker, in points where the labels are of the usual size.
+    private static final double HALF_MARKER = 2.8;
 
     private final FigureAnalysis figure;
     private final FigureLook look;
@@ -45,7 +47,7 @@ final class AxisChooser {
         }
         int steps = (int) Math.clamp(length / style.length(36), 2, 14);
         while (true) {
-            Axis scale = chosen(axis, xs, steps, figure.xTime().isPresent());
+            Axis scale = chosen(axis, xs, steps, style.length(HALF_MARKER) / length, figure.xTime().isPresent());
             double widest = scale.ticks().stream().mapToDouble(tick -> Typeface.width(style.label(), scale.label(tick))).max().orElse(0);
             if (widest + style.length(8) <= scale.leastApart() * length || steps == 1 || axis.step().isPresent()) {
                 return scale;
@@ -65,7 +67,7 @@ final class AxisChooser {
     }
 
     /// @param apart leaves room above, so that what lies along another axis is not hidden
-    Axis vertical(AxisPlace place, int steps, boolean apart) {
+    Axis vertical(AxisPlace place, double length, int steps, boolean apart) {
         AxisLook axis = look.axis(place);
         boolean known = axis.low().isPresent() && axis.high().isPresent();
         var ys = new Extent();
@@ -83,7 +85,7 @@ final class AxisChooser {
                 ys.take(ys.greatest() + 0.7 * (ys.greatest() - ys.least()));
             }
         }
-        return chosen(axis, ys, steps, false);
+        return chosen(axis, ys, steps, style.length(HALF_MARKER) / length, false);
     }
 
     /// The curve's values over its reach.
@@ -121,20 +123,20 @@ final class AxisChooser {
         }
     }
 
-    private Axis chosen(AxisLook axis, Extent extent, int steps, boolean dates) {
-        Axis scale = axis.logarithmic() ? logarithmic(axis, extent, steps) : dates ? dates(axis, extent, steps) : numbers(axis, extent, steps);
+    private Axis chosen(AxisLook axis, Extent extent, int steps, double room, boolean dates) {
+        Axis scale = axis.logarithmic() ? logarithmic(axis, extent, steps) : dates ? dates(axis, extent, steps) : numbers(axis, extent, steps, room);
         return axis.reversed() ? new Reversed(scale) : scale;
     }
 
-    private static Axis numbers(AxisLook axis, Extent extent, int steps) {
+    private static Axis numbers(AxisLook axis, Extent extent, int steps, double room) {
         if (axis.withZero()) {
             extent.take(0);
         }
         boolean given = axis.low().isPresent() || axis.high().isPresent();
-        AxisScale own = axis.low().isPresent() && axis.high().isPresent() ? null : AxisScale.around(extent.least(), extent.greatest(), steps);
+        AxisScale own = axis.low().isPresent() && axis.high().isPresent() ? null : AxisScale.around(extent.least(), extent.greatest(), steps, room);
         double low = axis.low().orElseGet(() -> own.low());
         double high = axis.high().orElseGet(() -> own.high());
-        AxisScale scale = given && low < high ? AxisScale.between(low, high, steps) : own == null ? AxisScale.around(extent.least(), extent.greatest(), steps) : own;
+        AxisScale scale = given && low < high ? AxisScale.between(low, high, steps) : own == null ? AxisScale.around(extent.least(), extent.greatest(), steps, room) : own;
         if (axis.step().isPresent() && (scale.high() - scale.low()) / axis.step().get() <= AxisLook.MOST_STEPS) {
             scale = scale.withStep(axis.step().get());
         }
@@ -161,13 +163,13 @@ final class AxisChooser {
     }
 
     /// Whether a series along the right-hand axis would lie over one along the left-hand one.
-    boolean hide(Axis left, int steps) {
+    boolean hide(Axis left, double length, int steps) {
         AxisLook right = look.axis(AxisPlace.RIGHT);
         AxisLook ofLeft = look.axis(AxisPlace.Y);
         if (right.low().isPresent() || right.high().isPresent() || ofLeft.low().isPresent() || ofLeft.high().isPresent()) {
             return false;
         }
-        Axis own = vertical(AxisPlace.RIGHT, steps, false);
+        Axis own = vertical(AxisPlace.RIGHT, length, steps, false);
         double sum = 0;
         int count = 0;
         for (SeriesAnalysis a : along(AxisPlace.Y)) {

@@ -21,6 +21,7 @@ public record AxisScale(double low, double high, double step, double minor, int 
     private static final double MOST_EMPTY_MINOR = 0.105;
     /// A point nearer to the frame than this part of the axis would sit on it.
     private static final double LEAST_GAP = 0.015;
+    private static final double MOST_GAP = 0.04;
     /// Zero is near when the data begin within this part of their span from it.
     private static final double NEAR_ZERO = 0.35;
 
@@ -28,8 +29,13 @@ public record AxisScale(double low, double high, double step, double minor, int 
     ///
     /// @param mostSteps how many labelled steps there is room for
     static AxisScale around(double least, double greatest, int mostSteps) {
+        return around(least, greatest, mostSteps, LEAST_GAP);
+    }
+
+    /// @param room for half a marker, as a part of the axis; the usual is left at least
+    static AxisScale around(double least, double greatest, int mostSteps, double room) {
         if (!(least <= greatest)) {
-            return around(0, 1, mostSteps);
+            return around(0, 1, mostSteps, room);
         }
         double from = least;
         double to = greatest;
@@ -46,7 +52,7 @@ public record AxisScale(double low, double high, double step, double minor, int 
         }
         double step = step(from, to, mostSteps);
         double minor = minor(step);
-        double gap = 2 * LEAST_GAP * (to / 2 - from / 2);
+        double gap = 2 * Math.clamp(room, LEAST_GAP, MOST_GAP) * (to / 2 - from / 2);
         double low = limit(least - gap, from, to - from, step, minor, true);
         double high = limit(greatest + gap, to, to - from, step, minor, false);
         if (from == 0 && least > gap) {

@@ -134,15 +134,16 @@ public final class FigureDrawing {
 
     private Axes axes(double top, double bottom) {
         AxisChooser chooser = new AxisChooser(figure, style);
-        int stepsUp = steps(bottom - top, 26, 12);
+        double tall = bottom - top;
+        int stepsUp = steps(tall, 26, 12);
         boolean anyLeft = !onLeft().isEmpty();
         boolean anyRight = figure.series().stream().anyMatch(this::isOnRight);
-        Axis y = chooser.vertical(anyLeft ? AxisPlace.Y : AxisPlace.RIGHT, stepsUp, false);
-        Optional<Axis> right = anyLeft && anyRight ? Optional.of(chooser.vertical(AxisPlace.RIGHT, stepsUp, chooser.hide(y, stepsUp))) : Optional.empty();
+        Axis y = chooser.vertical(anyLeft ? AxisPlace.Y : AxisPlace.RIGHT, tall, stepsUp, false);
+        Optional<Axis> right = anyLeft && anyRight ? Optional.of(chooser.vertical(AxisPlace.RIGHT, tall, stepsUp, chooser.hide(y, tall, stepsUp))) : Optional.empty();
         boolean swapped = look.axis(AxisPlace.Y).otherSide();
         double ofY = style.length(22) + Math.max(style.length(22), AxisPainter.widest(y, style));
         double ofRight = right.map(axis -> style.length(22) + Math.max(style.length(16), AxisPainter.widest(axis, style))).orElse(style.length(10));
-        double key = colorKeys().map(scale -> style.length(8) + keyWidth(scale, bottom - top)).orElse(0.0);
+        double key = colorKeys().map(scale -> style.length(8) + keyWidth(scale, tall)).orElse(0.0);
         double left = margin + (swapped ? ofRight : ofY);
         double end = width - margin - key - (swapped ? ofY : ofRight);
         Axis x = chooser.horizontal(Math.max(20, end - left));
@@ -179,7 +180,8 @@ public final class FigureDrawing {
         }
         curveParts(painters);
         notes.inFront(look.notes(), figure, painters);
-        labels(axes.area, painters);
+        labels(axes.area, painters, notes);
+        parts.addAll(notes.tips());
         colorKeys().ifPresent(scale -> colorKey(scale, axes));
     }
 
@@ -247,7 +249,7 @@ public final class FigureDrawing {
         return new Ellipse2D.Double(x - PRESSED_WIDTH / 2, y - PRESSED_WIDTH / 2, PRESSED_WIDTH, PRESSED_WIDTH);
     }
 
-    private void labels(Rectangle2D area, List<SeriesPainter> painters) {
+    private void labels(Rectangle2D area, List<SeriesPainter> painters, NotePainter notes) {
         boolean equations = figure.figure().shows(Layer.EQUATIONS);
         LegendLook.Shown shown = look.legend().shown();
         boolean legend = shown == LegendLook.Shown.ALWAYS || shown == LegendLook.Shown.FOR_SEVERAL && painters.size() > 1;
@@ -262,6 +264,7 @@ public final class FigureDrawing {
                 occupancy.take(part.area());
             }
         }
+        notes.texts().forEach(occupancy::take);
         var labels = new Labels(pen, style, area, occupancy, parts);
         if (legend) {
             labels.legend(painters, look.legend());
@@ -299,7 +302,7 @@ public final class FigureDrawing {
     }
 
     private String horizontalTitle(Axis axis, double length) {
-        return look.axis(AxisPlace.X).title().map(title -> Wrap.fitted(title, style.axisTitle(), length))
+        return look.axis(AxisPlace.X).title().map(title -> RichText.fitted(title, style.axisTitle(), length))
                 .orElseGet(() -> axisTitle(figure.xs(), figure.xTime().isPresent(), axis, length));
     }
 
@@ -307,7 +310,7 @@ public final class FigureDrawing {
         boolean several = figure.series().stream().anyMatch(this::isOnRight) && !onLeft().isEmpty();
         List<Column> columns = figure.table().all(helvo.core.table.Role.Y).stream()
                 .filter(column -> !several || figure.series().stream().anyMatch(series -> series.key().yColumn() == column.id() && isOnRight(series) == (place == AxisPlace.RIGHT))).toList();
-        return look.axis(place).title().map(title -> Wrap.fitted(title, style.axisTitle(), length)).orElseGet(() -> axisTitle(columns, false, axis, length));
+        return look.axis(place).title().map(title -> RichText.fitted(title, style.axisTitle(), length)).orElseGet(() -> axisTitle(columns, false, axis, length));
     }
 
     /// "Load (N)", "Absorbed dose (10⁻⁶ Gy)", "Month (2026)"; a name too long for its axis is cut, its unit never.
@@ -348,7 +351,7 @@ public final class FigureDrawing {
             pen.text(axis.label(tick), style.small(), Inks.INK, x + thick + style.length(4.5), y + style.length(2.6), 0);
         }
         String title = scale.title() + (axis.context().isEmpty() ? "" : ", " + axis.context());
-        new RichText(Wrap.fitted(title, style.label(), Math.max(tall, height / 2)), style.label()).drawRising(pen, Inks.INK, width - margin + style.length(3), axes.area.getCenterY());
+        new RichText(RichText.fitted(title, style.label(), Math.max(tall, height / 2)), style.label()).drawRising(pen, Inks.INK, width - margin + style.length(3), axes.area.getCenterY());
         figure.series().stream().filter(series -> look.series(series.key()).coloredBy().isPresent()).findFirst()
                 .ifPresent(series -> part(new Thing.ColorKey(series.key()), new Rectangle2D.Double(x, top, width - x, tall)));
     }

@@ -20,10 +20,12 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
 
 /// Places and draws the legend and the curves' labels: where a person put them, else where no point lies.
 final class Labels {
     private static final double LINE = 13;
+    private static final double LABEL_LINE = 11;
 
     private final Pen pen;
     private final Style style;
@@ -47,8 +49,8 @@ final class Labels {
         }
         Font font = style.label();
         double line = style.length(LINE);
-        double most = area.getWidth() * 0.45;
-        List<String> names = painters.stream().map(each -> Wrap.fitted(each.name(), font, most - style.length(34))).toList();
+        double most = Math.clamp(style.length(140), area.getWidth() * 0.45, area.getWidth() * 0.7);
+        List<String> names = painters.stream().map(each -> RichText.fitted(each.name(), font, most - style.length(34))).toList();
         int fitting = (int) Math.max(1, Math.min(names.size(), (area.getHeight() - style.length(20)) / line));
         double width = style.length(30) + names.stream().mapToDouble(name -> new RichText(name, font).width()).max().orElse(0);
         double height = fitting * line + style.length(8);
@@ -107,61 +109,64 @@ final class Labels {
     /// Beside the curve, towards its right end, on whichever side is free.
     void curve(SeriesPainter painter, List<SeriesAnalysis> all, Fit fit) {
         SeriesAnalysis series = painter.series();
-        List<String> lines = lines(painter, fit);
+        List<RichText> lines = lines(painter, fit, area.getWidth() * 0.8);
         if (lines.isEmpty()) {
             return;
         }
-        double width = 0;
-        for (int i = 0; i < lines.size(); i++) {
-            width = Math.max(width, new RichText(lines.get(i), font(i)).width());
+        List<Rectangle2D> beside = beside(painter, all, series, fit, lines);
+        if (painter.curveLook().labelAt().isEmpty() && !occupancy.anyFree(beside)) {
+            List<RichText> narrow = lines(painter, fit, area.getWidth() * 0.45);
+            List<Rectangle2D> places = beside(painter, all, series, fit, narrow);
+            if (narrow.size() > lines.size() && occupancy.anyFree(places)) {
+                lines = narrow;
+                beside = places;
+            }
         }
-        double line = style.length(11);
-        double height = lines.size() * line + style.length(2);
-        Rectangle2D place = place(painter.curveLook().labelAt(), width, height, beside(painter, all, series, fit, width, height));
+        Rectangle2D place = place(painter.curveLook().labelAt(), beside.getFirst().getWidth(), beside.getFirst().getHeight(), beside);
         Color color = painter.curveLook().color().isPresent() ? painter.curveColor() : painter.color();
         for (int i = 0; i < lines.size(); i++) {
-            new RichText(lines.get(i), font(i)).draw(pen, color, place.getX(), place.getY() + style.length(9.5) + i * line, 0);
+            lines.get(i).draw(pen, color, place.getX(), place.getY() + style.length(9.5) + i * style.length(LABEL_LINE), 0);
         }
         parts.add(new FigureLayout.Part(new Thing.CurveLabel(series.key()), place));
     }
 
-    private Font font(int line) {
-        return line == 0 ? style.strong() : style.label();
-    }
-
-    private List<String> lines(SeriesPainter painter, Fit fit) {
+    /// @param most as wide as the label may be; a longer equation is broken
+    private List<RichText> lines(SeriesPainter painter, Fit fit, double most) {
         SeriesAnalysis series = painter.series();
         boolean dates = series.rows().x().time().isPresent();
-        var lines = new ArrayList<String>();
-        double most = area.getWidth() * 0.8;
-        if (painter.curveLook().label().contains(LabelPart.NAME)) {
-            lines.add(Wrap.fitted(painter.name(), style.strong(), most));
+        Set<LabelPart> parts = painter.curveLook().label();
+        var lines = new ArrayList<RichText>();
+        if (parts.contains(LabelPart.NAME)) {
+            lines.add(new RichText(RichText.fitted(painter.name(), style.strong(), most), style.strong()));
         }
-        if (painter.curveLook().label().contains(LabelPart.EQUATION)) {
-            lines.add(RichText.fitted(Equation.inSymbols(fit, dates ? "t" : "x"), style.strong(), most));
+        if (parts.contains(LabelPart.EQUATION)) {
+            Font font = lines.isEmpty() ? style.strong() : style.label();
+            RichText.broken(Equation.inSymbols(fit, dates ? "t" : "x"), font, most).forEach(line -> lines.add(new RichText(line, font)));
         }
+        var others = new ArrayList<String>();
         var second = new ArrayList<String>();
-        if (painter.curveLook().label().contains(LabelPart.R2) && fit.quality().r2().isPresent()) {
+        if (parts.contains(LabelPart.R2) && fit.quality().r2().isPresent()) {
             second.add("R² = " + ValueText.share(fit.quality().r2().getAsDouble()) + (fit.curve().fittedOn().equals("y") ? "" : " of " + fit.curve().fittedOn()));
         }
-        if (painter.curveLook().label().contains(LabelPart.POINTS)) {
+        if (parts.contains(LabelPart.POINTS)) {
             second.add("n = " + series.points().size());
         }
-        if (dates && painter.curveLook().label().contains(LabelPart.EQUATION)) {
+        if (dates && parts.contains(LabelPart.EQUATION)) {
             second.add(series.rows().x().unitSentence());
         }
         if (!second.isEmpty()) {
-            lines.add(String.join(", ", second));
+            others.add(String.join(", ", second));
         }
-        if (painter.curveLook().label().contains(LabelPart.UNCERTAINTY)) {
-            fit.coefficients().reversed().forEach(each -> lines.add(each.name() + " = " + ValueText.withUncertainty(each.value(), Equation.standardError(each))));
+        if (parts.contains(LabelPart.UNCERTAINTY)) {
+            fit.coefficients().reversed().forEach(each -> others.add(each.name() + " = " + ValueText.withUncertainty(each.value(), Equation.standardError(each))));
         }
-        if (painter.curveLook().label().contains(LabelPart.BOUNDS)) {
+        if (parts.contains(LabelPart.BOUNDS)) {
             series.bounds().ifPresent(bounds -> {
-                bounds.steepest().ifPresent(limit -> lines.add("steepest " + line(limit, bounds)));
-                bounds.shallowest().ifPresent(limit -> lines.add("shallowest " + line(limit, bounds)));
+                bounds.steepest().ifPresent(limit -> others.add("steepest " + line(limit, bounds)));
+                bounds.shallowest().ifPresent(limit -> others.add("shallowest " + line(limit, bounds)));
             });
         }
+        others.forEach(line -> lines.add(new RichText(line, lines.isEmpty() ? style.strong() : style.label())));
         return lines;
     }
 
@@ -177,7 +182,9 @@ final class Labels {
 
     /// Places along the curve from its right end to its left, close to it first; above it for a series that lies above
     /// the others there, else below it.
-    private List<Rectangle2D> beside(SeriesPainter painter, List<SeriesAnalysis> all, SeriesAnalysis series, Fit fit, double width, double height) {
+    private List<Rectangle2D> beside(SeriesPainter painter, List<SeriesAnalysis> all, SeriesAnalysis series, Fit fit, List<RichText> lines) {
+        double width = lines.stream().mapToDouble(RichText::width).max().orElseThrow();
+        double height = lines.size() * style.length(LABEL_LINE) + style.length(2);
         Plot plot = painter.plot();
         double[] reach = painter.reach();
         double middle = reach[0] / 2 + reach[1] / 2;

@@ -10,6 +10,7 @@ import java.awt.Font;
 import java.awt.geom.Line2D;
 import java.awt.geom.Path2D;
 import java.awt.geom.Rectangle2D;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
 
@@ -22,6 +23,8 @@ final class NotePainter {
     private final Plot plot;
     private final Style style;
     private final List<FigureLayout.Part> parts;
+    private final List<Rectangle2D> texts = new ArrayList<>();
+    private final List<FigureLayout.Part> tips = new ArrayList<>();
 
     NotePainter(Pen pen, Plot plot, Style style, List<FigureLayout.Part> parts) {
         this.pen = pen;
@@ -48,6 +51,16 @@ final class NotePainter {
                 case Note.Span span -> label(span, painters);
             }
         }
+    }
+
+    /// Where words stand, for labels to keep away from.
+    List<Rectangle2D> texts() {
+        return texts;
+    }
+
+    /// The tips of arrows: in front of all else, so that one that lies on a label can be dragged away.
+    List<FigureLayout.Part> tips() {
+        return tips;
     }
 
     private void span(Note.Span span) {
@@ -78,6 +91,7 @@ final class NotePainter {
                 : new Rectangle2D.Double(usual.x, area.getMaxY() - tall - style.length(3), usual.width, tall);
         Rectangle2D at = covers(usual, painters) && !covers(other, painters) ? other : usual;
         text.draw(pen, Inks.INK, at.getX(), at.getY() + style.length(9.5), 0);
+        texts.add(at);
     }
 
     private static boolean covers(Rectangle2D box, List<SeriesPainter> painters) {
@@ -99,13 +113,12 @@ final class NotePainter {
         boolean inside = rule.atY() ? at >= area.getMinY() && at <= area.getMaxY() : at >= area.getMinX() && at <= area.getMaxX();
         if (inside && !rule.label().isEmpty()) {
             var text = new RichText(rule.label(), style.label());
-            if (rule.atY()) {
-                boolean above = at - style.length(12) > area.getMinY();
-                text.draw(pen, Inks.INK, area.getMaxX() - style.length(5), at + (above ? -style.length(3.5) : style.length(11)), 1);
-            } else {
-                boolean right = at + style.length(4) + text.width() < area.getMaxX();
-                text.draw(pen, Inks.INK, at + (right ? 1 : -1) * style.length(4), area.getMinY() + style.length(11), right ? 0 : 1);
-            }
+            boolean right = !rule.atY() && at + style.length(4) + text.width() < area.getMaxX();
+            double x = rule.atY() ? area.getMaxX() - style.length(5) : at + (right ? 1 : -1) * style.length(4);
+            boolean above = at - style.length(12) > area.getMinY();
+            double baseline = rule.atY() ? at + (above ? -style.length(3.5) : style.length(11)) : area.getMinY() + style.length(11);
+            text.draw(pen, Inks.INK, x, baseline, right ? 0 : 1);
+            texts.add(new Rectangle2D.Double(right ? x : x - text.width(), baseline - style.length(9), text.width(), style.length(12)));
         }
         part(new Thing.NoteOf(rule.id(), 0), grip(rule.atY(), at));
     }
@@ -131,6 +144,7 @@ final class NotePainter {
             new RichText(lines.get(i), font).draw(pen, Inks.INK, x, y + i * line, 0);
         }
         part(new Thing.NoteOf(note.id(), 0), box);
+        texts.add(box);
     }
 
     private void arrow(Note.Text note, Rectangle2D box, double toX, double toY) {
@@ -152,7 +166,7 @@ final class NotePainter {
             tip.closePath();
             pen.fill(tip, Inks.INK);
         }
-        part(new Thing.NoteOf(note.id(), 1), new Rectangle2D.Double(toX - GRIP, toY - GRIP, 2 * GRIP, 2 * GRIP));
+        tips.add(new FigureLayout.Part(new Thing.NoteOf(note.id(), 1), new Rectangle2D.Double(toX - GRIP, toY - GRIP, 2 * GRIP, 2 * GRIP)));
     }
 
     /// From the axis to the curve and down, with what is read off at the end.
@@ -189,7 +203,9 @@ final class NotePainter {
         double width = Typeface.width(font, read);
         double textX = drop.fromY() ? Math.min(px + style.length(4), on.area().getMaxX() - width - 2) : on.area().getMinX() + style.length(5);
         double textY = drop.fromY() ? on.area().getMaxY() - style.length(5) : py - style.length(4);
-        pen.fill(new Rectangle2D.Double(textX - 1, textY - style.length(8.5), width + 2, style.length(11)), new Color(255, 255, 255, 210));
+        var box = new Rectangle2D.Double(textX - 1, textY - style.length(8.5), width + 2, style.length(11));
+        pen.fill(box, new Color(255, 255, 255, 210));
+        texts.add(box);
         pen.text(read, font, painter.color(), textX, textY, 0);
         part(new Thing.NoteOf(drop.id(), 0), new BasicStroke((float) (2 * GRIP)).createStrokedShape(path));
     }

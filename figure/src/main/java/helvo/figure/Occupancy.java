@@ -97,6 +97,11 @@ final class Occupancy {
         return Optional.ofNullable(best);
     }
 
+    /// Whether one of these places is free.
+    boolean anyFree(List<Rectangle2D> places) {
+        return places.stream().anyMatch(place -> cost(place) == 0);
+    }
+
     private Rectangle2D anywhere(Rectangle2D wished, Rectangle2D known, int costOfKnown) {
         Rectangle2D best = known;
         int least = costOfKnown;

@@ -54,6 +54,11 @@ final class RichText {
     static String fitted(String text, Font font, double width) {
         String shown = text;
         int length = text.length();
+        double all = new RichText(text, font).width();
+        if (all > width) {
+            // Not much more than its share of the width fits.
+            length = (int) Math.min(length, Math.ceil(length * 2 * width / all) + 8);
+        }
         while (length > 1 && new RichText(shown, font).width() > width) {
             length--;
             int open = text.lastIndexOf('{', length - 1);
@@ -61,6 +66,22 @@ final class RichText {
             shown = text.substring(0, length).stripTrailing() + "…";
         }
         return shown;
+    }
+
+    /// An equation in lines that fit a width, broken before signs.
+    static List<String> broken(String equation, Font font, double width) {
+        var lines = new ArrayList<String>();
+        String line = "";
+        for (String term : equation.split(" (?=[+−] )")) {
+            String longer = line.isEmpty() ? term : line + " " + term;
+            if (!line.isEmpty() && new RichText(longer, font).width() > width) {
+                lines.add(line);
+                longer = term;
+            }
+            line = longer;
+        }
+        lines.add(line);
+        return lines.stream().map(each -> fitted(each, font, width)).toList();
     }
 
     /// Without the marks, as a title of a file has it.

@@ -323,10 +323,14 @@ final class SeriesPainter {
 
     /// Lines from point to point in order of x.
     void joined() {
+        joinedPath().ifPresent(path -> pen.draw(path, color, style.weight(1.3), dashes()));
+    }
+
+    private Optional<Path2D> joinedPath() {
         Points points = series.points();
         int n = points.size();
         if (look.join() == SeriesLook.Join.NONE || n < 2) {
-            return;
+            return Optional.empty();
         }
         int[] order = points.orderByX();
         double[] px = new double[n];
@@ -340,10 +344,7 @@ final class SeriesPainter {
                 py[used++] = y;
             }
         }
-        if (used > 1) {
-            Path2D path = look.join() == SeriesLook.Join.SMOOTH ? Smooth.path(px, py, used) : straight(px, py, used);
-            pen.draw(path, color, style.weight(1.3), dashes());
-        }
+        return used < 2 ? Optional.empty() : Optional.of(look.join() == SeriesLook.Join.SMOOTH ? Smooth.path(px, py, used) : straight(px, py, used));
     }
 
     private static Path2D straight(double[] px, double[] py, int n) {
@@ -485,6 +486,9 @@ final class SeriesPainter {
                 occupancy.takeLine(x, plot.pyWithin(points.y()[i] + points.yBars().up()[i]), x, plot.pyWithin(points.y()[i] - points.yBars().down()[i]));
             }
         }
+        if (points.size() <= ENOUGH_TO_AVOID) {
+            joinedPath().ifPresent(path -> takePath(occupancy, path));
+        }
         if (drawsCurve()) {
             takePath(occupancy, path(series.fit().orElseThrow()));
         }
@@ -494,7 +498,7 @@ final class SeriesPainter {
         double[] corner = new double[6];
         double lastX = 0;
         double lastY = 0;
-        for (var it = path.getPathIterator(null); !it.isDone(); it.next()) {
+        for (var it = path.getPathIterator(null, 1); !it.isDone(); it.next()) {
             if (it.currentSegment(corner) != PathIterator.SEG_MOVETO) {
                 occupancy.takeLine(lastX, lastY, corner[0], corner[1]);
             }

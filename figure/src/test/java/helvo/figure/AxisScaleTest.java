@@ -33,6 +33,18 @@ class AxisScaleTest {
         assertThat(span).isPositive();
     }
 
+    /// Markers that take more room on a low axis do not lie on the frame either.
+    @Property(tries = 500)
+    void leavesRoomForMarkers(@ForAll long seed, @ForAll @IntRange(min = 2, max = 12) int mostSteps) {
+        var random = new Random(seed);
+        double least = random.nextGaussian();
+        double greatest = least + random.nextDouble() + 1e-3;
+        AxisScale scale = AxisScale.around(least, greatest, mostSteps, 0.03);
+        assertThat(scale.fraction(greatest)).isLessThan(1 - 0.02);
+        assertThat(scale.low() == 0 || scale.fraction(least) > 0.02).isTrue();
+        assertThat(scale.high() - scale.low()).isLessThan(2 * (Math.max(greatest, 0) - Math.min(least, 0)));
+    }
+
     @ParameterizedTest
     @CsvSource({"5, 50, 0", "1.31, 14.65, 0", "-3, 40, -5", "1000, 1010, 999", "1e-7, 9e-7, 0", "-9, -1, -9.2"})
     void beginsAtZeroWhenItIsNear(double least, double greatest, double low) {

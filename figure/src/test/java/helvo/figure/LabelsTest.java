@@ -6,7 +6,12 @@ import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.curve.Polynomial;
 import helvo.core.number.DecimalMark;
+import helvo.core.readout.Equation;
+import helvo.core.study.Edit;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.SeriesKey;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.Cell;
@@ -17,6 +22,7 @@ import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.SetAside;
 import helvo.core.table.Table;
+import java.awt.Font;
 import java.awt.geom.Rectangle2D;
 import java.util.ArrayList;
 import java.util.List;
@@ -28,6 +34,9 @@ import java.util.stream.IntStream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class LabelsTest {
     private static final Pattern TEXT = Pattern.compile("<text x=\"([-\\d.]+)\" y=\"([-\\d.]+)\"[^>]*font-size=\"([\\d.]+)\"[^>]*>([^<]*)</text>");
@@ -57,6 +66,37 @@ class LabelsTest {
         }
     }
 
+    /// An equation wider than its place stands in several lines, whole, and within the plot.
+    @ParameterizedTest
+    @CsvSource({"85, 75", "60, 60", "170, 90"})
+    void longEquationsAreBrokenAtSigns(double width, double height) throws Exception {
+        FigureAnalysis figure = figure(new Random(5), 1, new FigureEdit.ChooseCurve(1, new SeriesKey(3, ""), new Polynomial(4)), new FigureEdit.Resize(1, width, height));
+        var pen = new SvgPen(4);
+        FigureLayout layout = FigureDrawing.draw(figure, pen, Progress.NONE);
+        String svg = pen.document("t", "", width, height, layout.width(), layout.height());
+        var words = new StringBuilder();
+        for (Matcher text = TEXT.matcher(svg); text.find();) {
+            if (layout.plot().contains(Double.parseDouble(text.group(1)), Double.parseDouble(text.group(2)))) {
+                words.append(text.group(4)).append(' ');
+            }
+        }
+        String equation = Equation.inSymbols(figure.series().getFirst().fit().orElseThrow(), "x");
+        assertThat(words.toString().replaceAll("\\s", "")).contains(RichText.plain(equation).replaceAll("\\s", ""));
+    }
+
+    @Test
+    void brokenLinesFitAndBeginWithSigns() {
+        Font font = Typeface.SEMIBOLD.at(9);
+        String equation = "y = −1.79 × 10^{−5} x^{4} + 0.468 x^{3} − 0.00487 x^{2} + 12 x − 41.70";
+        for (double width = 90; width < 320; width += 7) {
+            double most = width;
+            List<String> lines = RichText.broken(equation, font, width);
+            assertThat(String.join(" ", lines)).isEqualTo(equation);
+            assertThat(lines).allMatch(line -> new RichText(line, font).width() <= most);
+            assertThat(lines.stream().skip(1)).allMatch(line -> line.matches("[+−] .*"));
+        }
+    }
+
     /// Equations, R² and the names in the legend.
     private static List<Rectangle2D> labels(String svg) {
         var labels = new ArrayList<Rectangle2D>();
@@ -74,7 +114,7 @@ class LabelsTest {
         return labels;
     }
 
-    private static FigureAnalysis figure(Random random, int groups) {
+    private static FigureAnalysis figure(Random random, int groups, Edit... edits) {
         int each = 6 + random.nextInt(6);
         double[] x = new double[groups * each];
         double[] y = new double[groups * each];
@@ -92,6 +132,9 @@ class LabelsTest {
                 new Column(3, new Heading("b", "m"), Kind.NUMBER, Role.Y, 0, Cells.ofNumbers(y)));
         var table = new Table(0, "t", DecimalMark.POINT, Optional.empty(), columns, SetAside.NONE);
         Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
+        for (Edit edit : edits) {
+            study = edit.apply(study);
+        }
         FigureAnalysis figure = Analysis.of(study, Analysis.EMPTY, Progress.NONE).figures().getFirst();
         assertThat(IntStream.range(0, groups).allMatch(g -> figure.series().get(g).fit().isPresent())).isTrue();
         return figure;

@@ -31,6 +31,7 @@ import helvo.core.table.Role;
 import helvo.core.table.SetAside;
 import helvo.core.table.Table;
 import java.awt.Color;
+import java.awt.geom.Rectangle2D;
 import java.awt.geom.Path2D;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -140,6 +141,21 @@ class LooksTest {
         assertThat(NotePainter.crossing(fit, -1, 0, 9)).isEmpty();
         FigureLayout without = drawn(figure(x, y, new FigureEdit.SetCurveLook(1, Y, CurveLook.USUAL.shown(false))));
         assertThat(without.place(new Thing.CurveOf(Y))).isEmpty();
+    }
+
+    /// An arrow whose tip lies on a label can be dragged off it; labels keep away from what notes say.
+    @Test
+    void tipsOfArrowsLieInFrontAndLabelsKeepAwayFromNotes() {
+        double[] x = {1, 2, 3, 4, 5, 6};
+        FigureLayout plain = drawn(figure(x, x));
+        Rectangle2D label = plain.place(new Thing.CurveLabel(Y)).orElseThrow();
+        var onLabel = new Note.Text.Target(plain.xAt(label.getCenterX()), plain.yAt(AxisPlace.Y, label.getCenterY()));
+        FigureLayout pointed = drawn(figure(x, x, new FigureEdit.PutNote(1, new Note.Text(1, "heater off", 1.5, 5.5, Optional.of(onLabel)))));
+        assertThat(pointed.place(new Thing.CurveLabel(Y)).orElseThrow()).isEqualTo(label);
+        assertThat(pointed.at(label.getCenterX(), label.getCenterY())).hasValue(new Thing.NoteOf(1, 1));
+        FigureLayout said = drawn(figure(x, x, new FigureEdit.PutNote(1, new Note.Text(1, "heater off", onLabel.x(), onLabel.y(), Optional.empty()))));
+        Rectangle2D note = said.place(new Thing.NoteOf(1, 0)).orElseThrow();
+        assertThat(said.place(new Thing.CurveLabel(Y)).orElseThrow().intersects(note)).isFalse();
     }
 
     @Test
