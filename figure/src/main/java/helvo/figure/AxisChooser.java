@@ -17,19 +17,22 @@ import java.util.stream.IntStream;
 final class AxisChooser {
     /// Two series whose shapes lie this near to one another on their two scales hide one another.
     private static final double HIDES = 0.08;
-    /// Half a marker, in points where the labels are of the usual size.
+    /// Half a marker, in points where the labels are of the usual size, and half a ring around one.
     private static final double HALF_MARKER = 2.8;
+    private static final double HALF_RING = 6;
 
     private final FigureAnalysis figure;
     private final FigureLook look;
     private final Style style;
     private final boolean bars;
+    private final double half;
 
-    AxisChooser(FigureAnalysis figure, Style style) {
+    AxisChooser(FigureAnalysis figure, FigureLook look, Style style) {
         this.figure = figure;
-        this.look = figure.figure().look();
+        this.look = look;
         this.style = style;
         this.bars = figure.figure().shows(Layer.BARS);
+        this.half = style.length(figure.figure().shows(Layer.BOUNDS) && figure.series().stream().anyMatch(series -> series.bounds().isPresent()) ? HALF_RING : HALF_MARKER);
     }
 
     private List<SeriesAnalysis> along(AxisPlace place) {
@@ -47,7 +50,7 @@ final class AxisChooser {
         }
         int steps = (int) Math.clamp(length / style.length(36), 2, 14);
         while (true) {
-            Axis scale = chosen(axis, xs, steps, style.length(HALF_MARKER) / length, figure.xTime().isPresent());
+            Axis scale = chosen(axis, xs, steps, half / length, figure.xTime().isPresent());
             double widest = scale.ticks().stream().mapToDouble(tick -> Typeface.width(style.label(), scale.label(tick))).max().orElse(0);
             if (widest + style.length(8) <= scale.leastApart() * length || steps == 1 || axis.step().isPresent()) {
                 return scale;
@@ -85,7 +88,7 @@ final class AxisChooser {
                 ys.take(ys.greatest() + 0.7 * (ys.greatest() - ys.least()));
             }
         }
-        return chosen(axis, ys, steps, style.length(HALF_MARKER) / length, false);
+        return chosen(axis, ys, steps, half / length, false);
     }
 
     /// The curve's values over its reach.

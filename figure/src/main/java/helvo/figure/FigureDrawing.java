@@ -8,7 +8,7 @@ import helvo.core.look.AxisLook;
 import helvo.core.look.AxisPlace;
 import helvo.core.look.FigureLook;
 import helvo.core.look.LegendLook;
-import helvo.core.look.Note;
+import helvo.core.look.SeriesLook;
 import helvo.core.look.SheetLook;
 import helvo.core.study.Layer;
 import helvo.core.table.Column;
@@ -19,17 +19,22 @@ import java.awt.geom.Ellipse2D;
 import java.awt.geom.Path2D;
 import java.awt.geom.Rectangle2D;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiConsumer;
+import java.util.function.Consumer;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /// Draws a figure's sheet: the one piece of code behind the screen and every export.
 public final class FigureDrawing {
     private static final double POINTS_PER_MM = 72 / 25.4;
     private static final float PRESSED_WIDTH = 8;
+    /// More points than this fill a plot, so that a legend stands above it.
+    private static final int MANY = 1500;
 
     private final FigureAnalysis figure;
     private final FigureLook look;
@@ -83,12 +88,12 @@ public final class FigureDrawing {
         boolean top = look.axis(AxisPlace.X).otherSide();
         double upper = title.getMaxY() + style.length(top ? 44 : 12);
         double lower = height - below - style.length(top ? 6 : 34);
-        Axes axes = axes(upper, Math.max(upper + 20, lower));
-        Plot left = new Plot(axes.area, axes.x, axes.y);
-        Plot right = new Plot(axes.area, axes.x, axes.right.orElse(axes.y));
-        List<SeriesPainter> painters = IntStream.range(0, figure.series().size())
-                .mapToObj(i -> new SeriesPainter(pen, isOnRight(figure.series().get(i)) ? right : left, style, figure, i)).toList();
-        plot(axes, left, painters);
+        double firstRow = title.getMaxY() + style.length(7);
+        Optional<Double> legendAbove = legendAbove(upper, lower) ? Optional.of(firstRow) : Optional.empty();
+        double plotTop = legendAbove.isPresent() ? upper + rowsAbove() : upper;
+        Axes axes = axes(plotTop, Math.max(plotTop + 20, lower), look);
+        List<SeriesPainter> painters = painters(pen, axes);
+        plot(axes, painters, legendAbove);
         Optional<Rectangle2D> strip = Optional.empty();
         if (residuals) {
             var area = new Rectangle2D.Double(axes.area.getX(), height - stripHeight - style.length(22), axes.area.getWidth(), stripHeight);
@@ -98,6 +103,57 @@ public final class FigureDrawing {
         var places = new EnumMap<AxisPlace, Axis>(Map.of(AxisPlace.X, axes.x, AxisPlace.Y, axes.y));
         axes.right.ifPresent(axis -> places.put(AxisPlace.RIGHT, axis));
         return new FigureLayout(width, height, title, axes.area, strip, places, List.copyOf(parts));
+    }
+
+    private List<SeriesPainter> painters(Pen with, Axes axes) {
+        Plot left = axes.left();
+        Plot right = new Plot(axes.area, axes.x, axes.right.orElse(axes.y));
+        return IntStream.range(0, figure.series().size()).mapToObj(i -> new SeriesPainter(with, isOnRight(figure.series().get(i)) ? right : left, style, figure, i)).toList();
+    }
+
+    /// Whether the legend finds no free place among the points and stands above the plot. Judged with limits that show all points, so that it
+    /// stays where it is while the figure is dragged.
+    private boolean legendAbove(double upper, double lower) {
+        if (!hasLegend() || look.legend().at().isPresent()) {
+            return false;
+        }
+        if (figure.series().stream().mapToInt(series -> series.points().size()).sum() > MANY) {
+            return true;
+        }
+        Labels inside = tried(axes(upper, Math.max(upper + 20, lower), look.unlimited()), Optional.empty());
+        if (inside.covered() == 0) {
+            return false;
+        }
+        double below = upper + rowsAbove();
+        return inside.legendCovers() || tried(axes(below, Math.max(below + 20, lower), look.unlimited()), Optional.of(upper)).covered() < inside.covered();
+    }
+
+    private Labels tried(Axes axes, Optional<Double> legendAbove) {
+        var blank = new BlankPen();
+        List<SeriesPainter> painters = painters(blank, axes);
+        var notes = new NotePainter(blank, axes.left(), style, new ArrayList<>());
+        notes.inFront(look.notes(), figure, painters);
+        return labels(axes.area, painters, notes, legendAbove);
+    }
+
+    private boolean hasLegend() {
+        LegendLook.Shown shown = look.legend().shown();
+        return shown == LegendLook.Shown.ALWAYS || shown == LegendLook.Shown.FOR_SEVERAL && figure.series().size() > 1;
+    }
+
+    /// How much lower the plot begins where the legend stands above it.
+    private double rowsAbove() {
+        List<String> names = inLegend().stream().map(i -> figure.series().get(i)).map(series -> look.series(series.key()).name().orElse(series.label())).toList();
+        return Labels.rowsAbove(names, style, width - 2 * margin) + style.length(3);
+    }
+
+    /// The places of the series that the legend has, in its order.
+    private List<Integer> inLegend() {
+        List<Integer> order = look.legend().order();
+        return IntStream.range(0, figure.series().size()).boxed().filter(i -> {
+            SeriesLook series = look.series(figure.series().get(i).key());
+            return series.inLegend() && !series.hidden();
+        }).sorted(Comparator.comparingInt(i -> order.contains(i) ? order.indexOf(i) : order.size())).toList();
     }
 
     private boolean isOnRight(SeriesAnalysis series) {
@@ -130,10 +186,14 @@ public final class FigureDrawing {
     }
 
     /// The axes and the ground between them.
-    private record Axes(Rectangle2D area, Axis x, Axis y, Optional<Axis> right) {}
+    private record Axes(Rectangle2D area, Axis x, Axis y, Optional<Axis> right) {
+        Plot left() {
+            return new Plot(area, x, y);
+        }
+    }
 
-    private Axes axes(double top, double bottom) {
-        AxisChooser chooser = new AxisChooser(figure, style);
+    private Axes axes(double top, double bottom, FigureLook limits) {
+        AxisChooser chooser = new AxisChooser(figure, limits, style);
         double tall = bottom - top;
         int stepsUp = steps(tall, 26, 12);
         boolean anyLeft = !onLeft().isEmpty();
@@ -159,7 +219,8 @@ public final class FigureDrawing {
         return figure.series().stream().flatMap(series -> SeriesPainter.ColorScale.of(figure, series, look.series(series.key())).stream()).findFirst();
     }
 
-    private void plot(Axes axes, Plot left, List<SeriesPainter> painters) {
+    private void plot(Axes axes, List<SeriesPainter> painters, Optional<Double> legendAbove) {
+        Plot left = axes.left();
         var axisPainter = new AxisPainter(pen, style, axes.area);
         AxisLook xLook = look.axis(AxisPlace.X);
         AxisLook yLook = look.axis(AxisPlace.Y);
@@ -180,7 +241,7 @@ public final class FigureDrawing {
         }
         curveParts(painters);
         notes.inFront(look.notes(), figure, painters);
-        labels(axes.area, painters, notes);
+        labels(axes.area, painters, notes, legendAbove).draw();
         parts.addAll(notes.tips());
         colorKeys().ifPresent(scale -> colorKey(scale, axes));
     }
@@ -249,29 +310,37 @@ public final class FigureDrawing {
         return new Ellipse2D.Double(x - PRESSED_WIDTH / 2, y - PRESSED_WIDTH / 2, PRESSED_WIDTH, PRESSED_WIDTH);
     }
 
-    private void labels(Rectangle2D area, List<SeriesPainter> painters, NotePainter notes) {
+    /// @param legendAbove where its first row begins, when it stands above the plot
+    private Labels labels(Rectangle2D area, List<SeriesPainter> painters, NotePainter notes, Optional<Double> legendAbove) {
         boolean equations = figure.figure().shows(Layer.EQUATIONS);
-        LegendLook.Shown shown = look.legend().shown();
-        boolean legend = shown == LegendLook.Shown.ALWAYS || shown == LegendLook.Shown.FOR_SEVERAL && painters.size() > 1;
         boolean labelled = painters.stream().anyMatch(SeriesPainter::hasLabels);
-        if (!legend && !equations && !labelled) {
-            return;
-        }
         var occupancy = new Occupancy(area);
+        if (!hasLegend() && !equations && !labelled) {
+            return placed(area, occupancy, List.of());
+        }
         painters.stream().filter(painter -> !painter.look().hidden()).forEach(painter -> painter.take(occupancy));
-        for (FigureLayout.Part part : parts) {
-            if (part.thing() instanceof Thing.NoteOf(int note, int which) && which == 0 && !(look.note(note).orElse(null) instanceof Note.Span)) {
-                occupancy.take(part.area());
-            }
+        notes.taken().forEach(occupancy::take);
+        List<SeriesPainter> curves = painters.stream().filter(painter -> equations && painter.drawsCurve()).limit(8).toList();
+        List<SeriesPainter> inLegend = inLegend().stream().map(painters::get).toList();
+        Consumer<Labels> legend = labels -> legendAbove.ifPresentOrElse(top -> labels.legendAbove(inLegend, width / 2, top, width - 2 * margin), () -> labels.legend(inLegend, look.legend().at()));
+        List<Consumer<Labels>> key = hasLegend() ? List.of(legend) : List.of();
+        Consumer<Labels> ofCurves = labels -> curves.forEach(painter -> labels.curve(painter, figure.series()));
+        if (labelled) {
+            Consumer<Labels> atPoints = _ -> painters.stream().filter(SeriesPainter::hasLabels).forEach(painter -> painter.labels(occupancy));
+            return placed(area, occupancy, Stream.of(key, List.of(atPoints, ofCurves)).flatMap(List::stream).toList());
         }
-        notes.texts().forEach(occupancy::take);
+        Labels legendFirst = placed(area, occupancy.copy(), Stream.of(key, List.of(ofCurves)).flatMap(List::stream).toList());
+        if (legendFirst.covered() == 0 || !hasLegend() || legendAbove.isPresent()) {
+            return legendFirst;
+        }
+        Labels curvesFirst = placed(area, occupancy, List.of(ofCurves, legend));
+        return curvesFirst.covered() < legendFirst.covered() ? curvesFirst : legendFirst;
+    }
+
+    private Labels placed(Rectangle2D area, Occupancy occupancy, List<Consumer<Labels>> inOrder) {
         var labels = new Labels(pen, style, area, occupancy, parts);
-        if (legend) {
-            labels.legend(painters, look.legend());
-        }
-        painters.stream().filter(SeriesPainter::hasLabels).forEach(painter -> painter.labels(occupancy));
-        painters.stream().filter(painter -> equations && painter.drawsCurve()).limit(8)
-                .forEach(painter -> labels.curve(painter, figure.series(), painter.series().fit().orElseThrow()));
+        inOrder.forEach(each -> each.accept(labels));
+        return labels;
     }
 
     private void axisTitles(Axes axes, boolean swapped, boolean top) {

@@ -7,6 +7,7 @@ import helvo.core.number.ValueText;
 import java.awt.BasicStroke;
 import java.awt.Color;
 import java.awt.Font;
+import java.awt.Shape;
 import java.awt.geom.Line2D;
 import java.awt.geom.Path2D;
 import java.awt.geom.Rectangle2D;
@@ -23,7 +24,7 @@ final class NotePainter {
     private final Plot plot;
     private final Style style;
     private final List<FigureLayout.Part> parts;
-    private final List<Rectangle2D> texts = new ArrayList<>();
+    private final List<Shape> taken = new ArrayList<>();
     private final List<FigureLayout.Part> tips = new ArrayList<>();
 
     NotePainter(Pen pen, Plot plot, Style style, List<FigureLayout.Part> parts) {
@@ -53,9 +54,9 @@ final class NotePainter {
         }
     }
 
-    /// Where words stand, for labels to keep away from.
-    List<Rectangle2D> texts() {
-        return texts;
+    /// What labels keep away from: words and lines.
+    List<Shape> taken() {
+        return taken;
     }
 
     /// The tips of arrows: in front of all else, so that one that lies on a label can be dragged away.
@@ -91,7 +92,7 @@ final class NotePainter {
                 : new Rectangle2D.Double(usual.x, area.getMaxY() - tall - style.length(3), usual.width, tall);
         Rectangle2D at = covers(usual, painters) && !covers(other, painters) ? other : usual;
         text.draw(pen, Inks.INK, at.getX(), at.getY() + style.length(9.5), 0);
-        texts.add(at);
+        taken.add(at);
     }
 
     private static boolean covers(Rectangle2D box, List<SeriesPainter> painters) {
@@ -118,9 +119,11 @@ final class NotePainter {
             boolean above = at - style.length(12) > area.getMinY();
             double baseline = rule.atY() ? at + (above ? -style.length(3.5) : style.length(11)) : area.getMinY() + style.length(11);
             text.draw(pen, Inks.INK, x, baseline, right ? 0 : 1);
-            texts.add(new Rectangle2D.Double(right ? x : x - text.width(), baseline - style.length(9), text.width(), style.length(12)));
+            taken.add(new Rectangle2D.Double(right ? x : x - text.width(), baseline - style.length(9), text.width(), style.length(12)));
         }
-        part(new Thing.NoteOf(rule.id(), 0), grip(rule.atY(), at));
+        Rectangle2D grip = grip(rule.atY(), at);
+        part(new Thing.NoteOf(rule.id(), 0), grip);
+        taken.add(grip);
     }
 
     private Rectangle2D grip(boolean ofY, double at) {
@@ -144,7 +147,7 @@ final class NotePainter {
             new RichText(lines.get(i), font).draw(pen, Inks.INK, x, y + i * line, 0);
         }
         part(new Thing.NoteOf(note.id(), 0), box);
-        texts.add(box);
+        taken.add(box);
     }
 
     private void arrow(Note.Text note, Rectangle2D box, double toX, double toY) {
@@ -205,9 +208,11 @@ final class NotePainter {
         double textY = drop.fromY() ? on.area().getMaxY() - style.length(5) : py - style.length(4);
         var box = new Rectangle2D.Double(textX - 1, textY - style.length(8.5), width + 2, style.length(11));
         pen.fill(box, new Color(255, 255, 255, 210));
-        texts.add(box);
+        taken.add(box);
         pen.text(read, font, painter.color(), textX, textY, 0);
-        part(new Thing.NoteOf(drop.id(), 0), new BasicStroke((float) (2 * GRIP)).createStrokedShape(path));
+        Shape along = new BasicStroke((float) (2 * GRIP)).createStrokedShape(path);
+        part(new Thing.NoteOf(drop.id(), 0), along);
+        taken.add(along);
     }
 
     /// The first x of a range where the curve reaches a y, by bisection between the ends of a step that it crosses in.
@@ -247,7 +252,7 @@ final class NotePainter {
         return a / 2 + b / 2;
     }
 
-    private void part(Thing thing, java.awt.Shape area) {
+    private void part(Thing thing, Shape area) {
         parts.add(new FigureLayout.Part(thing, area));
     }
 }

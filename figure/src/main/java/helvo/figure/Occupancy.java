@@ -18,6 +18,7 @@ final class Occupancy {
     private final int columns;
     private final int rows;
     private final int[] taken;
+    private long covered;
 
     Occupancy(Rectangle2D area) {
         this.area = area;
@@ -25,6 +26,21 @@ final class Occupancy {
         rows = Math.max(1, (int) Math.ceil(area.getHeight() / SQUARE));
         taken = new int[columns * rows];
     }
+
+    Occupancy copy() {
+        var copy = new Occupancy(area);
+        System.arraycopy(taken, 0, copy.taken, 0, taken.length);
+        copy.covered = covered;
+        return copy;
+    }
+
+    /// The weight of what the labels placed so far cover.
+    long covered() {
+        return covered;
+    }
+
+    /// @param cost the weight of what would be covered there
+    record Place(Rectangle2D at, int cost) {}
 
     void takePoint(double x, double y, double r) {
         take(x - r, y - r, x + r, y + r, POINT);
@@ -52,18 +68,9 @@ final class Occupancy {
         }
     }
 
-    /// Finds a place for a label and takes it: of those wished for the first that is free; else the free place nearest to
-    /// the first; else the one that covers least.
-    Rectangle2D place(List<Rectangle2D> wished) {
-        return place(wished, false);
-    }
-
-    /// @param fixed takes the first of the places whatever lies there
-    Rectangle2D place(List<Rectangle2D> wished, boolean fixed) {
-        if (fixed) {
-            take(wished.getFirst(), LABEL);
-            return wished.getFirst();
-        }
+    /// A place for a label: of those wished for the first that is free; else the free place nearest to the first; else the one that
+    /// covers least.
+    Place best(List<Rectangle2D> wished) {
         Rectangle2D best = wished.getFirst();
         int least = Integer.MAX_VALUE;
         for (Rectangle2D place : wished) {
@@ -73,11 +80,12 @@ final class Occupancy {
                 least = cost;
             }
         }
-        if (least > 0) {
-            best = anywhere(wished.getFirst(), best, least);
-        }
-        take(best, LABEL);
-        return best;
+        return least > 0 ? anywhere(wished.getFirst(), best, least) : new Place(best, 0);
+    }
+
+    void take(Place place) {
+        covered += place.cost;
+        take(place.at, LABEL);
     }
 
     /// The first of the places that is free, else the one that covers least if that is lines only; it is taken.
@@ -97,12 +105,7 @@ final class Occupancy {
         return Optional.ofNullable(best);
     }
 
-    /// Whether one of these places is free.
-    boolean anyFree(List<Rectangle2D> places) {
-        return places.stream().anyMatch(place -> cost(place) == 0);
-    }
-
-    private Rectangle2D anywhere(Rectangle2D wished, Rectangle2D known, int costOfKnown) {
+    private Place anywhere(Rectangle2D wished, Rectangle2D known, int costOfKnown) {
         Rectangle2D best = known;
         int least = costOfKnown;
         double nearest = Double.POSITIVE_INFINITY;
@@ -118,7 +121,7 @@ final class Occupancy {
                 }
             }
         }
-        return best;
+        return new Place(best, least);
     }
 
     private void take(Rectangle2D rectangle, int weight) {

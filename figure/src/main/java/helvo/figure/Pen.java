@@ -9,7 +9,7 @@ import java.awt.image.BufferedImage;
 
 /// Draws in points (1/72 inch) from the sheet's upper left corner, on pixels or on paper. Text is placed by our own
 /// measure, so that every output has the same layout.
-sealed interface Pen permits GraphicsPen, SvgPen {
+sealed interface Pen permits GraphicsPen, SvgPen, BlankPen {
     /// How fine a picture within the drawing should be, along x: pixels a point.
     double pixelsAcross();
 

@@ -11,6 +11,7 @@ import helvo.core.fit.Fit;
 import helvo.core.look.AxisLook;
 import helvo.core.look.AxisPlace;
 import helvo.core.look.CurveLook;
+import helvo.core.look.LegendLook;
 import helvo.core.look.Note;
 import helvo.core.look.SeriesLook;
 import helvo.core.look.SheetLook;
@@ -31,13 +32,14 @@ import helvo.core.table.Role;
 import helvo.core.table.SetAside;
 import helvo.core.table.Table;
 import java.awt.Color;
-import java.awt.geom.Rectangle2D;
 import java.awt.geom.Path2D;
+import java.awt.geom.Rectangle2D;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Random;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -156,6 +158,33 @@ class LooksTest {
         FigureLayout said = drawn(figure(x, x, new FigureEdit.PutNote(1, new Note.Text(1, "heater off", onLabel.x(), onLabel.y(), Optional.empty()))));
         Rectangle2D note = said.place(new Thing.NoteOf(1, 0)).orElseThrow();
         assertThat(said.place(new Thing.CurveLabel(Y)).orElseThrow().intersects(note)).isFalse();
+    }
+
+    /// A legend covers no point: where none is free within the plot it stands above it, and stays there when the axes are moved.
+    @ParameterizedTest
+    @CsvSource({"8, false", "400, true", "2000, true"})
+    void theLegendStandsAboveAFullPlot(int points, boolean above) {
+        var random = new Random(3);
+        double[] x = random.doubles(points, 0, 10).toArray();
+        double[] y = points < 10 ? x : random.doubles(points, 0, 10).toArray();
+        Edit always = new FigureEdit.SetLegend(1, LegendLook.USUAL.with(LegendLook.Shown.ALWAYS));
+        FigureAnalysis figure = figure(x, y, always, new FigureEdit.Show(1, Layer.EQUATIONS, false));
+        FigureLayout layout = drawn(figure);
+        Rectangle2D legend = layout.place(new Thing.Legend()).orElseThrow();
+        assertThat(layout.plot().intersects(legend)).isEqualTo(!above);
+        assertThat(legend.getMinY()).isGreaterThan(layout.title().getMaxY());
+        assertThat(layout.at(legend.getCenterX(), legend.getCenterY())).hasValue(new Thing.LegendEntry(Y));
+        if (above) {
+            assertThat(legend.getMaxY()).isLessThanOrEqualTo(layout.plot().getMinY());
+            FigureLayout moved = drawn(figure(x, y, always, axis(AxisPlace.X, AxisLook.USUAL.withLimits(Optional.of(0.0), Optional.of(40.0)))));
+            assertThat(moved.plot()).isEqualTo(layout.plot());
+            FigureLayout put = drawn(figure(x, y, new FigureEdit.SetLegend(1, LegendLook.USUAL.with(LegendLook.Shown.ALWAYS).withAt(Optional.of(new CurveLook.Spot(0.5, 0.5))))));
+            assertThat(put.plot().contains(put.place(new Thing.Legend()).orElseThrow())).isTrue();
+        } else {
+            for (int i = 0; i < points; i++) {
+                assertThat(legend.contains(layout.px(x[i]), layout.py(AxisPlace.Y, y[i]))).isFalse();
+            }
+        }
     }
 
     @Test

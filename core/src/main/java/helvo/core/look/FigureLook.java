@@ -57,6 +57,13 @@ public record FigureLook(SheetLook sheet, Map<AxisPlace, AxisLook> axes, LegendL
         return new FigureLook(sheet, changed, legend, series, curves, notes);
     }
 
+    /// With axes that reach as far as what they show.
+    public FigureLook unlimited() {
+        var changed = new TreeMap<>(axes);
+        changed.replaceAll((_, axis) -> axis.withLimits(Optional.empty(), Optional.empty()));
+        return new FigureLook(sheet, changed, legend, series, curves, notes);
+    }
+
     public FigureLook with(LegendLook newLegend) {
         return new FigureLook(sheet, axes, newLegend, series, curves, notes);
     }
