@@ -127,6 +127,11 @@ final class FigureView extends Pane {
         this.asks = asks;
         drawing = session.workshop().lane("drawing");
         rehearsal = Rehearsal.before(session);
+        sceneProperty().subscribe(scene -> {
+            if (scene != null) {
+                rehearsal.heed(scene);
+            }
+        });
         getStyleClass().add("figure-view");
         setMinSize(200, 160);
         sheet.getStyleClass().add("sheet");
@@ -315,6 +320,9 @@ final class FigureView extends Pane {
     }
 
     private void update() {
+        if (session.isRehearsing()) {
+            return;
+        }
         Optional<FigureAnalysis> figure = shown();
         setVisible(figure.isPresent());
         target = Optional.empty();
@@ -461,7 +469,6 @@ final class FigureView extends Pane {
     // ---- pressing and dragging ----
 
     private void pressed(MouseEvent event) {
-        rehearsal.stop();
         pressedX = points(event.getX());
         pressedY = points(event.getY());
         moved = false;

@@ -561,12 +561,18 @@ final class MeasurementGrid extends TableView<Integer> {
             } else {
                 field.end();
             }
+            field.textProperty().subscribe(text -> session.expect(change(text)));
+        }
+
+        private Edit change(String text) {
+            return new TableEdit.SetCell(table.id(), columnId, editedRow, text);
         }
 
         private void pressed(KeyEvent event) {
             if (event.getCode() == KeyCode.ESCAPE) {
                 field = null;
                 cancelEdit();
+                session.expectNothing();
                 MeasurementGrid.this.requestFocus();
                 event.consume();
             } else if (event.getCode() == KeyCode.ENTER || event.getCode() == KeyCode.TAB) {
@@ -588,7 +594,7 @@ final class MeasurementGrid extends TableView<Integer> {
             String text = field.getText();
             field = null;
             cancelEdit();
-            session.perform(new TableEdit.SetCell(table.id(), columnId, editedRow, text));
+            session.perform(change(text));
         }
 
         @Override

@@ -3,21 +3,42 @@ package helvo.desktop;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
+import helvo.core.study.Study;
+import helvo.core.study.TableEdit;
+import helvo.core.table.Column;
+import helvo.core.table.Role;
+import helvo.core.table.Table;
 import helvo.figure.Raster;
+import java.util.Optional;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.locks.LockSupport;
 import java.util.function.Consumer;
 import javafx.application.Platform;
+import javafx.scene.Scene;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.InputEvent;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.input.ScrollEvent;
 
 /// What is run for the first time is slow until the virtual machine has compiled it. So once many points are shown, and while
-/// nobody does anything, they are fitted, drawn and shown a few times more: the first edit and the first drag need not wait for that.
+/// nobody does anything, a cell is typed once more as it stands, which changes nothing: the points are fitted, drawn and shown, and the views told,
+/// so that the first edit and the first drag need not wait for that.
 final class Rehearsal {
     private static final int MANY_POINTS = 2_000;
-    private static final int MOST_TIMES = 60;
-    private static final long MOST_TIME = 2_000_000_000;
+    private static final int MOST_TIMES = 120;
+    private static final long SECOND = 1_000_000_000;
+    /// Of work, in nanoseconds.
+    private static final long MOST_TIME = 6 * SECOND;
+    /// It waits this long after somebody has done something, in nanoseconds.
+    private static final long QUIET = SECOND / 2;
 
     private final Session session;
+    private Scene scene;
     private boolean done;
     private volatile boolean stopped;
+    private volatile long disturbed;
 
     private Rehearsal(Session session) {
         this.session = session;
@@ -25,8 +46,18 @@ final class Rehearsal {
 
     static Rehearsal before(Session session) {
         var rehearsal = new Rehearsal(session);
-        session.history().subscribe(_ -> rehearsal.stop());
+        session.history().subscribe(_ -> rehearsal.stopped |= !session.isRehearsing());
         return rehearsal;
+    }
+
+    /// Gives way to what somebody does there.
+    void heed(Scene of) {
+        scene = of;
+        scene.addEventFilter(InputEvent.ANY, event -> {
+            if (event.getEventType() == KeyEvent.KEY_PRESSED || event.getEventType() == MouseEvent.MOUSE_PRESSED || event.getEventType() == MouseEvent.MOUSE_DRAGGED || event.getEventType() == ScrollEvent.SCROLL) {
+                disturbed = System.nanoTime();
+            }
+        });
     }
 
     /// From the first study with many points on, once.
@@ -41,29 +72,56 @@ final class Rehearsal {
         }
         done = true;
         stopped = false;
+        disturbed = System.nanoTime() - QUIET;
         Thread.ofPlatform().daemon().name("rehearsal").start(() -> run(analysis, figure, scale, again));
     }
 
-    void stop() {
-        stopped = true;
+    private void run(Analysis analysis, FigureAnalysis figure, double scale, Consumer<Raster> again) {
+        try {
+            long worked = 0;
+            for (int i = 0; i < MOST_TIMES && worked < MOST_TIME; i++) {
+                while (System.nanoTime() - disturbed < QUIET) {
+                    LockSupport.parkNanos(QUIET / 5);
+                }
+                long begun = System.nanoTime();
+                Progress progress = _ -> {
+                    if (stopped || disturbed - begun > 0 || System.nanoTime() - begun > MOST_TIME) {
+                        throw new CancellationException();
+                    }
+                };
+                try {
+                    once(analysis, figure, i, scale, again, progress);
+                } catch (CancellationException e) {
+                    if (stopped) {
+                        return;
+                    }
+                }
+                worked += System.nanoTime() - begun;
+            }
+        } catch (OutOfMemoryError e) {
+            // There is no room for it: nothing is lost.
+        }
     }
 
-    private void run(Analysis analysis, FigureAnalysis figure, double scale, Consumer<Raster> again) {
-        long begun = System.nanoTime();
-        Progress progress = _ -> {
-            if (stopped || System.nanoTime() - begun > MOST_TIME) {
-                throw new CancellationException();
-            }
+    private void once(Analysis analysis, FigureAnalysis figure, int row, double scale, Consumer<Raster> again, Progress progress) {
+        progress.reached(Double.NaN);
+        Study same = typedAgain(analysis.study(), figure.figure().table(), row);
+        var drawn = new AtomicBoolean();
+        Consumer<Analysis> tell = known -> {
+            Raster raster = drawn.getAndSet(true) ? null : Raster.draw(figure, scale, progress);
+            Platform.runLater(() -> {
+                if (!stopped && !(scene.getFocusOwner() instanceof TextInputControl)) {
+                    Optional.ofNullable(raster).ifPresent(again);
+                    session.rehearse(analysis, known);
+                }
+            });
         };
-        try {
-            for (int i = 0; i < MOST_TIMES; i++) {
-                progress.reached(Double.NaN);
-                Analysis.ofChosenCurves(analysis.study(), progress);
-                Raster raster = Raster.draw(figure, scale, progress);
-                Platform.runLater(() -> again.accept(raster));
-            }
-        } catch (CancellationException | OutOfMemoryError e) {
-            // Somebody does something, or there is no room: nothing is lost.
-        }
+        tell.accept(Analysis.of(same, analysis, tell, progress));
+    }
+
+    private static Study typedAgain(Study study, int of, int row) {
+        Table table = study.table(of);
+        Optional<Column> y = table.columns().stream().filter(column -> column.role() == Role.Y && !column.isDerived()).findFirst();
+        return y.map(column -> new TableEdit.SetCell(of, column.id(), row, column.shown(row, table.mark())).apply(study)).orElse(study);
     }
 }

@@ -29,6 +29,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.locks.LockSupport;
+import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyIntegerProperty;
@@ -47,7 +48,8 @@ final class Session implements AutoCloseable {
     private static final int MANY_ROWS = 100_000;
 
     private final Workshop workshop = new Workshop();
-    private final Workshop.Lane analysing = workshop.lane("analysis");
+    private Workshop.Lane analysing = workshop.lane("analysis");
+    private Workshop.Lane expecting = workshop.lane("expectation");
     private final Workshop.Lane reading = workshop.lane("reading");
     private final Workshop.Lane writing = workshop.lane("writing");
     private final Workshop.Lane changing = workshop.lane("changing");
@@ -65,6 +67,22 @@ final class Session implements AutoCloseable {
     private final ReadOnlyObjectWrapper<Optional<Notice>> notice = new ReadOnlyObjectWrapper<>(Optional.empty());
 
     private Preparation preparation = (_, _) -> {};
+    private boolean rehearsing;
+    private Optional<Expected> expected = Optional.empty();
+
+    /// What an edit would give that is still being typed.
+    private static final class Expected {
+        private final History before;
+        private final Edit edit;
+        private final History after;
+        private Optional<Analysis> known = Optional.empty();
+
+        Expected(History before, Edit edit) {
+            this.before = before;
+            this.edit = edit;
+            after = before.with(edit);
+        }
+    }
 
     /// A change that is under way or waits for one.
     private record Change(String label, UnaryOperator<History> how, Runnable then) {}
@@ -190,7 +208,47 @@ final class Session implements AutoCloseable {
                 show(study().tables().getLast().id());
             }
         };
-        change("Changing the table …", now -> now.with(edit), then, takesLong(edit, study()));
+        Optional<History> ready = expected.filter(each -> each.before == history.get() && each.edit.equals(edit)).map(each -> each.after);
+        change("Changing the table …", now -> ready.orElseGet(() -> now.with(edit)), then, takesLong(edit, study()));
+    }
+
+    /// Begins to work out what an edit gives while its text may still be changed, so that it is shown the sooner once it is done.
+    void expect(Edit edit) {
+        boolean foreseen = expected.filter(each -> each.before == history.get() && each.edit.equals(edit)).isPresent();
+        boolean large = study().tables().stream().anyMatch(table -> table.rows() > MANY_ROWS);
+        if (foreseen) {
+            return;
+        }
+        expectNothing();
+        if (large || trial.isPresent() || isChanging() || analysing.isBusy()) {
+            return;
+        }
+        var next = new Expected(history.get(), edit);
+        if (next.after == next.before) {
+            return;
+        }
+        expected = Optional.of(next);
+        Study study = next.after.study();
+        expecting.run("Fitting …", analysis(study, analysis.get(), preparation, early -> learned(next, early)), all -> learned(next, all), fault -> {
+            if (study == shown) {
+                failed(fault);
+            }
+        }, () -> {
+            if (study == shown) {
+                stopAnalysis();
+            }
+        });
+    }
+
+    /// What was typed is not going to be done.
+    void expectNothing() {
+        expecting.stop();
+        expected = Optional.empty();
+    }
+
+    private void learned(Expected of, Analysis analysed) {
+        of.known = Optional.of(analysed);
+        known(analysed);
     }
 
     private static boolean takesLong(Edit edit, Study study) {
@@ -274,8 +332,21 @@ final class Session implements AutoCloseable {
             return;
         }
         trial = Optional.empty();
-        analyse(changed.study());
+        Optional<Expected> ready = expected.filter(each -> each.after == changed);
+        if (ready.isPresent()) {
+            // Its analysis goes on as that of the study.
+            Workshop.Lane free = analysing;
+            free.stop();
+            analysing = expecting;
+            expecting = free;
+            expected = Optional.empty();
+            shown = changed.study();
+        } else {
+            expectNothing();
+            analyse(changed.study());
+        }
         history.set(changed);
+        ready.flatMap(each -> each.known).ifPresent(this::known);
         if (table().isEmpty()) {
             show(study().tables().isEmpty() ? 0 : study().tables().getLast().id());
         }
@@ -311,18 +382,43 @@ final class Session implements AutoCloseable {
         Analysis previous = analysis.get();
         // What is tried changes with each move of the pointer: its figure is drawn when there is time.
         Preparation first = trial.isEmpty() ? preparation : (_, _) -> {};
+        analysing.run("Fitting …", analysis(study, previous, first, this::known), analysis::set, this::failed, this::stopAnalysis);
+    }
+
+    /// @param early gets what is known early, on the interface thread
+    private static Workshop.Work<Analysis> analysis(Study study, Analysis previous, Preparation first, Consumer<Analysis> early) {
         var shownFirst = new AtomicBoolean();
-        analysing.run("Fitting …", progress -> {
-            Analysis all = Analysis.of(study, previous, early -> {
-                first.prepare(early, progress);
-                Platform.runLater(() -> known(early));
+        return progress -> {
+            Analysis all = Analysis.of(study, previous, known -> {
+                first.prepare(known, progress);
+                Platform.runLater(() -> early.accept(known));
                 if (!shownFirst.getAndSet(true)) {
                     LockSupport.parkNanos(SHOWN_FIRST);
                 }
             }, progress);
             first.prepare(all, progress);
             return all;
-        }, analysis::set, this::failed, this::stopAnalysis);
+        };
+    }
+
+    /// Tells the views of a study with the same values and of its analysis, and at once of the present ones again.
+    ///
+    /// @param of the analysis that it serves instead of; nothing happens when there is a newer one
+    void rehearse(Analysis of, Analysis same) {
+        History now = history.get();
+        if (analysis.get() == of && now.study() == of.study() && !isChanging() && trial.isEmpty()) {
+            rehearsing = true;
+            history.set(History.from(same.study()));
+            analysis.set(same);
+            history.set(now);
+            analysis.set(of);
+            rehearsing = false;
+        }
+    }
+
+    /// Whether views are told of what they show already; a picture need not be drawn for that.
+    boolean isRehearsing() {
+        return rehearsing;
     }
 
     /// What is known early serves as long as nothing newer is.

@@ -89,6 +89,10 @@ final class Workshop implements AutoCloseable {
             thread.execute(() -> job.run(work, done, failed));
         }
 
+        boolean isBusy() {
+            return current != null;
+        }
+
         void stop() {
             if (current != null) {
                 current.unwanted = true;

@@ -124,8 +124,8 @@ final class PointCloud {
         }
     }
 
-    /// The marker's coverage of the pixels around the one that holds its middle, 0 to 1, and the columns of each line that it covers.
-    private record Mask(int reach, float[][] lines, int[] from, int[] to) {
+    /// The marker's coverage of the pixels around the one that holds its middle, 0 to 1 and 0 to 255, and the columns of each line that it covers.
+    private record Mask(int reach, float[][] lines, int[][] alphas, int[] from, int[] to) {
         static Mask of(Marker marker, double radius) {
             int reach = Math.max(1, (int) Math.ceil(radius * 1.5));
             int size = 2 * reach + 1;
@@ -136,11 +136,12 @@ final class PointCloud {
             g.setColor(Color.BLACK);
             g.fill(marker.at(reach + 0.5, reach + 0.5, radius));
             g.dispose();
-            var mask = new Mask(reach, new float[size][size], new int[size], new int[size]);
+            var mask = new Mask(reach, new float[size][size], new int[size][size], new int[size], new int[size]);
             for (int y = 0; y < size; y++) {
                 mask.from[y] = size;
                 for (int x = 0; x < size; x++) {
-                    mask.lines[y][x] = (image.getRGB(x, y) >>> 24) / 255f;
+                    mask.alphas[y][x] = image.getRGB(x, y) >>> 24;
+                    mask.lines[y][x] = mask.alphas[y][x] / 255f;
                     if (mask.lines[y][x] > 0) {
                         mask.from[y] = Math.min(mask.from[y], x);
                         mask.to[y] = x + 1;
@@ -150,36 +151,42 @@ final class PointCloud {
             return mask;
         }
 
-        /// Puts the mask around each pixel that holds points.
-        ///
-        /// @param adds whether masks that overlap add up; else the strongest counts
-        /// @return sums for each pixel
-        float[] around(int[] counts, int width, int height, boolean adds) {
-            float[] covered = new float[width * height];
+        /// Adds the mask up around each pixel, as often as points lie there.
+        float[] sums(int[] counts, int width, int height) {
+            float[] sums = new float[width * height];
+            around(counts, width, height, (row, from, to, at, times) -> {
+                float[] line = lines[row];
+                for (int column = from; column < to; column++) {
+                    sums[at + column] += line[column] * times;
+                }
+            });
+            return sums;
+        }
+
+        /// The strongest coverage of each pixel by any mask, 0 to 255.
+        void strongest(int[] counts, int width, int height, int[] covered) {
+            around(counts, width, height, (row, from, to, at, _) -> {
+                int[] line = alphas[row];
+                for (int column = from; column < to; column++) {
+                    covered[at + column] = Math.max(covered[at + column], line[column]);
+                }
+            });
+        }
+
+        /// Puts one line of the mask where its first column would be at a place.
+        private interface Line {
+            void put(int row, int from, int to, int at, int times);
+        }
+
+        private void around(int[] counts, int width, int height, Line line) {
             for (int y = 0; y < height; y++) {
                 for (int x = 0; x < width; x++) {
                     int count = counts[y * width + x];
                     if (count > 0) {
-                        put(x, y, adds ? count : 0, covered, width, height);
-                    }
-                }
-            }
-            return covered;
-        }
-
-        /// @param times how often to add the mask; 0 to keep the strongest instead
-        private void put(int x, int y, int times, float[] covered, int width, int height) {
-            int bottom = Math.min(lines.length, height + reach - y);
-            for (int row = Math.max(0, reach - y); row < bottom; row++) {
-                float[] line = lines[row];
-                int at = (y + row - reach) * width + x - reach;
-                int right = Math.min(to[row], width + reach - x);
-                for (int column = Math.max(from[row], reach - x); column < right; column++) {
-                    int place = at + column;
-                    if (times > 0) {
-                        covered[place] += line[column] * times;
-                    } else if (line[column] > covered[place]) {
-                        covered[place] = line[column];
+                        int bottom = Math.min(lines.length, height + reach - y);
+                        for (int row = Math.max(0, reach - y); row < bottom; row++) {
+                            line.put(row, Math.max(from[row], reach - x), Math.min(to[row], width + reach - x), (y + row - reach) * width + x - reach, count);
+                        }
                     }
                 }
             }
@@ -188,12 +195,19 @@ final class PointCloud {
 
     /// Each pixel keeps the strongest coverage of any marker.
     private static BufferedImage stamped(int[] counts, PixelGrid grid, Mask mask, Color color) {
-        return image(mask.around(counts, grid.width, grid.height, false), grid, color);
+        var image = new BufferedImage(grid.width, grid.height, BufferedImage.TYPE_INT_ARGB);
+        int[] pixels = ((DataBufferInt) image.getRaster().getDataBuffer()).getData();
+        mask.strongest(counts, grid.width, grid.height, pixels);
+        int rgb = color.getRGB() & 0xffffff;
+        for (int i = 0; i < pixels.length; i++) {
+            pixels[i] = pixels[i] << 24 | rgb;
+        }
+        return image;
     }
 
     /// Coverage adds up as that of weak, clear inks over one another.
     private static BufferedImage density(int[] counts, PixelGrid grid, Mask mask, Color color, double strength) {
-        float[] sums = mask.around(counts, grid.width, grid.height, true);
+        float[] sums = mask.sums(counts, grid.width, grid.height);
         double usual = usualCount(counts);
         double one = Math.min(strength, 0.999) * Math.max(WEAKEST, Math.min(1, 3 / usual));
         double rate = Math.log1p(-Math.min(one, 0.97)) / Math.max(1, usual / 3);

@@ -65,17 +65,19 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
         BarSource yBars = BarSource.of(table, y);
         Optional<Cells> by = table.first(Role.BY).map(Column::cells).filter(SeriesPoints::splits);
         Map<String, Collector> groups = new LinkedHashMap<>();
-        var all = new Collector();
         boolean together = by.isPresent() && figure.shows(Layer.ONE_FOR_ALL);
         IntPredicate wanted = RowCondition.all(figure.only(), table);
         int rows = table.rows();
+        int likely = by.isPresent() || !figure.only().isEmpty() ? 0 : rows;
+        var all = new Collector(0);
         for (int row = 0; row < rows; row++) {
             if ((row & 0xffff) == 0) {
                 progress.reached((double) row / rows);
             }
             if (wanted.test(row)) {
                 String group = by.isEmpty() ? "" : by.get().cell(row).exactText();
-                for (Collector each : together ? List.of(groups.computeIfAbsent(group, _ -> new Collector()), all) : List.of(groups.computeIfAbsent(group, _ -> new Collector()))) {
+                Collector own = groups.computeIfAbsent(group, _ -> new Collector(likely));
+                for (Collector each : together ? List.of(own, all) : List.of(own)) {
                     each.add(row, table.setAside().has(row), x.at(row), y.at(row));
                 }
             }
@@ -104,11 +106,18 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
     private static final class Collector {
         private int given;
         private int size;
-        private double[] x = new double[16];
-        private double[] y = new double[16];
-        private int[] rows = new int[16];
+        private double[] x;
+        private double[] y;
+        private int[] rows;
         private final RowList setAside = new RowList();
         private final RowList unusable = new RowList();
+
+        /// @param likely how many rows are likely to be used
+        Collector(int likely) {
+            x = new double[likely];
+            y = new double[likely];
+            rows = new int[likely];
+        }
 
         void add(int row, boolean aside, double px, double py) {
             given++;
@@ -126,7 +135,7 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
 
         private void room() {
             if (size == x.length) {
-                int more = size * 2;
+                int more = 16 + size * 2;
                 x = Arrays.copyOf(x, more);
                 y = Arrays.copyOf(y, more);
                 rows = Arrays.copyOf(rows, more);
@@ -134,9 +143,10 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
         }
 
         SeriesPoints series(SeriesKey key, String label, BarSource xBars, BarSource yBars, Weighting weighting) {
-            int[] used = Arrays.copyOf(rows, size);
-            double[] xs = Arrays.copyOf(x, size);
-            double[] ys = Arrays.copyOf(y, size);
+            boolean full = size == x.length;
+            int[] used = full ? rows : Arrays.copyOf(rows, size);
+            double[] xs = full ? x : Arrays.copyOf(x, size);
+            double[] ys = full ? y : Arrays.copyOf(y, size);
             var points = new Points(xs, ys, used, xBars.of(xs, used), yBars.of(ys, used)).weighted(weighting, xBars.sigma(), yBars.sigma());
             return new SeriesPoints(key, label, points, new RowUse(given, setAside.toArray(), unusable.toArray(), xBars.of(), yBars.of(), xBars, yBars));
         }

@@ -58,7 +58,7 @@ public record Check(String name, String title, double statistic, OptionalDouble 
             return Optional.empty();
         }
         boolean warns = most > 4.0 / n;
-        String row = "row %d".formatted(residuals.points().rows()[at] + 1);
+        String row = "row " + (residuals.points().rows()[at] + 1);
         return Optional.of(new Check("cook", "Cook’s distance", most, OptionalDouble.empty(), warns ? row + " moves the curve more than any other: look at it" : "no single point decides the curve", warns));
     }
 

@@ -103,12 +103,19 @@ record NormalShape(String name, String title, double statistic, double p) {
     private static NormalShape andersonDarling(double[] sorted) {
         int n = sorted.length;
         double mean = Arrays.stream(sorted).average().orElseThrow();
-        double deviation = Math.sqrt(Arrays.stream(sorted).map(each -> (each - mean) * (each - mean)).sum() / (n - 1));
+        double squares = 0;
+        for (double each : sorted) {
+            squares += (each - mean) * (each - mean);
+        }
+        double deviation = Math.sqrt(squares / (n - 1));
         double sum = 0;
         for (int i = 0; i < n; i++) {
-            double below = NORMAL.cumulativeProbability((sorted[i] - mean) / deviation);
-            double above = NORMAL.survivalProbability((sorted[n - 1 - i] - mean) / deviation);
-            sum += (2.0 * i + 1) * (Math.log(Math.max(below, Double.MIN_NORMAL)) + Math.log(Math.max(above, Double.MIN_NORMAL)));
+            double z = (sorted[i] - mean) / deviation;
+            double tail = NORMAL.survivalProbability(Math.abs(z));
+            double logTail = Math.log(Math.max(tail, Double.MIN_NORMAL));
+            double logRest = Math.log1p(-tail);
+            // Each value counts with its place from below where ln F stands, and from above for ln(1 − F).
+            sum += (2.0 * i + 1) * (z < 0 ? logTail : logRest) + (2.0 * (n - 1 - i) + 1) * (z < 0 ? logRest : logTail);
         }
         double square = -n - sum / n;
         double a = square * (1 + 0.75 / n + 2.25 / ((double) n * n));
