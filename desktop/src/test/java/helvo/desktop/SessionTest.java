@@ -2,6 +2,8 @@ package helvo.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.core.Progress;
+import helvo.core.analysis.Analysis;
 import helvo.core.number.DecimalMark;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
@@ -132,6 +134,60 @@ class SessionTest {
         rest();
         assertThat(session.study()).isSameAs(good);
         assertThat(session.notice().get().orElseThrow().warns()).isTrue();
+    }
+
+    /// What is expected of a cell being typed is shown at once when it is entered, is the same as without expecting it, and is forgotten
+    /// when something else is done.
+    @Test
+    void whatIsBeingTypedIsWorkedOutBeforehand() {
+        begin(SampleStudy.study());
+        rest();
+        int table = session.tableId().get();
+        Study before = session.study();
+        Analysis analysed = session.analysis().get();
+        var typed = new TableEdit.SetCell(table, 3, 0, "2.75");
+        on(() -> {
+            session.expect(new TableEdit.SetCell(table, 3, 0, "2.7"));
+            session.expect(typed);
+        });
+        rest();
+        assertThat(session.study()).isSameAs(before);
+        assertThat(session.analysis().get()).isSameAs(analysed);
+        on(() -> {
+            session.perform(typed);
+            assertThat(session.analysis().get().study()).as("known at once").isSameAs(session.study());
+        });
+        rest();
+        Study changed = session.study();
+        assertThat(changed).isEqualTo(typed.apply(before));
+        assertThat(slope(session.analysis().get())).isEqualTo(slope(Analysis.of(typed.apply(before), Analysis.EMPTY, Progress.NONE))).isNotEqualTo(slope(analysed));
+        assertThat(session.history().get().steps()).hasSize(1);
+        // Expected, but something else is done; and expected, but not done.
+        on(() -> {
+            session.expect(new TableEdit.SetCell(table, 3, 1, "9"));
+            session.undo();
+        });
+        rest();
+        assertThat(session.study()).isSameAs(before);
+        assertThat(session.analysis().get().study()).isSameAs(before);
+        on(() -> {
+            session.expect(new TableEdit.SetCell(table, 3, 1, "9"));
+            session.perform(new TableEdit.SetCell(table, 3, 1, "8"));
+        });
+        rest();
+        assertThat(session.study().table(table).column(3).cells().number(1)).isEqualTo(8);
+        assertThat(session.analysis().get().study()).isSameAs(session.study());
+        on(() -> {
+            session.expect(new TableEdit.SetCell(table, 3, 2, "7"));
+            session.expectNothing();
+        });
+        rest();
+        assertThat(session.analysis().get().study()).isSameAs(session.study());
+        assertThat(session.history().get().steps()).hasSize(1);
+    }
+
+    private static double slope(Analysis analysis) {
+        return analysis.figures().getFirst().series().getFirst().fit().orElseThrow().coefficient("b").value();
     }
 
     @Test
