@@ -67,6 +67,7 @@ final class FigureView extends Pane {
     private final Asks asks;
     private final Workshop.Lane drawing;
     private final Rehearsal rehearsal;
+    private final PauseTransition quiet = new PauseTransition(Duration.millis(300));
     private final ImageView sheet = new ImageView();
     /// A shadow as an effect of the picture would be worked out anew for each picture.
     private final Region shadow = new Region();
@@ -127,6 +128,7 @@ final class FigureView extends Pane {
         this.asks = asks;
         drawing = session.workshop().lane("drawing");
         rehearsal = Rehearsal.before(session);
+        quiet.setOnFinished(_ -> rehearse());
         sceneProperty().subscribe(scene -> {
             if (scene != null) {
                 rehearsal.heed(scene);
@@ -334,13 +336,8 @@ final class FigureView extends Pane {
         double scale = scale(figure.get());
         if (wanted != null && wanted.looksLike(figure.get()) && asked == scale || drawingNow && draft.isPresent()) {
             target = drawn == null || draft.isPresent() ? Optional.empty() : Optional.of(new Target(drawn.figure().id(), scale, drawn));
-            if (target.isPresent() && settled() && session.workshop().idle()) {
-                FigureAnalysis figureDrawn = drawn;
-                rehearsal.shown(drawn, scale, raster -> {
-                    if (drawn == figureDrawn && settled()) {
-                        sheet.setImage(image(raster.image()));
-                    }
-                });
+            if (rehearsal.isDue(figure.get())) {
+                quiet.playFromStart();
             }
             return;
         }
@@ -362,6 +359,19 @@ final class FigureView extends Pane {
             drawingNow = false;
             wanted = null;
         });
+    }
+
+    private void rehearse() {
+        if (draft.isEmpty() && drawn != null && settled() && session.workshop().idle()) {
+            FigureAnalysis figure = drawn;
+            rehearsal.begin(figure, drawnScale, raster -> {
+                if (drawn == figure && settled()) {
+                    sheet.setImage(image(raster.image()));
+                }
+            });
+        } else {
+            quiet.playFromStart();
+        }
     }
 
     private void show(FigureAnalysis figure, Raster raster) {

@@ -3,12 +3,17 @@ package helvo.desktop;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
+import helvo.core.look.AxisPlace;
+import helvo.core.study.FigureEdit.Zoom;
+import helvo.core.study.FigureEdit.Zoom.Limits;
 import helvo.core.study.Study;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Column;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
+import helvo.figure.FigureLayout;
 import helvo.figure.Raster;
+import java.util.EnumMap;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.atomic.AtomicBoolean;
@@ -27,7 +32,8 @@ import javafx.scene.input.ScrollEvent;
 /// so that the first edit and the first drag need not wait for that.
 final class Rehearsal {
     private static final int MANY_POINTS = 2_000;
-    private static final int MOST_TIMES = 120;
+    private static final int MOST_TIMES = 200;
+    private static final int MOST_WHOLE = 100_000;
     private static final long SECOND = 1_000_000_000;
     /// Of work, in nanoseconds.
     private static final long MOST_TIME = 6 * SECOND;
@@ -60,14 +66,16 @@ final class Rehearsal {
         });
     }
 
-    /// From the first study with many points on, once.
-    ///
+    /// Once, from the first figure with many points on.
+    boolean isDue(FigureAnalysis figure) {
+        return !done && figure.series().stream().mapToInt(series -> series.points().size()).sum() >= MANY_POINTS;
+    }
+
     /// @param scale pixels a point
     /// @param again shows the same picture again
-    void shown(FigureAnalysis figure, double scale, Consumer<Raster> again) {
-        boolean many = figure.series().stream().mapToInt(series -> series.points().size()).sum() >= MANY_POINTS;
+    void begin(FigureAnalysis figure, double scale, Consumer<Raster> again) {
         Analysis analysis = session.analysis().get();
-        if (done || !many || analysis.study() != session.study()) {
+        if (!isDue(figure) || analysis.study() != session.study()) {
             return;
         }
         done = true;
@@ -103,9 +111,31 @@ final class Rehearsal {
         }
     }
 
-    private void once(Analysis analysis, FigureAnalysis figure, int row, double scale, Consumer<Raster> again, Progress progress) {
+    private void once(Analysis analysis, FigureAnalysis figure, int time, double scale, Consumer<Raster> again, Progress progress) {
         progress.reached(Double.NaN);
+        if (time % 2 == 0) {
+            edit(analysis, figure, time / 2, scale, again, progress);
+        } else {
+            Raster.draw(moved(figure, Raster.draw(figure, scale, progress).layout(), time), scale, progress);
+        }
+    }
+
+    /// As while it is dragged.
+    private static FigureAnalysis moved(FigureAnalysis figure, FigureLayout at, int time) {
+        var limits = new EnumMap<AxisPlace, Limits>(AxisPlace.class);
+        at.axes().forEach((place, axis) -> {
+            double by = (time % 10 - 5) * 0.02 * (axis.high() - axis.low());
+            if (axis.low() + by < axis.high() + by && (axis.low() + by > 0 || axis.low() <= 0)) {
+                limits.put(place, new Limits(Optional.of(axis.low() + by), Optional.of(axis.high() + by)));
+            }
+        });
+        return figure.with(new Zoom(figure.figure().id(), limits).change(figure.figure()));
+    }
+
+    private void edit(Analysis analysis, FigureAnalysis figure, int row, double scale, Consumer<Raster> again, Progress progress) {
         Study same = typedAgain(analysis.study(), figure.figure().table(), row);
+        // What follows the picture is rehearsed now and then.
+        boolean whole = row % 4 == 0 && figure.series().stream().mapToInt(series -> series.points().size()).sum() < MOST_WHOLE;
         var drawn = new AtomicBoolean();
         Consumer<Analysis> tell = known -> {
             Raster raster = drawn.getAndSet(true) ? null : Raster.draw(figure, scale, progress);
@@ -115,6 +145,9 @@ final class Rehearsal {
                     session.rehearse(analysis, known);
                 }
             });
+            if (!whole) {
+                throw new CancellationException();
+            }
         };
         tell.accept(Analysis.of(same, analysis, tell, progress));
     }

@@ -154,40 +154,48 @@ final class PointCloud {
         /// Adds the mask up around each pixel, as often as points lie there.
         float[] sums(int[] counts, int width, int height) {
             float[] sums = new float[width * height];
-            around(counts, width, height, (row, from, to, at, times) -> {
-                float[] line = lines[row];
-                for (int column = from; column < to; column++) {
-                    sums[at + column] += line[column] * times;
-                }
-            });
-            return sums;
-        }
-
-        /// The strongest coverage of each pixel by any mask, 0 to 255.
-        void strongest(int[] counts, int width, int height, int[] covered) {
-            around(counts, width, height, (row, from, to, at, _) -> {
-                int[] line = alphas[row];
-                for (int column = from; column < to; column++) {
-                    covered[at + column] = Math.max(covered[at + column], line[column]);
-                }
-            });
-        }
-
-        /// Puts one line of the mask where its first column would be at a place.
-        private interface Line {
-            void put(int row, int from, int to, int at, int times);
-        }
-
-        private void around(int[] counts, int width, int height, Line line) {
             for (int y = 0; y < height; y++) {
                 for (int x = 0; x < width; x++) {
                     int count = counts[y * width + x];
                     if (count > 0) {
-                        int bottom = Math.min(lines.length, height + reach - y);
-                        for (int row = Math.max(0, reach - y); row < bottom; row++) {
-                            line.put(row, Math.max(from[row], reach - x), Math.min(to[row], width + reach - x), (y + row - reach) * width + x - reach, count);
-                        }
+                        add(x, y, count, sums, width, height);
                     }
+                }
+            }
+            return sums;
+        }
+
+        private void add(int x, int y, int times, float[] sums, int width, int height) {
+            int bottom = Math.min(lines.length, height + reach - y);
+            for (int row = Math.max(0, reach - y); row < bottom; row++) {
+                float[] line = lines[row];
+                int at = (y + row - reach) * width + x - reach;
+                int right = Math.min(to[row], width + reach - x);
+                for (int column = Math.max(from[row], reach - x); column < right; column++) {
+                    sums[at + column] += line[column] * times;
+                }
+            }
+        }
+
+        /// The strongest coverage of each pixel by any mask, 0 to 255.
+        void strongest(int[] counts, int width, int height, int[] covered) {
+            for (int y = 0; y < height; y++) {
+                for (int x = 0; x < width; x++) {
+                    if (counts[y * width + x] > 0) {
+                        cover(x, y, covered, width, height);
+                    }
+                }
+            }
+        }
+
+        private void cover(int x, int y, int[] covered, int width, int height) {
+            int bottom = Math.min(alphas.length, height + reach - y);
+            for (int row = Math.max(0, reach - y); row < bottom; row++) {
+                int[] line = alphas[row];
+                int at = (y + row - reach) * width + x - reach;
+                int right = Math.min(to[row], width + reach - x);
+                for (int column = Math.max(from[row], reach - x); column < right; column++) {
+                    covered[at + column] = Math.max(covered[at + column], line[column]);
                 }
             }
         }
