@@ -14,6 +14,7 @@ import helvo.core.study.StudyEdit;
 import helvo.core.study.TableChange;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Column;
+import helvo.core.table.Heading;
 import helvo.core.table.Stacking;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
@@ -31,6 +32,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
+import java.util.stream.IntStream;
 import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
@@ -445,6 +447,7 @@ final class Session implements AutoCloseable {
 
     /// Reads files into tables of the study; asks how where there are several, or several sheets in one.
     void open(List<Path> files) {
+        dismissNotice();
         if (files.size() > 1) {
             ask(new Question.HowSeveral(List.copyOf(files)));
         } else if (!files.isEmpty()) {
@@ -551,6 +554,7 @@ final class Session implements AutoCloseable {
 
     /// Makes what is on the clipboard a table.
     void pasteTable(String text) {
+        dismissNotice();
         if (refusesPicture(text)) {
             return;
         }
@@ -571,18 +575,27 @@ final class Session implements AutoCloseable {
     /// @param row    of the upper left cell, 0 is the first
     /// @param column its place among the columns, 0 is the first
     void pasteOver(String text, int row, int column) {
+        dismissNotice();
         table().filter(_ -> !refusesPicture(text)).ifPresent(into -> {
             try {
                 PastedText pasted = PastedText.of(text);
                 if (into.isBlank() && (pasted.headings() || pasted.mark() != into.mark())) {
                     opened(read(pasted));
                 } else {
-                    perform(new TableEdit.SetBlock(into.id(), row, column, pasted.writtenWith(into.mark())));
+                    List<List<String>> rows = pasted.writtenWith(into.mark());
+                    boolean named = pasted.headings() && namesColumns(rows.getFirst(), into, column);
+                    perform(new TableEdit.SetBlock(into.id(), row, column, named ? rows.subList(1, rows.size()) : rows));
                 }
             } catch (CannotRead e) {
                 failed(e);
             }
         });
+    }
+
+    /// Whether a row that is pasted repeats the headings of the columns that it would fall into.
+    private static boolean namesColumns(List<String> row, Table into, int column) {
+        return column + row.size() <= into.columns().size()
+                && IntStream.range(0, row.size()).allMatch(i -> Heading.of(row.get(i)).equals(into.columns().get(column + i).heading()));
     }
 
     /// Reads a table's file again by another layout.

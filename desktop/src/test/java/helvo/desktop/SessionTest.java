@@ -225,6 +225,24 @@ class SessionTest {
         assertThat(session.series()).isPresent();
     }
 
+    /// A copied table goes over itself without its headings becoming cells; others' headings stay what they are.
+    @Test
+    void headingsThatTheColumnsHaveAlreadyAreNotPasted() {
+        begin(Study.blank());
+        on(() -> session.say("The clipboard held nothing.", true));
+        on(() -> session.pasteOver("Load (N)\tStretch (mm)\n5\t1,31\n10\t2,35\n", 0, 0));
+        rest();
+        assertThat(session.notice().get()).as("the earlier sentence is gone").isEmpty();
+        on(() -> session.pasteOver("Load (N)\tStretch (mm)\n6\t1,5\n12\t2,5\n", 1, 0));
+        rest();
+        Table table = session.table().orElseThrow();
+        assertThat(IntStream.range(0, 3).mapToDouble(table.columns().get(0).cells()::number)).containsExactly(5.0, 6.0, 12.0);
+        assertThat(IntStream.range(0, 3).mapToDouble(table.columns().get(1).cells()::number)).containsExactly(1.31, 1.5, 2.5);
+        on(() -> session.pasteOver("Mass (g)\tStretch (mm)\n7\t3\n", 3, 0));
+        rest();
+        assertThat(session.table().orElseThrow().columns().getFirst().cells().cell(3).exactText()).isEqualTo("Mass (g)");
+    }
+
     private void begin(Study study) {
         on(() -> session = new Session(study));
         rest();
