@@ -90,7 +90,7 @@ final class BarsPanel extends Panel {
         var scroll = new ScrollPane(content);
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-        scroll.setMaxHeight(570);
+        scroll.setMaxHeight(650);
         verdict.setMinHeight(Region.USE_PREF_SIZE);
         getChildren().addAll(heading, scroll, wrong);
         session.history().subscribe(() -> {

@@ -54,7 +54,7 @@ final class FigurePanel extends Panel {
         var scroll = new ScrollPane(form);
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-        scroll.setMaxHeight(570);
+        scroll.setMaxHeight(650);
         getChildren().addAll(heading, scroll, wrong);
         session.history().subscribe(() -> {
             if (isVisible()) {

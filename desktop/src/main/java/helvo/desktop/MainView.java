@@ -146,16 +146,15 @@ final class MainView extends StackPane {
         show(panel(DerivePanel.class));
     }
 
-    /// At the height of what was pressed, at the side, so that the figure is seen while it changes.
+    /// At the height of what was pressed, over the table, so that figure and readout are seen while they change.
     void showThing(Thing thing, double sceneX, double sceneY) {
         if (thing instanceof Thing.BarOf(var key, var row, var end)) {
             bars.about(key, row, end == Thing.BarEnd.LEFT || end == Thing.BarEnd.RIGHT);
-            // Over the table, so that figure and readout are seen while bars are tried.
             beside(bars, -16, 120);
             return;
         }
         figurePanel.about(thing);
-        beside(figurePanel, Math.max(sceneX, getWidth() - 330 - 24 - 16), sceneY);
+        beside(figurePanel, -16, sceneY);
     }
 
     private void showPoints(int[] rows, Optional<SeriesKey> of, String says, double sceneX, double sceneY) {

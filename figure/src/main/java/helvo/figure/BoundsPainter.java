@@ -10,9 +10,11 @@ import java.awt.geom.Line2D;
 import java.awt.geom.Path2D;
 import java.util.Arrays;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /// Draws which lines the error bars of a series allow: the corridor between them, the steepest and the shallowest one, the bars that these turn
 /// on, and the bars that the curve misses. Where no line is allowed, the one that needs the least longer bars.
@@ -44,11 +46,20 @@ final class BoundsPainter {
             Optional<Path2D> corridor = corridor(reach);
             corridor.ifPresent(path -> pen.fill(path, new Color(color.getRed(), color.getGreen(), color.getBlue(), 36)));
         }
-        bounds.steepest().ifPresent(line -> line(line, reach, 4, 2.6f));
-        bounds.shallowest().ifPresent(line -> line(line, reach, 4, 2.6f));
-        if (!bounds.exist()) {
-            bounds.least().line().ifPresent(line -> line(line, reach, 1.2, 2.2f));
-        }
+        double dash = bounds.exist() ? 4 : 1.2;
+        double gap = bounds.exist() ? 2.6 : 2.2;
+        limits(reach).forEach(path -> pen.draw(path, color, style.weight(0.8), (float) style.length(dash), (float) style.length(gap)));
+    }
+
+    /// Keeps labels away from the limits.
+    void take(Occupancy occupancy) {
+        limits(reach()).forEach(occupancy::takeLine);
+    }
+
+    /// The steepest and the shallowest line; without these the one that needs the least longer bars.
+    private List<Path2D> limits(double[] reach) {
+        Stream<Bounds.Limit> lines = Stream.of(bounds.steepest(), bounds.shallowest(), bounds.exist() ? Optional.<Bounds.Limit>empty() : bounds.least().line()).flatMap(Optional::stream);
+        return lines.map(line -> path(line, reach)).toList();
     }
 
     /// As far as the curve, and to the y axis where that is near.
@@ -99,14 +110,14 @@ final class BoundsPainter {
         }
     }
 
-    private void line(Bounds.Limit line, double[] reach, double dash, float gap) {
+    private Path2D path(Bounds.Limit line, double[] reach) {
         var path = new Path2D.Double();
         int steps = plot.isStraight() ? 1 : STEPS;
         for (int i = 0; i <= steps; i++) {
             double x = x(reach, i, steps);
             to(path, x, line.at(x));
         }
-        pen.draw(path, color, style.weight(0.8), (float) style.length(dash), (float) style.length(gap));
+        return path;
     }
 
     /// Before the points: a ring at the bars that pin the limits, and another in the colour of what needs a look at bars that the curve misses, drawn

@@ -319,6 +319,12 @@ public final class FigureDrawing {
             return placed(area, occupancy, List.of());
         }
         painters.stream().filter(painter -> !painter.look().hidden()).forEach(painter -> painter.take(occupancy));
+        if (figure.figure().shows(Layer.BAND)) {
+            curves(painters, (painter, fit) -> painter.takeBand(occupancy, fit));
+        }
+        if (figure.figure().shows(Layer.BOUNDS)) {
+            bounds(painters).forEach(each -> each.take(occupancy));
+        }
         notes.taken().forEach(occupancy::take);
         List<SeriesPainter> curves = painters.stream().filter(painter -> equations && painter.drawsCurve()).limit(8).toList();
         List<SeriesPainter> inLegend = inLegend().stream().map(painters::get).toList();

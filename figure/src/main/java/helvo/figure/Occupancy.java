@@ -1,5 +1,7 @@
 package helvo.figure;
 
+import java.awt.geom.Path2D;
+import java.awt.geom.PathIterator;
 import java.awt.geom.Rectangle2D;
 import java.util.List;
 import java.util.Optional;
@@ -53,6 +55,19 @@ final class Occupancy {
             double x = x1 + (x2 - x1) * i / steps;
             double y = y1 + (y2 - y1) * i / steps;
             take(x - 0.5, y - 0.5, x + 0.5, y + 0.5, LINE);
+        }
+    }
+
+    void takeLine(Path2D path) {
+        double[] corner = new double[6];
+        double lastX = 0;
+        double lastY = 0;
+        for (var it = path.getPathIterator(null, 1); !it.isDone(); it.next()) {
+            if (it.currentSegment(corner) != PathIterator.SEG_MOVETO) {
+                takeLine(lastX, lastY, corner[0], corner[1]);
+            }
+            lastX = corner[0];
+            lastY = corner[1];
         }
     }
 

@@ -487,23 +487,20 @@ final class SeriesPainter {
             }
         }
         if (points.size() <= ENOUGH_TO_AVOID) {
-            joinedPath().ifPresent(path -> takePath(occupancy, path));
+            joinedPath().ifPresent(path -> occupancy.takeLine(path));
         }
         if (drawsCurve()) {
-            takePath(occupancy, path(series.fit().orElseThrow()));
+            occupancy.takeLine(path(series.fit().orElseThrow()));
         }
     }
 
-    private static void takePath(Occupancy occupancy, Path2D path) {
-        double[] corner = new double[6];
-        double lastX = 0;
-        double lastY = 0;
-        for (var it = path.getPathIterator(null, 1); !it.isDone(); it.next()) {
-            if (it.currentSegment(corner) != PathIterator.SEG_MOVETO) {
-                occupancy.takeLine(lastX, lastY, corner[0], corner[1]);
+    /// Keeps labels away from the band's edges, one more measurement's too.
+    void takeBand(Occupancy occupancy, Fit fit) {
+        for (int side = -1; side <= 1; side += 2) {
+            Path2D edge = edge(fit, Reading::predictionHalf95, side);
+            if (edge != null) {
+                occupancy.takeLine(edge);
             }
-            lastX = corner[0];
-            lastY = corner[1];
         }
     }
 
