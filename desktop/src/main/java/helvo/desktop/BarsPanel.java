@@ -21,6 +21,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
+import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -87,6 +88,7 @@ final class BarsPanel extends Panel {
         whatIf = new VBox(6, strong("What if"), row(slider, size, sizeUnit), verdict,
                 new FlowPane(8, 6, accept, button("bars-back", "Back to those in the table", this::back)));
         var content = new VBox(12, form, whatIf, looks);
+        content.setPadding(new Insets(0, 10, 0, 0));
         var scroll = new ScrollPane(content);
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);

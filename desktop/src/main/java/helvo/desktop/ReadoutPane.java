@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import javafx.geometry.HPos;
+import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -126,7 +127,7 @@ final class ReadoutPane extends VBox {
                     at.beside.setText(pair.intercept());
                 }
                 case Line.Heading(String text) -> at.text.setText(text);
-                case Line.Sentence sentence -> at.text.setText(sentence.text());
+                case Line.Sentence sentence -> at.text.setText(together(sentence.text()));
             }
         }
     }
@@ -170,6 +171,9 @@ final class ReadoutPane extends VBox {
                     quantities = null;
                     Label label = sentence(false);
                     label.getStyleClass().add("section-heading");
+                    if (shown.isEmpty()) {
+                        label.getStyleClass().add("first");
+                    }
                     label.setMaxWidth(Double.MAX_VALUE);
                     shown.add(new Shown(label, label));
                     content.getChildren().add(label);
@@ -184,10 +188,15 @@ final class ReadoutPane extends VBox {
         }
     }
 
+    /// No line ends between "p <" and its number.
+    private static String together(String sentence) {
+        return sentence.replace("p < ", "p\u00a0<\u00a0").replace("p = ", "p\u00a0=\u00a0");
+    }
+
     private static GridPane grid() {
         var grid = new GridPane(8, 5);
         var label = new ColumnConstraints();
-        label.setMinWidth(64);
+        label.setMinWidth(58);
         var value = new ColumnConstraints();
         value.setMinWidth(90);
         value.setHgrow(Priority.ALWAYS);
@@ -206,8 +215,14 @@ final class ReadoutPane extends VBox {
         var unit = new Label();
         unit.getStyleClass().add("muted");
         unit.setMinWidth(Region.USE_PREF_SIZE);
-        Node[] cells = {label, value, unit};
-        grid.addRow(grid.getRowCount(), cells);
+        // A long value takes what its own unit leaves, not what the widest of all units would.
+        var both = new HBox(8, value, unit);
+        both.setAlignment(Pos.BASELINE_LEFT);
+        HBox.setHgrow(value, Priority.ALWAYS);
+        value.setMaxWidth(Double.MAX_VALUE);
+        int row = grid.getRowCount();
+        grid.add(label, 0, row);
+        grid.add(both, 1, row, 2, 1);
         return new Shown(value, unit);
     }
 

@@ -27,7 +27,7 @@ final class StraightenPanel extends Panel {
     private final FlowPane cards = new FlowPane(8, 8);
 
     StraightenPanel(Session session, Runnable close) {
-        super(session, "straighten", "Make it straight", 800);
+        super(session, "straighten", "Make it straight", 758);
         this.close = close;
         lane = session.workshop().lane("straightening");
         getChildren().addAll(heading, muted("Press a picture: the column it needs is derived and takes the place of x or y. R² is that of a line through what the picture shows; "

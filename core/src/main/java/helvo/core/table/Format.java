@@ -7,6 +7,7 @@ import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 import helvo.core.number.ValueText;
 import java.math.BigDecimal;
+import java.math.MathContext;
 import java.math.RoundingMode;
 
 /// How a column's numbers are shown. What is kept, copied and computed with is always the full number.
@@ -39,7 +40,8 @@ public sealed interface Format {
         }
     }
 
-    /// Rounded to this many significant digits, with a power of ten where that is shorter.
+    /// Rounded to this many significant digits, with a power of ten where that is shorter. Zeros at the end that rounding gave are kept: they say how
+    /// exact the number is.
     record Significant(int digits) implements Format {
         public Significant {
             require(digits >= 1 && digits <= MOST_DECIMALS, "digits=%s must be 1 to %s", digits, MOST_DECIMALS);
@@ -47,7 +49,13 @@ public sealed interface Format {
 
         @Override
         public String shown(double number, DecimalMark mark) {
-            return ValueText.significant(number, digits).replace('.', mark.sign());
+            String shown = ValueText.significant(number, digits);
+            BigDecimal rounded = new BigDecimal(number).round(new MathContext(digits, RoundingMode.HALF_EVEN));
+            int point = shown.indexOf('.');
+            boolean plain = point >= 0 && shown.substring(point + 1).chars().allMatch(Character::isDigit);
+            boolean exact = rounded.compareTo(new BigDecimal(Double.toString(number))) == 0;
+            String zeros = plain && !exact ? "0".repeat(Math.max(0, rounded.scale() - (shown.length() - point - 1))) : "";
+            return (shown + zeros).replace('.', mark.sign());
         }
     }
 
