@@ -4,7 +4,8 @@ import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
-import helvo.core.number.ValueText;
+import helvo.core.fit.PrintedEquation;
+import helvo.core.number.NumberFormat;
 import helvo.core.readout.Equation;
 import helvo.files.CannotRead;
 import helvo.files.json.FitJson;
@@ -45,18 +46,22 @@ final class CurvesCommand implements Callable<Integer> {
         if (json) {
             out.println(FitJson.curves(figure, new FitJson.Asked(at.stream().filter(Double::isFinite).toList(), List.of(), bounds)));
         } else {
-            series.ranked().forEach(outcome -> print(out, series, outcome));
+            series.ranked().forEach(outcome -> print(out, figure.numbers(), series, outcome));
         }
         out.flush();
         return series.ranked().stream().anyMatch(FitOutcome.Fitted.class::isInstance) ? Helvo.DONE : Helvo.DATA_DO_NOT_ALLOW;
     }
 
-    private static void print(PrintWriter out, SeriesAnalysis series, FitOutcome outcome) {
+    private static void print(PrintWriter out, NumberFormat numbers, SeriesAnalysis series, FitOutcome outcome) {
         switch (outcome) {
-            case FitOutcome.NotFitted(var curve, var reason) -> out.printf("%-15s %s%n", curve.name(), reason.sentence());
-            case FitOutcome.Fitted(Fit fit) -> out.printf("%-15s R² %-9s weight %-5s %s%n", fit.curve().name(), fit.quality().r2().isPresent() ? ValueText.share(fit.quality().r2().getAsDouble()) : "–",
+            case FitOutcome.NotFitted(var curve, var reason) -> out.printf("%-15s %s%n", curve.name(), reason.sentence(numbers));
+            case FitOutcome.Fitted(Fit fit) -> {
+                var equation = new Equation(PrintedEquation.of(fit, series.points()), numbers);
+                String x = series.rows().x().symbol();
+                out.printf("%-15s R² %-9s weight %-5s %s%n", fit.curve().name(), fit.quality().r2().isPresent() ? numbers.share(fit.quality().r2().getAsDouble()) : "–",
                     series.weight(fit.curve()).isPresent() ? Math.round(100 * series.weight(fit.curve()).getAsDouble()) + " %" : "–",
-                    Equation.inNames(fit, series.rows().x().symbol(), series.rows().y().symbol()));
+                    equation.inNames(x, series.rows().y().symbol()) + equation.where(x).map(where -> ", " + where).orElse(""));
+            }
         }
     }
 }

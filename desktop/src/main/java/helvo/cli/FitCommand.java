@@ -69,7 +69,7 @@ final class FitCommand implements Callable<Integer> {
             return Helvo.DONE;
         }
         command.commandLine().getErr().println(figure.missing().orElseGet(() -> figure.series().stream()
-                .map(series -> ((FitOutcome.NotFitted) series.chosen()).reason().sentence()).findFirst().orElse("No row meets the conditions.")));
+                .map(series -> ((FitOutcome.NotFitted) series.chosen()).reason().sentence(figure.numbers())).findFirst().orElse("No row meets the conditions.")));
         return Helvo.DATA_DO_NOT_ALLOW;
     }
 
@@ -83,8 +83,8 @@ final class FitCommand implements Callable<Integer> {
         }
         Fit fit = series.fit().get();
         var lines = new ArrayList<>(Readout.of(figure, series).lines());
-        at.forEach(x -> lines.addAll(ReadingsReadout.at(series, fit, x)));
-        when.forEach(y -> lines.addAll(ReadingsReadout.when(series, fit, y)));
+        at.forEach(x -> lines.addAll(new ReadingsReadout(figure).at(series, fit, x)));
+        when.forEach(y -> lines.addAll(new ReadingsReadout(figure).when(series, fit, y)));
         out.print(Readout.of(figure, series).withLines(lines).printed());
     }
 

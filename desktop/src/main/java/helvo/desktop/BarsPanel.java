@@ -6,7 +6,6 @@ import helvo.core.bounds.Bounds;
 import helvo.core.fit.Weighting;
 import helvo.core.look.BarLook;
 import helvo.core.look.SeriesLook;
-import helvo.core.number.ValueText;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.SeriesKey;
@@ -281,7 +280,7 @@ final class BarsPanel extends Panel {
         boolean percent = from() instanceof From.Percent;
         sizeUnit.setText(usual.isEmpty() ? "times" : percent ? "%" : column().unit());
         slider.setValue(1);
-        size.setText(ValueText.plain(usual.orElse(1.0)));
+        size.setText(session.study().numbers().plain(usual.orElse(1.0)));
         tell();
     }
 
@@ -314,7 +313,7 @@ final class BarsPanel extends Panel {
 
     private void tryOut(double factor) {
         double rounded = Math.round(factor * 200) / 200.0;
-        size.setText(ValueText.significant(rounded * usual.orElse(1.0), 4));
+        size.setText(session.study().numbers().significant(rounded * usual.orElse(1.0), 4));
         session.tryOut(new ColumnEdit.ScaleBars(table().id(), column().id(), rounded));
     }
 
@@ -338,9 +337,9 @@ final class BarsPanel extends Panel {
         }
         double least = bounds.get().least().factor();
         String unit = column().unit().isEmpty() ? "" : " " + column().unit();
-        String needed = bounds.get().equalBar().isPresent() && !inX && Double.isFinite(least) ? "± " + ValueText.significant(bounds.get().equalBar().getAsDouble() * least, 6) + unit
-                : Double.isFinite(least) ? ValueText.significant(least, 6) + " times these" : "longer than any";
-        String slope = bounds.get().slope().isPresent() ? " Slope " + ValueText.withUncertainty(bounds.get().slope().getAsDouble(), bounds.get().slopeHalfRange()) + "." : "";
+        String needed = bounds.get().equalBar().isPresent() && !inX && Double.isFinite(least) ? "± " + session.study().numbers().significant(bounds.get().equalBar().getAsDouble() * least, 6) + unit
+                : Double.isFinite(least) ? session.study().numbers().significant(least, 6) + " times these" : "longer than any";
+        String slope = bounds.get().slope().isPresent() ? " Slope " + session.study().numbers().withUncertainty(bounds.get().slope().getAsDouble(), bounds.get().slopeHalfRange()) + "." : "";
         verdict.setText((bounds.get().exist() ? "A line passes through all bars." + slope : "No line passes through all bars.") + " The least that would do: " + needed + "."
                 + (accept.isDisabled() ? " These bars follow other columns: they can be tried here, and are changed there." : ""));
         verdict.getStyleClass().removeAll("warning");

@@ -5,7 +5,7 @@ import helvo.core.curve.Curve;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Quality;
-import helvo.core.number.ValueText;
+import helvo.core.number.NumberFormat;
 import helvo.core.study.SeriesKey;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -59,7 +59,7 @@ final class CurveCard extends ToggleButton {
         return shape;
     }
 
-    void show(SeriesAnalysis series, String color) {
+    void show(SeriesAnalysis series, String color, NumberFormat numbers) {
         Optional<FitOutcome> outcome = series.outcome(shape);
         boolean fits = outcome.isPresent() && outcome.get() instanceof FitOutcome.Fitted;
         if (outcome.isEmpty() && pictured.equals(Optional.of(series.key()))) {
@@ -72,8 +72,8 @@ final class CurveCard extends ToggleButton {
         words.setVisible(!fits);
         switch (outcome.orElse(null)) {
             case null -> say("Fitting …");
-            case FitOutcome.Fitted(Fit fit) -> show(series, fit, color);
-            case FitOutcome.NotFitted(_, var reason) -> say(reason.sentence());
+            case FitOutcome.Fitted(Fit fit) -> show(series, fit, color, numbers);
+            case FitOutcome.NotFitted(_, var reason) -> say(reason.sentence(numbers));
         }
     }
 
@@ -83,9 +83,9 @@ final class CurveCard extends ToggleButton {
         setAccessibleText(shape.name() + ": " + sentence);
     }
 
-    private void show(SeriesAnalysis series, Fit fit, String color) {
+    private void show(SeriesAnalysis series, Fit fit, String color, NumberFormat numbers) {
         OptionalDouble weight = series.weight(shape);
-        String value = fit.quality().r2().isPresent() ? ValueText.share(fit.quality().r2().getAsDouble()) : "–";
+        String value = fit.quality().r2().isPresent() ? numbers.share(fit.quality().r2().getAsDouble()) : "–";
         r2.setText(value);
         picture.show(series.points(), fit, color);
         aboutZero.setVisible(fit.quality().about() == Quality.About.ZERO);

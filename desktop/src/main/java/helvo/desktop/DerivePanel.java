@@ -3,7 +3,6 @@ package helvo.desktop;
 import helvo.core.formula.Completions;
 import helvo.core.formula.Formula;
 import helvo.core.formula.Function;
-import helvo.core.number.ValueText;
 import helvo.core.study.ColumnEdit;
 import helvo.core.table.Column;
 import helvo.core.table.Derivation;
@@ -192,7 +191,7 @@ final class DerivePanel extends Panel {
     private String preview(Formula read) {
         int rows = table.rows();
         String first = IntStream.range(0, rows).filter(row -> Double.isFinite(read.value(table, row))).limit(PREVIEWED)
-                .mapToObj(row -> "row %d: %s".formatted(row + 1, ValueText.plain(read.value(table, row)))).collect(Collectors.joining(", "));
+                .mapToObj(row -> "row %d: %s".formatted(row + 1, session.study().numbers().plain(read.value(table, row)))).collect(Collectors.joining(", "));
         Optional<Integer> without = IntStream.range(0, Math.min(rows, 1000)).boxed().filter(row -> !Double.isFinite(read.value(table, row))).findFirst();
         String bars = read.columns().stream().map(table::column)
                 .flatMap(source -> table.barOf(source).map(Column::name).or(() -> source.ownBars().map(_ -> "the bars of " + source.name())).stream()).collect(Collectors.joining(", "));

@@ -9,7 +9,6 @@ import helvo.core.look.AxisPlace;
 import helvo.core.look.CurveLook;
 import helvo.core.look.FigureLook;
 import helvo.core.look.Note;
-import helvo.core.number.ValueText;
 import helvo.core.study.Edit;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
@@ -362,9 +361,9 @@ final class FigureView extends Pane {
     }
 
     private void rehearse() {
-        if (draft.isEmpty() && drawn != null && settled() && session.workshop().idle()) {
+        if (draft.isEmpty() && drawn != null && layout.isPresent() && settled() && session.workshop().idle()) {
             FigureAnalysis figure = drawn;
-            rehearsal.begin(figure, drawnScale, raster -> {
+            rehearsal.begin(figure, layout.get(), drawnScale, raster -> {
                 if (drawn == figure && settled()) {
                     sheet.setImage(image(raster.image()));
                 }
@@ -435,11 +434,11 @@ final class FigureView extends Pane {
     private static String says(FigureLayout.Hit hit) {
         var rows = hit.series().rows();
         var text = new StringBuilder("Row %,d".formatted(hit.row() + 1)).append(hit.setAside() ? ", set aside" : "").append(": ");
-        text.append(rows.x().column().name()).append(' ').append(rows.x().time().isPresent() ? rows.x().column().shown(hit.row(), helvo.core.number.DecimalMark.POINT) : ValueText.plain(hit.x()))
+        text.append(rows.x().column().name()).append(' ').append(rows.x().time().isPresent() ? rows.x().column().shown(hit.row(), helvo.core.number.DecimalMark.POINT) : session.study().numbers().plain(hit.x()))
                 .append(rows.x().unit().isEmpty() || rows.x().time().isPresent() ? "" : " " + rows.x().unit());
-        text.append(", ").append(rows.y().column().name()).append(' ').append(ValueText.plain(hit.y())).append(rows.y().unit().isEmpty() ? "" : " " + rows.y().unit());
+        text.append(", ").append(rows.y().column().name()).append(' ').append(session.study().numbers().plain(hit.y())).append(rows.y().unit().isEmpty() ? "" : " " + rows.y().unit());
         if (!hit.setAside()) {
-            hit.series().fit().ifPresent(fit -> text.append(", residual ").append(ValueText.significant(fit.function().residual(hit.x(), hit.y()), 3)));
+            hit.series().fit().ifPresent(fit -> text.append(", residual ").append(session.study().numbers().significant(fit.function().residual(hit.x(), hit.y()), 3)));
         }
         return text.toString();
     }

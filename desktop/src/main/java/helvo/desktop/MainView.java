@@ -37,6 +37,9 @@ import javafx.scene.layout.VBox;
 
 /// The whole window: the bar on top and the five regions under it.
 final class MainView extends StackPane {
+    /// Left of the window, so that a panel beside it stands over the table.
+    private static final double OVER_TABLE = -16;
+
     /// Narrower than this, the side regions take less room.
     private static final double NARROW = 1180;
 
@@ -150,11 +153,11 @@ final class MainView extends StackPane {
     void showThing(Thing thing, double sceneX, double sceneY) {
         if (thing instanceof Thing.BarOf(var key, var row, var end)) {
             bars.about(key, row, end == Thing.BarEnd.LEFT || end == Thing.BarEnd.RIGHT);
-            beside(bars, -16, 120);
+            beside(bars, OVER_TABLE, 120);
             return;
         }
         figurePanel.about(thing);
-        beside(figurePanel, -16, sceneY);
+        beside(figurePanel, OVER_TABLE, sceneY);
     }
 
     private void showPoints(int[] rows, Optional<SeriesKey> of, String says, double sceneX, double sceneY) {

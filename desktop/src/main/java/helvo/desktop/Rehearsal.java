@@ -71,9 +71,10 @@ final class Rehearsal {
         return !done && figure.series().stream().mapToInt(series -> series.points().size()).sum() >= MANY_POINTS;
     }
 
+    /// @param at    where things are on the figure's sheet
     /// @param scale pixels a point
     /// @param again shows the same picture again
-    void begin(FigureAnalysis figure, double scale, Consumer<Raster> again) {
+    void begin(FigureAnalysis figure, FigureLayout at, double scale, Consumer<Raster> again) {
         Analysis analysis = session.analysis().get();
         if (!isDue(figure) || analysis.study() != session.study()) {
             return;
@@ -81,10 +82,10 @@ final class Rehearsal {
         done = true;
         stopped = false;
         disturbed = System.nanoTime() - QUIET;
-        Thread.ofPlatform().daemon().name("rehearsal").start(() -> run(analysis, figure, scale, again));
+        Thread.ofPlatform().daemon().name("rehearsal").start(() -> run(analysis, figure, at, scale, again));
     }
 
-    private void run(Analysis analysis, FigureAnalysis figure, double scale, Consumer<Raster> again) {
+    private void run(Analysis analysis, FigureAnalysis figure, FigureLayout at, double scale, Consumer<Raster> again) {
         try {
             long worked = 0;
             for (int i = 0; i < MOST_TIMES && worked < MOST_TIME; i++) {
@@ -98,7 +99,12 @@ final class Rehearsal {
                     }
                 };
                 try {
-                    once(analysis, figure, i, scale, again, progress);
+                    progress.reached(Double.NaN);
+                    if (i % 2 == 0) {
+                        edit(analysis, figure, i / 2, scale, again, progress);
+                    } else {
+                        Raster.draw(moved(figure, at, i), scale, progress);
+                    }
                 } catch (CancellationException e) {
                     if (stopped) {
                         return;
@@ -108,15 +114,6 @@ final class Rehearsal {
             }
         } catch (OutOfMemoryError e) {
             // There is no room for it: nothing is lost.
-        }
-    }
-
-    private void once(Analysis analysis, FigureAnalysis figure, int time, double scale, Consumer<Raster> again, Progress progress) {
-        progress.reached(Double.NaN);
-        if (time % 2 == 0) {
-            edit(analysis, figure, time / 2, scale, again, progress);
-        } else {
-            Raster.draw(moved(figure, Raster.draw(figure, scale, progress).layout(), time), scale, progress);
         }
     }
 
@@ -132,10 +129,10 @@ final class Rehearsal {
         return figure.with(new Zoom(figure.figure().id(), limits).change(figure.figure()));
     }
 
-    private void edit(Analysis analysis, FigureAnalysis figure, int row, double scale, Consumer<Raster> again, Progress progress) {
-        Study same = typedAgain(analysis.study(), figure.figure().table(), row);
+    private void edit(Analysis analysis, FigureAnalysis figure, int time, double scale, Consumer<Raster> again, Progress progress) {
+        Study same = typedAgain(analysis.study(), figure.figure().table(), time);
         // What follows the picture is rehearsed now and then.
-        boolean whole = row % 4 == 0 && figure.series().stream().mapToInt(series -> series.points().size()).sum() < MOST_WHOLE;
+        boolean whole = time % 4 == 0 && figure.series().stream().mapToInt(series -> series.points().size()).sum() < MOST_WHOLE;
         var drawn = new AtomicBoolean();
         Consumer<Analysis> tell = known -> {
             Raster raster = drawn.getAndSet(true) ? null : Raster.draw(figure, scale, progress);
@@ -152,9 +149,10 @@ final class Rehearsal {
         tell.accept(Analysis.of(same, analysis, tell, progress));
     }
 
-    private static Study typedAgain(Study study, int of, int row) {
+    private static Study typedAgain(Study study, int of, int time) {
         Table table = study.table(of);
+        int row = time % table.rows();
         Optional<Column> y = table.columns().stream().filter(column -> column.role() == Role.Y && !column.isDerived()).findFirst();
-        return y.map(column -> new TableEdit.SetCell(of, column.id(), row, column.shown(row, table.mark())).apply(study)).orElse(study);
+        return y.map(column -> new TableEdit.SetCell(of, column.id(), row, column.exact(row, table.mark())).apply(study)).orElse(study);
     }
 }

@@ -410,11 +410,14 @@ final class Session implements AutoCloseable {
         History now = history.get();
         if (analysis.get() == of && now.study() == of.study() && !isChanging() && trial.isEmpty()) {
             rehearsing = true;
-            history.set(History.from(same.study()));
-            analysis.set(same);
-            history.set(now);
-            analysis.set(of);
-            rehearsing = false;
+            try {
+                history.set(History.from(same.study()));
+                analysis.set(same);
+            } finally {
+                history.set(now);
+                analysis.set(of);
+                rehearsing = false;
+            }
         }
     }
 

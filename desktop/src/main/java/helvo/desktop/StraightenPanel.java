@@ -3,7 +3,6 @@ package helvo.desktop;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.analysis.Straightening;
 import helvo.core.analysis.Transform;
-import helvo.core.number.ValueText;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.StudyEdit;
@@ -62,7 +61,7 @@ final class StraightenPanel extends Panel {
         var name = new Label(title);
         name.getStyleClass().add("strong");
         name.setMaxWidth(160);
-        String r2 = "R² " + ValueText.share(straightening.r2()) + (straightening.left() == 0 ? "" : ", without %,d %s".formatted(straightening.left(), straightening.left() == 1 ? "point" : "points"));
+        String r2 = "R² " + session.study().numbers().share(straightening.r2()) + (straightening.left() == 0 ? "" : ", without %,d %s".formatted(straightening.left(), straightening.left() == 1 ? "point" : "points"));
         var picture = new FitPicture(158, 62);
         picture.show(straightening.points(), straightening.line(), "#6A2C5B");
         var box = new VBox(2, name, new Label(r2), picture);

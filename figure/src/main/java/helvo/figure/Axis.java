@@ -1,5 +1,6 @@
 package helvo.figure;
 
+import helvo.core.number.NumberFormat;
 import java.util.List;
 
 /// An axis: its limits, its ticks and what they are labelled with, in the units of the points.
@@ -14,7 +15,7 @@ public sealed interface Axis permits AxisScale, DateScale, LogScale, Reversed {
     /// Values with a short tick, those of labelled ones among them.
     List<Double> minorTicks();
 
-    String label(double tick);
+    String label(double tick, NumberFormat numbers);
 
     /// What stands before the unit in the axis' title, such as a power of ten, or in its place; may be empty.
     String context();

@@ -51,7 +51,7 @@ final class AxisChooser {
         int steps = (int) Math.clamp(length / style.length(36), 2, 14);
         while (true) {
             Axis scale = chosen(axis, xs, steps, half / length, figure.xTime().isPresent());
-            double widest = scale.ticks().stream().mapToDouble(tick -> Typeface.width(style.label(), scale.label(tick))).max().orElse(0);
+            double widest = scale.ticks().stream().mapToDouble(tick -> Typeface.width(style.label(), scale.label(tick, style.numbers()))).max().orElse(0);
             if (widest + style.length(8) <= scale.leastApart() * length || steps == 1 || axis.step().isPresent()) {
                 return scale;
             }

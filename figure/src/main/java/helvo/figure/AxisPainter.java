@@ -70,7 +70,7 @@ final class AxisPainter {
         }
         Font font = style.label();
         double baseline = top ? y - style.length(TICK + 2.5) : y + style.length(TICK + 1) + font.getSize2D();
-        axis.ticks().forEach(tick -> pen.text(axis.label(tick), font, Inks.INK, px(axis, tick), baseline, 0.5));
+        axis.ticks().forEach(tick -> pen.text(axis.label(tick, style.numbers()), font, Inks.INK, px(axis, tick), baseline, 0.5));
     }
 
     /// @param right whether it runs along the right side
@@ -86,12 +86,12 @@ final class AxisPainter {
         }
         Font font = style.label();
         double at = x + (right ? 1 : -1) * style.length(TICK + 3);
-        axis.ticks().forEach(tick -> pen.text(axis.label(tick), font, color, at, py(axis, tick) + font.getSize2D() * 0.33, right ? 0 : 1));
+        axis.ticks().forEach(tick -> pen.text(axis.label(tick, style.numbers()), font, color, at, py(axis, tick) + font.getSize2D() * 0.33, right ? 0 : 1));
     }
 
     /// How wide the labels of a vertical axis are.
     static double widest(Axis axis, Style style) {
-        return axis.ticks().stream().mapToDouble(tick -> Typeface.width(style.label(), axis.label(tick))).max().orElse(0);
+        return axis.ticks().stream().mapToDouble(tick -> Typeface.width(style.label(), axis.label(tick, style.numbers()))).max().orElse(0);
     }
 
     private double px(Axis axis, double tick) {

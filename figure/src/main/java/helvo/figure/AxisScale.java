@@ -1,6 +1,6 @@
 package helvo.figure;
 
-import helvo.core.number.ValueText;
+import helvo.core.number.NumberFormat;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.ArrayList;
@@ -123,16 +123,16 @@ public record AxisScale(double low, double high, double step, double minor, int 
     }
 
     @Override
-    public String label(double tick) {
+    public String label(double tick, NumberFormat numbers) {
         BigDecimal scaled = new BigDecimal(Double.toString(tick)).scaleByPowerOfTen(-factor);
         int needed = Math.max(0, new BigDecimal(Double.toString(step)).stripTrailingZeros().scale() + factor);
-        return ValueText.sign(scaled.setScale(decimals < 0 ? Math.min(needed, 12) : decimals, RoundingMode.HALF_EVEN).toPlainString());
+        return numbers.written(scaled.setScale(decimals < 0 ? Math.min(needed, 12) : decimals, RoundingMode.HALF_EVEN).toPlainString());
     }
 
     /// "10⁶", to stand before the unit; empty when labels are plain values.
     @Override
     public String context() {
-        return factor == 0 ? "" : "10" + ValueText.raised(factor);
+        return factor == 0 ? "" : "10" + NumberFormat.raised(factor);
     }
 
     private static double limit(double beyond, double from, double span, double step, double minor, boolean lower) {
@@ -180,7 +180,7 @@ public record AxisScale(double low, double high, double step, double minor, int 
     private static int factor(double largest, double step) {
         int power = (int) Math.floor(Math.log10(largest));
         int digits = power - (int) Math.floor(Math.log10(step));
-        boolean plain = power >= -3 && power <= 5 || power > 5 && digits > 5 && power < 12;
+        boolean plain = NumberFormat.isPlain(power) || power > 5 && digits > 5 && power < 12;
         return plain ? 0 : 3 * Math.floorDiv(power, 3);
     }
 }

@@ -3,6 +3,7 @@ package helvo.figure;
 import helvo.core.analysis.TimeAxis;
 import helvo.core.look.AxisLook.DateLabels;
 import helvo.core.number.DateText;
+import helvo.core.number.NumberFormat;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.format.TextStyle;
@@ -177,7 +178,7 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
 
     /// A year, and a day before times, stand only where they change, and not at all where they stand in the title.
     @Override
-    public String label(double tick) {
+    public String label(double tick, NumberFormat numbers) {
         LocalDateTime at = moment(tick);
         String name = at.getMonth().getDisplayName(TextStyle.SHORT, Locale.ENGLISH);
         return switch (labels) {

@@ -49,7 +49,7 @@ public final class FigureDrawing {
     private FigureDrawing(FigureAnalysis figure, Pen pen, Progress progress) {
         this.figure = figure;
         this.look = figure.figure().look();
-        this.style = new Style(look.sheet());
+        this.style = new Style(look.sheet(), figure.numbers());
         this.pen = pen;
         this.progress = progress;
         this.width = widthPoints(figure);
@@ -138,7 +138,7 @@ public final class FigureDrawing {
 
     private boolean hasLegend() {
         LegendLook.Shown shown = look.legend().shown();
-        return shown == LegendLook.Shown.ALWAYS || shown == LegendLook.Shown.FOR_SEVERAL && figure.series().size() > 1;
+        return !inLegend().isEmpty() && (shown == LegendLook.Shown.ALWAYS || shown == LegendLook.Shown.FOR_SEVERAL && figure.series().size() > 1);
     }
 
     /// How much lower the plot begins where the legend stands above it.
@@ -406,7 +406,7 @@ public final class FigureDrawing {
     /// Of the bar of colours with its labels and its title.
     private double keyWidth(SeriesPainter.ColorScale scale, double tall) {
         AxisScale axis = keyAxis(scale, tall);
-        return style.length(27) + axis.ticks().stream().mapToDouble(tick -> Typeface.width(style.small(), axis.label(tick))).max().orElse(0);
+        return style.length(27) + axis.ticks().stream().mapToDouble(tick -> Typeface.width(style.small(), axis.label(tick, style.numbers()))).max().orElse(0);
     }
 
     private void colorKey(SeriesPainter.ColorScale scale, Axes axes) {
@@ -423,7 +423,7 @@ public final class FigureDrawing {
         for (double tick : axis.ticks()) {
             double y = top + tall * (1 - axis.fraction(tick));
             pen.line(x + thick, y, x + thick + style.length(3), y, Inks.AXIS, style.weight(0.7));
-            pen.text(axis.label(tick), style.small(), Inks.INK, x + thick + style.length(4.5), y + style.length(2.6), 0);
+            pen.text(axis.label(tick, style.numbers()), style.small(), Inks.INK, x + thick + style.length(4.5), y + style.length(2.6), 0);
         }
         String title = scale.title() + (axis.context().isEmpty() ? "" : ", " + axis.context());
         new RichText(RichText.fitted(title, style.label(), Math.max(tall, height / 2)), style.label()).drawRising(pen, Inks.INK, width - margin + style.length(3), axes.area.getCenterY());

@@ -8,7 +8,7 @@ import helvo.core.fit.Fit;
 import helvo.core.look.CurveLook.LabelPart;
 import helvo.core.look.CurveLook.Spot;
 import helvo.core.look.SeriesLook;
-import helvo.core.number.ValueText;
+import helvo.core.number.NumberFormat;
 import helvo.core.readout.Equation;
 import java.awt.Color;
 import java.awt.Font;
@@ -60,9 +60,6 @@ final class Labels {
 
     /// @param painters of the series that it has, in its order
     void legend(List<SeriesPainter> painters, Optional<Spot> at) {
-        if (painters.isEmpty()) {
-            return;
-        }
         Font font = style.label();
         double line = style.length(LINE);
         double most = Math.clamp(style.length(140), area.getWidth() * 0.45, area.getWidth() * 0.7);
@@ -235,17 +232,21 @@ final class Labels {
         boolean dates = series.rows().x().time().isPresent();
         Set<LabelPart> parts = painter.curveLook().label();
         var lines = new ArrayList<RichText>();
+        NumberFormat numbers = style.numbers();
         if (parts.contains(LabelPart.NAME)) {
             lines.add(new RichText(RichText.fitted(painter.name(), style.strong(), most), style.strong()));
         }
         if (parts.contains(LabelPart.EQUATION)) {
             Font font = lines.isEmpty() ? style.strong() : style.label();
-            RichText.broken(Equation.inSymbols(fit, dates ? "t" : "x"), font, most).forEach(line -> lines.add(new RichText(line, font)));
+            var equation = new Equation(painter.equation(), numbers);
+            String x = dates ? "t" : "x";
+            RichText.broken(equation.inSymbols(x), font, most).forEach(line -> lines.add(new RichText(line, font)));
+            equation.where(x).ifPresent(where -> lines.add(new RichText(where, style.label())));
         }
         var others = new ArrayList<String>();
         var second = new ArrayList<String>();
         if (parts.contains(LabelPart.R2) && fit.quality().r2().isPresent()) {
-            second.add("R² = " + ValueText.share(fit.quality().r2().getAsDouble()) + (fit.curve().fittedOn().equals("y") ? "" : " of " + fit.curve().fittedOn()));
+            second.add("R² = " + numbers.share(fit.quality().r2().getAsDouble()) + (fit.curve().fittedOn().equals("y") ? "" : " of " + fit.curve().fittedOn()));
         }
         if (parts.contains(LabelPart.POINTS)) {
             second.add("n = " + series.points().size());
@@ -257,7 +258,7 @@ final class Labels {
             others.add(String.join(", ", second));
         }
         if (parts.contains(LabelPart.UNCERTAINTY)) {
-            fit.coefficients().reversed().forEach(each -> others.add(each.name() + " = " + ValueText.withUncertainty(each.value(), Equation.standardError(each))));
+            fit.coefficients().reversed().forEach(each -> others.add(each.name() + " = " + numbers.withUncertainty(each.value(), Equation.standardError(each))));
         }
         if (parts.contains(LabelPart.BOUNDS)) {
             series.bounds().ifPresent(bounds -> {
@@ -269,10 +270,11 @@ final class Labels {
         return lines;
     }
 
-    private static String line(Bounds.Limit limit, Bounds bounds) {
+    private String line(Bounds.Limit limit, Bounds bounds) {
+        NumberFormat numbers = style.numbers();
         double slopes = bounds.slopeHalfRange().orElse(0) / 10;
         double intercepts = bounds.intercepts().map(range -> (range.high() - range.low()) / 20).orElse(0.0);
-        return "y = " + new Line().form(name -> name.equals("a") ? ValueText.rounded(limit.intercept(), digits(intercepts)) : ValueText.rounded(limit.slope(), digits(slopes)), "x", Curve.Notation.TYPESET);
+        return "y = " + new Line().form(name -> name.equals("a") ? numbers.rounded(limit.intercept(), digits(intercepts)) : numbers.rounded(limit.slope(), digits(slopes)), "x", Curve.Notation.TYPESET);
     }
 
     private static OptionalDouble digits(double uncertainty) {

@@ -1,6 +1,6 @@
 package helvo.figure;
 
-import helvo.core.number.ValueText;
+import helvo.core.number.NumberFormat;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
@@ -89,11 +89,11 @@ public record LogScale(double low, double high, int decades) implements Axis {
     }
 
     @Override
-    public String label(double tick) {
+    public String label(double tick, NumberFormat numbers) {
         int power = (int) Math.floor(Math.log10(tick) + 1e-9);
         boolean plain = Math.log10(high) <= 5.01 && Math.log10(low) >= -4.01;
         double times = tick / tenTo(power, 1);
-        return plain ? ValueText.plain(tick) : (Math.rint(times) == 1 ? "" : ValueText.plain(Math.rint(times)) + " × ") + "10" + ValueText.raised(power);
+        return plain ? numbers.plain(tick) : (Math.rint(times) == 1 ? "" : numbers.plain(Math.rint(times)) + " × ") + "10" + NumberFormat.raised(power);
     }
 
     @Override

@@ -3,7 +3,6 @@ package helvo.figure;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.fit.Fit;
 import helvo.core.look.Note;
-import helvo.core.number.ValueText;
 import java.awt.BasicStroke;
 import java.awt.Color;
 import java.awt.Font;
@@ -201,7 +200,7 @@ final class NotePainter {
         var mark = painter.marker().at(px, py, style.length(3.3));
         pen.fill(mark, Inks.SHEET);
         pen.draw(mark, painter.color(), style.weight(1.1));
-        String read = drop.fromY() ? "x = " + ValueText.significant(x.getAsDouble(), 4) : "y = " + ValueText.significant(y, 4);
+        String read = drop.fromY() ? "x = " + style.numbers().significant(x.getAsDouble(), 4) : "y = " + style.numbers().significant(y, 4);
         Font font = style.strong();
         double width = Typeface.width(font, read);
         double textX = drop.fromY() ? Math.min(px + style.length(4), on.area().getMaxX() - width - 2) : on.area().getMinX() + style.length(5);

@@ -2,7 +2,6 @@ package helvo.figure;
 
 import helvo.core.Progress;
 import helvo.core.fit.Residuals;
-import helvo.core.number.ValueText;
 import java.awt.geom.Rectangle2D;
 import java.util.List;
 
@@ -36,7 +35,7 @@ final class ResidualStrip {
         pen.line(area.getMinX(), zero, area.getMaxX(), zero, Inks.MUTED, style.weight(0.8));
         pen.line(area.getMinX(), area.getMinY(), area.getMinX(), area.getMaxY(), Inks.AXIS, style.weight(0.9));
         for (double tick : plot.y().ticks()) {
-            String label = tick > 0 ? "+" + plot.y().label(tick) : plot.y().label(tick);
+            String label = tick > 0 ? "+" + plot.y().label(tick, style.numbers()) : plot.y().label(tick, style.numbers());
             pen.line(area.getMinX() - style.length(4), plot.py(tick), area.getMinX(), plot.py(tick), Inks.AXIS, style.weight(0.9));
             pen.text(label, style.label(), Inks.MUTED, area.getMinX() - style.length(7), plot.py(tick) + style.length(3), 1);
         }
@@ -54,7 +53,7 @@ final class ResidualStrip {
             }
         });
         String check = String.join(" · ", painters.stream().filter(each -> each.series().runs().isPresent())
-                .map(each -> (painters.size() > 1 ? each.name() + ": " : "Runs check: ") + ValueText.p(each.series().runs().get().p().orElseThrow())
+                .map(each -> (painters.size() > 1 ? each.name() + ": " : "Runs check: ") + style.numbers().p(each.series().runs().get().p().orElseThrow())
                         + ", " + each.series().runs().get().says()).toList());
         pen.text(Wrap.fitted(check, style.small(), area.getWidth()), style.small(), Inks.MUTED, area.getMaxX(), area.getMaxY() + style.length(12), 1);
     }

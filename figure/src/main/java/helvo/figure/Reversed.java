@@ -1,5 +1,6 @@
 package helvo.figure;
 
+import helvo.core.number.NumberFormat;
 import java.util.List;
 
 /// Another axis the other way round.
@@ -25,8 +26,8 @@ public record Reversed(Axis of) implements Axis {
     }
 
     @Override
-    public String label(double tick) {
-        return of.label(tick);
+    public String label(double tick, NumberFormat numbers) {
+        return of.label(tick, numbers);
     }
 
     @Override

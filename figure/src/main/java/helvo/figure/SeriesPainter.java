@@ -6,6 +6,7 @@ import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.ErrorBars;
 import helvo.core.fit.Fit;
 import helvo.core.fit.Points;
+import helvo.core.fit.PrintedEquation;
 import helvo.core.fit.Residuals;
 import helvo.core.look.CurveLook;
 import helvo.core.look.SeriesLook;
@@ -122,6 +123,12 @@ final class SeriesPainter {
 
     boolean drawsCurve() {
         return series.fit().isPresent() && curveLook.shown();
+    }
+
+    /// Its curve's equation, with the digits that somebody chose for its label.
+    PrintedEquation equation() {
+        PrintedEquation printed = series.equation().orElseThrow();
+        return curveLook.digits().map(printed::withDigits).orElse(printed);
     }
 
     private boolean hasBars() {

@@ -1,11 +1,13 @@
 package helvo.figure;
 
 import helvo.core.look.SheetLook;
+import helvo.core.number.NumberFormat;
 import java.awt.Color;
 import java.awt.Font;
 
 /// Sizes of type and weights of lines on a sheet, all in proportion to the text of the axes' labels.
-record Style(SheetLook sheet) {
+/// @param numbers how numbers are written
+record Style(SheetLook sheet, NumberFormat numbers) {
     private static final double USUAL_TEXT = 9;
 
     /// A length that is `usual` points where the labels are of the usual size.

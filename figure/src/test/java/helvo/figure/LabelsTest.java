@@ -80,7 +80,7 @@ class LabelsTest {
                 words.append(text.group(4)).append(' ');
             }
         }
-        String equation = Equation.inSymbols(figure.series().getFirst().fit().orElseThrow(), "x");
+        String equation = new Equation(figure.series().getFirst().equation().orElseThrow(), figure.numbers()).inSymbols("x");
         assertThat(words.toString().replaceAll("\\s", "")).contains(RichText.plain(equation).replaceAll("\\s", ""));
     }
 

@@ -96,7 +96,7 @@ class LooksTest {
             FigureLayout layout = drawn(figure(x, x, axis(AxisPlace.X, AxisLook.USUAL.logarithmic(log)), axis(AxisPlace.Y, AxisLook.USUAL.reversed(true).onOtherSide(true))));
             for (Axis axis : layout.axes().values()) {
                 assertThat(axis.low()).isLessThan(axis.high());
-                assertThat(axis.ticks()).isNotEmpty().allSatisfy(tick -> assertThat(axis.label(tick)).isNotEmpty().doesNotContain("NaN", "Inf"));
+                assertThat(axis.ticks()).isNotEmpty().allSatisfy(tick -> assertThat(axis.label(tick, figure.numbers())).isNotEmpty().doesNotContain("NaN", "Inf"));
             }
         }
     }

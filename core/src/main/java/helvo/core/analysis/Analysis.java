@@ -62,7 +62,7 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
         for (int i = 0; i < count; i++) {
             Figure figure = study.figures().get(i);
             Optional<FigureAnalysis> old = previous.figures.stream().filter(f -> f.figure().id() == figure.id()).findFirst();
-            figures.add(FigureAnalysis.of(figure, study.table(figure.table()), old, progress.part((double) i / count, (i + 1.0) / count)));
+            figures.add(FigureAnalysis.of(figure, study.table(figure.table()), study.numbers(), old, progress.part((double) i / count, (i + 1.0) / count)));
         }
         return new Analysis(study, List.copyOf(figures), previous.searched, previous.problems);
     }

@@ -2,6 +2,7 @@ package helvo.core.analysis;
 
 import helvo.core.Progress;
 import helvo.core.compare.Comparison;
+import helvo.core.number.NumberFormat;
 import helvo.core.study.Figure;
 import helvo.core.table.Column;
 import helvo.core.table.Role;
@@ -14,10 +15,11 @@ import java.util.stream.IntStream;
 /// Everything that is known of one figure.
 ///
 /// @param comparisons of the groups of each y column, where lines were fitted to several
-public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> series, List<Comparison> comparisons) {
+/// @param numbers     how numbers are written
+public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> series, List<Comparison> comparisons, NumberFormat numbers) {
     /// The same with another figure over the same table, whose curves and rows are the same.
     public FigureAnalysis with(Figure other) {
-        return new FigureAnalysis(other, table, series, comparisons);
+        return new FigureAnalysis(other, table, series, comparisons, numbers);
     }
 
     /// What to do first, when the figure has nothing to show.
@@ -34,7 +36,7 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
 
     /// Whether a drawing of one is a drawing of the other: they differ at most in the shapes compared so far.
     public boolean looksLike(FigureAnalysis other) {
-        return figure.equals(other.figure) && table == other.table && series.size() == other.series.size()
+        return figure.equals(other.figure) && numbers.equals(other.numbers) && table == other.table && series.size() == other.series.size()
                 && IntStream.range(0, series.size()).allMatch(i -> series.get(i).looksLike(other.series.get(i)));
     }
 
@@ -62,22 +64,22 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
         });
     }
 
-    static FigureAnalysis of(Figure figure, Table table, Optional<FigureAnalysis> previous, Progress progress) {
+    static FigureAnalysis of(Figure figure, Table table, NumberFormat numbers, Optional<FigureAnalysis> previous, Progress progress) {
         var source = SeriesPoints.Source.of(table, figure);
         boolean samePoints = previous.isPresent() && SeriesPoints.Source.of(previous.get().table, previous.get().figure).same(source);
         if (samePoints) {
             return new FigureAnalysis(figure, table, previous.get().series.stream()
-                    .map(old -> old.chosen().curve().equals(figure.curve(old.key())) ? old : old.choosing(figure.curve(old.key()), progress)).toList(), previous.get().comparisons);
+                    .map(old -> old.chosen().curve().equals(figure.curve(old.key())) ? old : old.choosing(figure.curve(old.key()), progress)).toList(), previous.get().comparisons, numbers);
         }
         List<SeriesPoints> points = SeriesPoints.of(table, figure, progress.part(0, 0.2));
         int count = points.size();
         return new FigureAnalysis(figure, table, IntStream.range(0, count).mapToObj(i -> SeriesAnalysis.of(points.get(i),
-                figure.curve(points.get(i).key()), progress.part(0.2 + 0.8 * i / count, 0.2 + 0.8 * (i + 1) / count))).toList(), List.of());
+                figure.curve(points.get(i).key()), progress.part(0.2 + 0.8 * i / count, 0.2 + 0.8 * (i + 1) / count))).toList(), List.of(), numbers);
     }
 
     FigureAnalysis examined(Progress progress) {
         List<SeriesAnalysis> all = series.stream().map(each -> each.examining(progress)).toList();
-        return new FigureAnalysis(figure, table, all, comparisons.isEmpty() ? compared(progress) : comparisons);
+        return new FigureAnalysis(figure, table, all, comparisons.isEmpty() ? compared(progress) : comparisons, numbers);
     }
 
     private List<Comparison> compared(Progress progress) {
@@ -95,6 +97,6 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
     FigureAnalysis with(int place, SeriesAnalysis changed) {
         var all = new ArrayList<>(series);
         all.set(place, changed);
-        return new FigureAnalysis(figure, table, List.copyOf(all), comparisons);
+        return new FigureAnalysis(figure, table, List.copyOf(all), comparisons, numbers);
     }
 }

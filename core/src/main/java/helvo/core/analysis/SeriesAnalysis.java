@@ -10,6 +10,7 @@ import helvo.core.fit.EvidenceWeights;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Points;
+import helvo.core.fit.PrintedEquation;
 import helvo.core.fit.Residuals;
 import helvo.core.fit.Weighting;
 import helvo.core.study.SeriesKey;
@@ -27,10 +28,11 @@ import java.util.stream.Stream;
 /// @param outcomes  of the shapes compared so far
 /// @param weights   of evidence, one for each outcome
 /// @param chosen    of the curve that the figure shows
+/// @param equation  of the chosen fit, as it is printed
 /// @param residuals of the chosen fit
 /// @param examined  what bars and residuals say; empty while that is not known yet
 public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse rows, List<FitOutcome> outcomes, List<OptionalDouble> weights,
-        FitOutcome chosen, Optional<Residuals> residuals, Optional<Examination> examined, Optional<Correlation> correlation) {
+        FitOutcome chosen, Optional<PrintedEquation> equation, Optional<Residuals> residuals, Optional<Examination> examined, Optional<Correlation> correlation) {
 
     /// With more points, bars and residuals are examined after the curves are known.
     private static final int MANY = 20_000;
@@ -43,7 +45,7 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
         FitOutcome line = new Line().fit(series.points(), progress.part(0, 0.4));
         Optional<Correlation> correlation = series.points().weighting() == Weighting.ALIKE ? Correlation.of(line) : Correlation.of(series.points());
         SeriesAnalysis chosen = new SeriesAnalysis(series.key(), series.label(), series.points(), series.rows(), List.of(line), EvidenceWeights.of(List.of(line)),
-                line, Optional.empty(), Optional.empty(), correlation).choosing(curve, progress.part(0.4, 1));
+                line, Optional.empty(), Optional.empty(), Optional.empty(), correlation).choosing(curve, progress.part(0.4, 1));
         return series.points().size() > MANY ? chosen : chosen.examining(progress);
     }
 
@@ -80,7 +82,7 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
     SeriesAnalysis comparing(Curve shape, Progress progress) {
         var all = new ArrayList<>(outcomes);
         all.add(outcome(shape).orElseGet(() -> shape.fit(points, progress)));
-        return new SeriesAnalysis(key, label, points, rows, List.copyOf(all), EvidenceWeights.of(all, points.weighedInBoth()), chosen, residuals, examined, correlation);
+        return new SeriesAnalysis(key, label, points, rows, List.copyOf(all), EvidenceWeights.of(all, points.weighedInBoth()), chosen, equation, residuals, examined, correlation);
     }
 
     /// The same series with another curve; the shapes are not fitted again.
@@ -88,7 +90,8 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
         FitOutcome outcome = outcome(curve).orElseGet(() -> curve.fit(points, progress.part(0, 0.5)));
         Optional<Residuals> left = outcome instanceof FitOutcome.Fitted(Fit fit)
                 ? Optional.of(Residuals.of(fit, points.usedBy(fit), progress.part(0.5, 0.8))) : Optional.empty();
-        return new SeriesAnalysis(key, label, points, rows, outcomes, weights, outcome, left, Optional.empty(), correlation).withBoundsOf(this);
+        Optional<PrintedEquation> printed = outcome instanceof FitOutcome.Fitted(Fit fit) ? Optional.of(PrintedEquation.of(fit, points)) : Optional.empty();
+        return new SeriesAnalysis(key, label, points, rows, outcomes, weights, outcome, printed, left, Optional.empty(), correlation).withBoundsOf(this);
     }
 
     /// The bounds do not depend on the curve.
@@ -102,7 +105,7 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
     }
 
     private SeriesAnalysis examining(Optional<Bounds> known, Progress progress) {
-        return new SeriesAnalysis(key, label, points, rows, outcomes, weights, chosen, residuals, Optional.of(Examination.of(points, known, residuals, progress)), correlation);
+        return new SeriesAnalysis(key, label, points, rows, outcomes, weights, chosen, equation, residuals, Optional.of(Examination.of(points, known, residuals, progress)), correlation);
     }
 
     public Optional<Bounds> bounds() {

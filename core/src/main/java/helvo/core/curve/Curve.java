@@ -1,13 +1,18 @@
 package helvo.core.curve;
 
 import helvo.core.Progress;
+import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Points;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Function;
 
 /// The shape of a trend line. Each shape is one class: its form, its coefficients' names and how it is fitted.
 public sealed interface Curve permits Line, FixedInterceptLine, Polynomial, Logarithmic, Exponential, Power, Logistic {
+    /// What `form` calls an intercept that is given, not fitted.
+    String HELD = "held";
+
     /// As a person calls it: "Line", "Quadratic".
     String name();
 
@@ -22,9 +27,25 @@ public sealed interface Curve permits Line, FixedInterceptLine, Polynomial, Loga
 
     /// The right-hand side, such as "0.2054 Load + 0.26".
     ///
-    /// @param value a coefficient's value as text, with a true minus sign when typeset
+    /// @param value a coefficient's value as text, with a true minus sign when typeset; "0" for one that is left out of a sum. Also asked for
+    ///              [#HELD], where the intercept is given
     /// @param x     what x is called
     String form(Function<String, String> value, String x, Notation notation);
+
+    /// Its y at x for given coefficients, in the order of [#coefficientNames].
+    double value(double[] coefficients, double x);
+
+    /// The coefficients of the same fitted curve written over x − origin instead of x.
+    ///
+    /// @return empty where the form has no such shape
+    default Optional<double[]> about(double origin, Fit fit) {
+        return Optional.empty();
+    }
+
+    /// Whether a coefficient that gives nothing may be left out of the form.
+    default boolean isSum() {
+        return degree() > 0;
+    }
 
     /// What a coefficient is measured in, such as "mm/N²".
     String unit(String coefficient, String y, String x);

@@ -3,9 +3,11 @@ package helvo.core.curve;
 import helvo.core.Progress;
 import helvo.core.fit.ExponentialFit;
 import helvo.core.fit.FitOverLogs;
+import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Points;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Function;
 
 /// y = a e^(b x).
@@ -35,6 +37,16 @@ public record Exponential(boolean onLogScale) implements Curve {
     @Override
     public String form(Function<String, String> value, String x, Notation notation) {
         return notation == Notation.PROGRAM ? "%s*exp(%s*%s)".formatted(value.apply("a"), value.apply("b"), x) : "%s e^{%s %s}".formatted(value.apply("a"), value.apply("b"), x);
+    }
+
+    @Override
+    public double value(double[] coefficients, double x) {
+        return coefficients[0] * Math.exp(coefficients[1] * x);
+    }
+
+    @Override
+    public Optional<double[]> about(double origin, Fit fit) {
+        return Optional.of(new double[] {fit.function().at(origin), fit.coefficient("b").value()});
     }
 
     @Override

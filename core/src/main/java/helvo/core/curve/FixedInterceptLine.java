@@ -6,7 +6,7 @@ import helvo.core.Progress;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Points;
 import helvo.core.fit.PolynomialFit;
-import helvo.core.number.ValueText;
+import helvo.core.number.NumberFormat;
 import java.util.List;
 import java.util.function.Function;
 
@@ -21,7 +21,7 @@ public record FixedInterceptLine(double heldIntercept) implements Curve {
 
     @Override
     public String name() {
-        return heldIntercept == 0 ? "Through origin" : "Through " + ValueText.plain(heldIntercept);
+        return heldIntercept == 0 ? "Through origin" : "Through " + NumberFormat.POINT.plain(heldIntercept);
     }
 
     @Override
@@ -41,7 +41,14 @@ public record FixedInterceptLine(double heldIntercept) implements Curve {
 
     @Override
     public String form(Function<String, String> value, String x, Notation notation) {
-        return PowersOfX.form(coefficientNames(), 1, heldIntercept, value, x, notation);
+        var text = new StringBuilder(PowersOfX.form(coefficientNames(), 1, value, x, notation));
+        PowersOfX.append(text, value.apply(HELD), "");
+        return text.toString();
+    }
+
+    @Override
+    public double value(double[] coefficients, double x) {
+        return heldIntercept + coefficients[0] * x;
     }
 
     @Override

@@ -1,11 +1,13 @@
 package helvo.core.curve;
 
 import helvo.core.Progress;
+import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Points;
 import helvo.core.fit.PolynomialFit;
 import helvo.core.fit.YorkFit;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Function;
 
 /// y = a + b x.
@@ -32,7 +34,17 @@ public record Line() implements Curve {
 
     @Override
     public String form(Function<String, String> value, String x, Notation notation) {
-        return PowersOfX.form(coefficientNames(), 0, 0, value, x, notation);
+        return PowersOfX.form(coefficientNames(), 0, value, x, notation);
+    }
+
+    @Override
+    public double value(double[] coefficients, double x) {
+        return PowersOfX.value(coefficients, x);
+    }
+
+    @Override
+    public Optional<double[]> about(double origin, Fit fit) {
+        return Optional.of(fit.function().about(origin, 1));
     }
 
     @Override

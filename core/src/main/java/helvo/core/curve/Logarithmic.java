@@ -31,9 +31,20 @@ public record Logarithmic() implements Curve {
 
     @Override
     public String form(Function<String, String> value, String x, Notation notation) {
-        var text = new StringBuilder(value.apply("b")).append(notation == Notation.PROGRAM ? "*ln(" + x + ")" : x.length() == 1 ? " ln " + x : " ln(" + x + ")");
+        var text = new StringBuilder();
+        PowersOfX.append(text, value.apply("b"), notation == Notation.PROGRAM ? "*ln(" + x + ")" : x.length() == 1 ? " ln " + x : " ln(" + x + ")");
         PowersOfX.append(text, value.apply("a"), "");
-        return text.toString();
+        return text.isEmpty() ? "0" : text.toString();
+    }
+
+    @Override
+    public double value(double[] coefficients, double x) {
+        return coefficients[0] + coefficients[1] * Math.log(x);
+    }
+
+    @Override
+    public boolean isSum() {
+        return true;
     }
 
     @Override

@@ -43,6 +43,11 @@ public record Logistic() implements Curve {
     }
 
     @Override
+    public double value(double[] coefficients, double x) {
+        return coefficients[0] / (1 + Math.exp(-coefficients[1] * (x - coefficients[2])));
+    }
+
+    @Override
     public String unit(String coefficient, String y, String x) {
         return switch (coefficient) {
             case "L" -> y;

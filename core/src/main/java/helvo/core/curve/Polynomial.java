@@ -3,10 +3,12 @@ package helvo.core.curve;
 import static helvo.core.Require.require;
 
 import helvo.core.Progress;
+import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Points;
 import helvo.core.fit.PolynomialFit;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.IntStream;
 
@@ -41,7 +43,17 @@ public record Polynomial(int degree) implements Curve {
 
     @Override
     public String form(Function<String, String> value, String x, Notation notation) {
-        return PowersOfX.form(coefficientNames(), 0, 0, value, x, notation);
+        return PowersOfX.form(coefficientNames(), 0, value, x, notation);
+    }
+
+    @Override
+    public double value(double[] coefficients, double x) {
+        return PowersOfX.value(coefficients, x);
+    }
+
+    @Override
+    public Optional<double[]> about(double origin, Fit fit) {
+        return Optional.of(fit.function().about(origin, degree));
     }
 
     @Override

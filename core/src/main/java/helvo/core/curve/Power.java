@@ -41,6 +41,11 @@ public record Power(boolean onLogScale) implements Curve {
     }
 
     @Override
+    public double value(double[] coefficients, double x) {
+        return coefficients[0] * Math.pow(x, coefficients[1]);
+    }
+
+    @Override
     public String unit(String coefficient, String y, String x) {
         return coefficient.equals("b") ? "" : x.isEmpty() ? y : (y.isEmpty() ? "1" : y) + "/" + PowersOfX.whole(x) + "ᵇ";
     }

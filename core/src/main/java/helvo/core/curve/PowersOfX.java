@@ -1,7 +1,7 @@
 package helvo.core.curve;
 
 import helvo.core.curve.Curve.Notation;
-import helvo.core.number.ValueText;
+import helvo.core.number.NumberFormat;
 import java.util.List;
 import java.util.function.Function;
 
@@ -9,18 +9,27 @@ import java.util.function.Function;
 final class PowersOfX {
     private PowersOfX() {}
 
+    /// Terms that are 0 are left out, unless nothing would be left.
+    ///
     /// @param names   lowest power first
     /// @param lowest  power of the first
-    /// @param held    a constant that is given; 0 for none
-    static String form(List<String> names, int lowest, double held, Function<String, String> value, String x, Notation notation) {
+    static String form(List<String> names, int lowest, Function<String, String> value, String x, Notation notation) {
         var text = new StringBuilder();
         for (int k = names.size() - 1; k >= 0; k--) {
             append(text, value.apply(names.get(k)), power(k + lowest, x, notation));
         }
-        if (held != 0) {
-            append(text, notation == Notation.TYPESET ? ValueText.plain(held) : helvo.core.number.NumberText.shortest(held), "");
+        return text.isEmpty() ? "0" : text.toString();
+    }
+
+    /// By Horner's rule.
+    ///
+    /// @param coefficients lowest power first
+    static double value(double[] coefficients, double x) {
+        double value = 0;
+        for (int k = coefficients.length - 1; k >= 0; k--) {
+            value = value * x + coefficients[k];
         }
-        return text.toString();
+        return value;
     }
 
     private static String power(int power, String x, Notation notation) {
@@ -29,11 +38,14 @@ final class PowersOfX {
         }
         boolean oneWord = x.matches("[\\p{L}\\p{N}]+");
         String times = notation == Notation.PROGRAM ? "*" : oneWord ? " " : " · ";
-        return times + x + (power == 1 ? "" : notation == Notation.PROGRAM ? "^" + power : ValueText.raised(power));
+        return times + x + (power == 1 ? "" : notation == Notation.PROGRAM ? "^" + power : NumberFormat.raised(power));
     }
 
-    /// A term more, after its sign.
+    /// A term more, after its sign; none for "0".
     static void append(StringBuilder text, String number, String rest) {
+        if (number.equals("0")) {
+            return;
+        }
         boolean negative = number.startsWith("\u2212") || number.startsWith("-");
         if (text.isEmpty()) {
             text.append(number).append(rest);
@@ -48,7 +60,7 @@ final class PowersOfX {
         if (power == 0 || x.isEmpty()) {
             return y;
         }
-        return (y.isEmpty() ? "1" : y) + "/" + whole(x) + (power == 1 ? "" : ValueText.raised(power));
+        return (y.isEmpty() ? "1" : y) + "/" + whole(x) + (power == 1 ? "" : NumberFormat.raised(power));
     }
 
     static String whole(String unit) {

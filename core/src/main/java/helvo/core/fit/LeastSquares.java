@@ -446,7 +446,8 @@ final class LeastSquares {
             double in = k == 0 ? unit : 1;
             double value = values[k] * in;
             double se = scale * Math.sqrt(quadratic(least.inverse, jacobian[k])) * in;
-            if (!Double.isFinite(value) || !Double.isFinite(se) || value == 0 && k == 0 && top > 0) {
+            boolean lost = k == 0 && top > 0 && Math.abs(value) < Double.MIN_NORMAL;
+            if (!Double.isFinite(value) || !Double.isFinite(se) || lost) {
                 return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
             }
             coefficients.add(Coefficient.of(names.get(k), value, se, n - size));

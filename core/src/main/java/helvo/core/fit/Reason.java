@@ -1,6 +1,7 @@
 package helvo.core.fit;
 
 import helvo.core.curve.Curve;
+import helvo.core.number.NumberFormat;
 import java.util.stream.IntStream;
 
 /// Why a curve could not be fitted to some points.
@@ -33,13 +34,13 @@ public sealed interface Reason {
     }
 
     /// As a sentence for a person.
-    default String sentence() {
+    default String sentence(NumberFormat numbers) {
         return switch (this) {
             case NoPoints _ -> "There are no points to fit: give a column the role x and another the role y.";
             case TooFewPoints(int points, int needed) ->
                     "Only %d %s: this curve needs at least %d.".formatted(points, points == 1 ? "point" : "points", needed);
             case AllXEqual(double x) ->
-                    "All x are equal (%s): no curve of y against x can be fitted.".formatted(helvo.core.number.ValueText.plain(x));
+                    "All x are equal (%s): no curve of y against x can be fitted.".formatted(numbers.plain(x));
             case TooFewDistinctX(int distinct, int needed) ->
                     "Only %d different x: this curve needs at least %d.".formatted(distinct, needed);
             case NoneAccepted(String refusal) -> "No point can be used: %s in every row.".formatted(refusal);

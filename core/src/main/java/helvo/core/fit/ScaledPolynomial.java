@@ -67,6 +67,25 @@ final class ScaledPolynomial implements FittedFunction {
         return slope.scalb(scaling.yPower() - scaling.xPower()).doubleValue();
     }
 
+    /// By repeated division by t − t₀ in double-double (Taylor's expansion about t₀).
+    @Override
+    public double[] about(double origin, int degree) {
+        DD t = t(origin);
+        DD[] c = new DD[high.length];
+        Arrays.setAll(c, k -> DD.ofSum(high[k], low[k]));
+        for (int k = 0; k < c.length - 1; k++) {
+            for (int j = c.length - 2; j >= k; j--) {
+                c[j] = c[j].add(c[j + 1].multiply(t));
+            }
+        }
+        double[] about = new double[c.length];
+        for (int k = 0; k < c.length; k++) {
+            DD unscaled = c[k].scalb(scaling.yPower() - scaling.xPower() * k);
+            about[k] = (k == 0 ? unscaled.add(scaling.offset()) : unscaled).doubleValue();
+        }
+        return about;
+    }
+
     @Override
     public double residual(double x, double y) {
         return residual(x, 0, y, 0);

@@ -1,6 +1,6 @@
 package helvo.core.formula;
 
-import helvo.core.number.ValueText;
+import helvo.core.number.NumberFormat;
 import java.util.Optional;
 import java.util.Set;
 
@@ -81,7 +81,7 @@ sealed interface Expression {
         @Override
         public Optional<String> fault(Row row) {
             return of.fault(row).or(() -> Double.isFinite(value(row)) ? Optional.empty()
-                    : Optional.of(function.word() + "(" + ValueText.plain(of.value(row)) + ") has no value"));
+                    : Optional.of(function.word() + "(" + NumberFormat.POINT.plain(of.value(row)) + ") has no value"));
         }
 
         @Override
@@ -136,8 +136,8 @@ sealed interface Expression {
                 if (Double.isFinite(value(row))) {
                     return Optional.empty();
                 }
-                String a = ValueText.plain(left.value(row));
-                String b = ValueText.plain(right.value(row));
+                String a = NumberFormat.POINT.plain(left.value(row));
+                String b = NumberFormat.POINT.plain(right.value(row));
                 return Optional.of(switch (operator) {
                     case OVER -> right.value(row) == 0 ? "division by zero" : a + " / " + b + " is too large";
                     case POWER -> a + " to the power " + b + (Double.isInfinite(value(row)) && left.value(row) != 0 ? " is too large" : " has no value");

@@ -8,8 +8,7 @@ import helvo.core.bounds.Minimax;
 import helvo.core.bounds.Passing;
 import helvo.core.curve.Polynomial;
 import helvo.core.fit.Fit;
-import helvo.core.number.NumberText;
-import helvo.core.number.ValueText;
+import helvo.core.number.NumberFormat;
 import helvo.core.readout.Readout.Line;
 import java.util.ArrayList;
 import java.util.List;
@@ -20,20 +19,22 @@ import java.util.OptionalDouble;
 final class BarsReadout {
     private final SeriesAnalysis series;
     private final Bounds bounds;
+    private final NumberFormat numbers;
     private final String y;
     private final String slopeUnit;
     private final List<Line> lines = new ArrayList<>();
 
-    private BarsReadout(SeriesAnalysis series, Bounds bounds) {
+    private BarsReadout(SeriesAnalysis series, Bounds bounds, NumberFormat numbers) {
         this.series = series;
+        this.numbers = numbers;
         this.bounds = bounds;
         y = series.rows().y().unit();
         slopeUnit = new helvo.core.curve.Line().unit("b", y, series.rows().x().unit());
     }
 
     /// @return none where no point has a bar
-    static List<Line> of(SeriesAnalysis series) {
-        return series.bounds().map(bounds -> new BarsReadout(series, bounds).all()).orElse(List.of());
+    static List<Line> of(SeriesAnalysis series, NumberFormat numbers) {
+        return series.bounds().map(bounds -> new BarsReadout(series, bounds, numbers).all()).orElse(List.of());
     }
 
     private List<Line> all() {
@@ -68,14 +69,14 @@ final class BarsReadout {
         return capital(inY.isEmpty() ? inX : inX.isEmpty() ? inY : inY + "; " + inX) + ".";
     }
 
-    private static String bars(BarSource source, String axis) {
+    private String bars(BarSource source, String axis) {
         if (source.isNone()) {
             return "";
         }
         String unit = source.of().unit();
         String from = source.up().or(source::down).map(column -> "bars in " + axis + " from column " + column.heading().text()
                         + source.down().filter(down -> source.up().isPresent()).map(down -> " and " + down.heading().text()).orElse(""))
-                .orElseGet(() -> "bars in %s of ± %s%s".formatted(axis, ValueText.plain(source.own().orElseThrow().size()), source.own().get().percent() ? " %" : unit.isEmpty() ? "" : " " + unit));
+                .orElseGet(() -> "bars in %s of ± %s%s".formatted(axis, numbers.plain(source.own().orElseThrow().size()), source.own().get().percent() ? " %" : unit.isEmpty() ? "" : " " + unit));
         return from + ", ± " + source.meaning().words();
     }
 
@@ -100,9 +101,9 @@ final class BarsReadout {
         return bars == 1 ? "the one bar" : bars == 2 ? "both bars" : "all %,d bars".formatted(bars);
     }
 
-    private static String times(double factor) {
+    private String times(double factor) {
         // Close to 1 it takes more digits to tell on which side.
-        return ValueText.significant(factor, Math.abs(factor - 1) < 0.01 ? 6 : 3) + " times";
+        return numbers.significant(factor, Math.abs(factor - 1) < 0.01 ? 6 : 3) + " times";
     }
 
     private void best(Minimax best) {
@@ -119,7 +120,7 @@ final class BarsReadout {
     private void verdict() {
         double factor = bounds.least().factor();
         Optional<String> equal = bounds.equalBar().isPresent() && Double.isFinite(factor)
-                ? Optional.of("± " + ValueText.significant(bounds.equalBar().getAsDouble() * factor, 3) + (y.isEmpty() ? "" : " " + y)) : Optional.empty();
+                ? Optional.of("± " + numbers.significant(bounds.equalBar().getAsDouble() * factor, 3) + (y.isEmpty() ? "" : " " + y)) : Optional.empty();
         if (bounds.exist()) {
             if (factor > 0) {
                 say(equal.map(bar -> "Bars of " + bar + " would be the least that any line could meet.").orElseGet(() -> "Bars " + times(factor) + " as long would be the least that any line could meet."), false);
@@ -150,13 +151,13 @@ final class BarsReadout {
                 .ifPresent(fit -> limit("best fit", fit.coefficient("b").value(), fit.coefficient("a").value(), slopeDigits, interceptDigits));
         limit("shallowest", shallowest.slope(), shallowest.intercept(), slopeDigits, interceptDigits);
         double slope = bounds.slope().orElseThrow();
-        lines.add(new Line.Quantity("slope", ValueText.withUncertainty(slope, half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty()), slopeUnit,
-                NumberText.shortest(slope) + " ± " + NumberText.shortest(half), "by the bounds"));
-        lines.add(new Line.Quantity("intercept", ValueText.rounded(intercepts.low(), interceptDigits) + " to " + ValueText.rounded(intercepts.high(), interceptDigits), y,
-                NumberText.shortest(intercepts.low()) + " to " + NumberText.shortest(intercepts.high()), "by the bounds"));
+        lines.add(new Line.Quantity("slope", numbers.withUncertainty(slope, half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty()), slopeUnit,
+                numbers.exact(slope) + " ± " + numbers.exact(half), "by the bounds"));
+        lines.add(new Line.Quantity("intercept", numbers.rounded(intercepts.low(), interceptDigits) + " to " + numbers.rounded(intercepts.high(), interceptDigits), y,
+                numbers.exact(intercepts.low()) + " to " + numbers.exact(intercepts.high()), "by the bounds"));
         say("They turn on the bars of " + Readout.numbers(steepest.rows()) + " and of " + Readout.numbers(shallowest.rows()) + ".", false);
-        bounds.proportional().ifPresentOrElse(slopes -> say("The origin lies inside the bounds; lines through it have slopes from %s to %s%s.".formatted(ValueText.rounded(slopes.low(), slopeDigits),
-                ValueText.rounded(slopes.high(), slopeDigits), slopeUnit.isEmpty() ? "" : " " + slopeUnit), false), () -> say("The origin lies outside the bounds: no line through it meets all bars.", false));
+        bounds.proportional().ifPresentOrElse(slopes -> say("The origin lies inside the bounds; lines through it have slopes from %s to %s%s.".formatted(numbers.rounded(slopes.low(), slopeDigits),
+                numbers.rounded(slopes.high(), slopeDigits), slopeUnit.isEmpty() ? "" : " " + slopeUnit), false), () -> say("The origin lies outside the bounds: no line through it meets all bars.", false));
     }
 
     /// Limits keep one digit more than the half range itself.
@@ -165,13 +166,13 @@ final class BarsReadout {
     }
 
     private void limit(String label, double slope, double intercept, OptionalDouble slopeDigits, OptionalDouble interceptDigits) {
-        lines.add(new Line.Pair(label, ValueText.rounded(slope, slopeDigits), ValueText.rounded(intercept, interceptDigits), NumberText.shortest(slope) + "\t" + NumberText.shortest(intercept)));
+        lines.add(new Line.Pair(label, numbers.rounded(slope, slopeDigits), numbers.rounded(intercept, interceptDigits), numbers.exact(slope) + "\t" + numbers.exact(intercept)));
     }
 
     private void ends() {
         bounds.ends().filter(_ -> bounds.bars() > 2).ifPresent(ends -> {
             double half = (ends.steep().slope() - ends.shallow().slope()) / 2;
-            String slopes = "The ends method, from first bar to last, gives slopes %s and %s".formatted(ValueText.rounded(ends.shallow().slope(), digits(half)), ValueText.rounded(ends.steep().slope(), digits(half)));
+            String slopes = "The ends method, from first bar to last, gives slopes %s and %s".formatted(numbers.rounded(ends.shallow().slope(), digits(half)), numbers.rounded(ends.steep().slope(), digits(half)));
             String misses = misses("steep", ends.steepMisses()) + misses("shallow", ends.shallowMisses());
             say(misses.isEmpty() ? slopes + "; both lines meet every bar." : slopes + ", but" + misses.replaceFirst(";$", "") + ".", !misses.isEmpty());
         });

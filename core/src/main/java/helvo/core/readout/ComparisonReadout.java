@@ -3,8 +3,7 @@ package helvo.core.readout;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.compare.Comparison;
 import helvo.core.fit.Quality;
-import helvo.core.number.NumberText;
-import helvo.core.number.ValueText;
+import helvo.core.number.NumberFormat;
 import helvo.core.readout.Readout.Line;
 import java.util.ArrayList;
 import java.util.List;
@@ -13,7 +12,11 @@ import java.util.OptionalDouble;
 
 /// What is said of the lines of several groups beside one another.
 public final class ComparisonReadout {
-    private ComparisonReadout() {}
+    private final NumberFormat numbers;
+
+    private ComparisonReadout(NumberFormat numbers) {
+        this.numbers = numbers;
+    }
 
     /// @return empty where fewer than two groups have a line
     public static Optional<Readout> of(FigureAnalysis figure) {
@@ -24,12 +27,12 @@ public final class ComparisonReadout {
         String x = figure.series().getFirst().rows().x().unit();
         for (Comparison comparison : figure.comparisons()) {
             String y = figure.series().stream().filter(each -> each.label().equals(comparison.groups().getFirst().name())).findFirst().orElseThrow().rows().y().unit();
-            lines(comparison, new helvo.core.curve.Line().unit("b", y, x), y, lines);
+            new ComparisonReadout(figure.numbers()).lines(comparison, new helvo.core.curve.Line().unit("b", y, x), y, lines);
         }
-        return Optional.of(new Readout("compare", "", "", "", List.copyOf(lines)));
+        return Optional.of(new Readout("compare", "", "", "", "", List.copyOf(lines)));
     }
 
-    private static void lines(Comparison comparison, String slopeUnit, String interceptUnit, List<Line> lines) {
+    private void lines(Comparison comparison, String slopeUnit, String interceptUnit, List<Line> lines) {
         lines.add(new Line.Heading("Slopes of the lines"));
         comparison.groups().forEach(group -> lines.add(quantity(group.name(), group.line().coefficient("b"), slopeUnit)));
         lines.add(test(comparison.equalSlopes(), "The slopes differ", "The slopes may be one and the same"));
@@ -38,32 +41,32 @@ public final class ComparisonReadout {
         lines.add(test(comparison.equalLines(), "One line for all does not serve", "One line for all may serve"));
         for (Comparison.Pair pair : comparison.pairs()) {
             lines.add(new Line.Heading(pair.second() + " against " + pair.first()));
-            lines.add(new Line.Quantity("difference", ValueText.withUncertainty(pair.difference(), pair.differenceHalf95()), slopeUnit,
-                    NumberText.shortest(pair.difference()) + half(pair.differenceHalf95()), "of slopes, 95 %"));
+            lines.add(new Line.Quantity("difference", numbers.withUncertainty(pair.difference(), pair.differenceHalf95()), slopeUnit,
+                    numbers.exact(pair.difference()) + half(pair.differenceHalf95()), "of slopes, 95 %"));
             boolean limits = pair.ratioLow95().isPresent() && pair.ratioHigh95().isPresent();
             if (Double.isFinite(pair.ratio())) {
-                lines.add(new Line.Quantity("ratio", limits ? "%s (%s to %s)".formatted(ratio(pair.ratio(), pair), ratio(pair.ratioLow95().getAsDouble(), pair), ratio(pair.ratioHigh95().getAsDouble(), pair)) : ValueText.plain(pair.ratio()), "",
-                        NumberText.shortest(pair.ratio()), "95 %"));
+                lines.add(new Line.Quantity("ratio", limits ? "%s (%s to %s)".formatted(ratio(pair.ratio(), pair), ratio(pair.ratioLow95().getAsDouble(), pair), ratio(pair.ratioHigh95().getAsDouble(), pair)) : numbers.plain(pair.ratio()), "",
+                        numbers.exact(pair.ratio()), "95 %"));
             }
         }
     }
 
-    private static String half(OptionalDouble half) {
-        return half.isPresent() ? " ± " + NumberText.shortest(half.getAsDouble()) : "";
+    private String half(OptionalDouble half) {
+        return half.isPresent() ? " ± " + numbers.exact(half.getAsDouble()) : "";
     }
 
-    private static String ratio(double value, Comparison.Pair pair) {
+    private String ratio(double value, Comparison.Pair pair) {
         double half = (pair.ratioHigh95().orElseThrow() - pair.ratioLow95().orElseThrow()) / 2;
-        return ValueText.rounded(value, half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty());
+        return numbers.rounded(value, half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty());
     }
 
-    private static Line quantity(String label, helvo.core.fit.Coefficient coefficient, String unit) {
+    private Line quantity(String label, helvo.core.fit.Coefficient coefficient, String unit) {
         OptionalDouble error = Equation.standardError(coefficient);
-        return new Line.Quantity(label, ValueText.withUncertainty(coefficient.value(), error), unit, NumberText.shortest(coefficient.value()) + half(error), "");
+        return new Line.Quantity(label, numbers.withUncertainty(coefficient.value(), error), unit, numbers.exact(coefficient.value()) + half(error), "");
     }
 
-    private static Line test(Optional<Quality.F> test, String differ, String alike) {
-        return test.<Line>map(f -> new Line.Sentence("%s (F = %s, %s).".formatted(f.p() < helvo.core.fit.Check.SIGNIFICANT ? differ : alike, ValueText.significant(f.value(), 3), ValueText.p(f.p())), false))
+    private Line test(Optional<Quality.F> test, String differ, String alike) {
+        return test.<Line>map(f -> new Line.Sentence("%s (F = %s, %s).".formatted(f.p() < helvo.core.fit.Check.SIGNIFICANT ? differ : alike, numbers.significant(f.value(), 3), numbers.p(f.p())), false))
                 .orElseGet(() -> new Line.Sentence("No test: there is no scatter to judge by, or the points are weighted.", false));
     }
 }

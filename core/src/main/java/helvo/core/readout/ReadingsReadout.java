@@ -7,8 +7,7 @@ import helvo.core.bounds.Bounds;
 import helvo.core.fit.Fit;
 import helvo.core.look.Note;
 import helvo.core.number.DateText;
-import helvo.core.number.NumberText;
-import helvo.core.number.ValueText;
+import helvo.core.number.NumberFormat;
 import helvo.core.reading.Reading;
 import helvo.core.reading.Solution;
 import helvo.core.readout.Readout.Line;
@@ -19,10 +18,16 @@ import java.util.OptionalDouble;
 
 /// What is read off a curve, in words: y at an x, x at a y.
 public final class ReadingsReadout {
-    private ReadingsReadout() {}
+    private final FigureAnalysis figure;
+    private final NumberFormat numbers;
+
+    public ReadingsReadout(FigureAnalysis figure) {
+        this.figure = figure;
+        this.numbers = figure.numbers();
+    }
 
     /// Those that are marked on the figure for a series.
-    static List<Line> of(FigureAnalysis figure, SeriesAnalysis series) {
+    List<Line> of(SeriesAnalysis series) {
         Optional<Fit> fit = series.fit();
         int place = figure.series().indexOf(series);
         var lines = new ArrayList<Line>();
@@ -32,7 +37,7 @@ public final class ReadingsReadout {
                     lines.addAll(drop.fromY() ? when(series, fit.get(), drop.at()) : at(series, fit.get(), drop.at()));
                 }
             }
-            lines.addAll(crossings(figure, series, fit.get()));
+            lines.addAll(crossings(series, fit.get()));
         }
         if (!lines.isEmpty()) {
             lines.addFirst(new Line.Heading("Readings"));
@@ -41,7 +46,7 @@ public final class ReadingsReadout {
     }
 
     /// "Load 55 → 11.5 ± 0.2 mm", and how far to trust it.
-    public static List<Line> at(SeriesAnalysis series, Fit fit, double x) {
+    public List<Line> at(SeriesAnalysis series, Fit fit, double x) {
         Coordinate ofX = series.rows().x();
         Coordinate ofY = series.rows().y();
         String label = ofX.symbol() + " " + shown(ofX, x);
@@ -51,14 +56,14 @@ public final class ReadingsReadout {
         }
         Reading reading = found.get();
         var lines = new ArrayList<Line>();
-        lines.add(new Line.Quantity(label, ValueText.withUncertainty(reading.value(), reading.meanHalf95()), ofY.unit(),
-                NumberText.shortest(reading.value()) + (reading.meanHalf95().isPresent() ? " ± " + NumberText.shortest(reading.meanHalf95().getAsDouble()) : ""), ""));
+        lines.add(new Line.Quantity(label, numbers.withUncertainty(reading.value(), reading.meanHalf95()), ofY.unit(),
+                numbers.exact(reading.value()) + (reading.meanHalf95().isPresent() ? " ± " + numbers.exact(reading.meanHalf95().getAsDouble()) : ""), ""));
         var text = new ArrayList<String>();
-        reading.predictionHalf95().ifPresent(half -> text.add("± %s for the mean, ± %s for one more measurement (95 %%)".formatted(ValueText.significant(reading.meanHalf95().orElse(0), 2), ValueText.significant(half, 2))));
+        reading.predictionHalf95().ifPresent(half -> text.add("± %s for the mean, ± %s for one more measurement (95 %%)".formatted(numbers.uncertaintyAlone(reading.meanHalf95().orElse(0)), numbers.uncertaintyAlone(half))));
         series.bounds().flatMap(bounds -> bounds.corridor(x)).filter(_ -> fit.curve().isStraight())
                 .ifPresent(range -> text.add("lines within the bars reach from %s to %s".formatted(limit(range.low(), range), limit(range.high(), range))));
         if (Double.isFinite(reading.slope()) && !fit.curve().isStraight()) {
-            text.add("slope there " + ValueText.significant(reading.slope(), 3));
+            text.add("slope there " + numbers.significant(reading.slope(), 3));
         }
         if (!text.isEmpty()) {
             String joined = String.join("; ", text);
@@ -68,13 +73,13 @@ public final class ReadingsReadout {
         return lines;
     }
 
-    private static String limit(double value, Bounds.Range range) {
+    private String limit(double value, Bounds.Range range) {
         double half = (range.high() - range.low()) / 2;
-        return ValueText.rounded(value, half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty());
+        return numbers.rounded(value, half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty());
     }
 
     /// "Stretch 5 ← 23.0 N": every x at which the curve reaches it.
-    public static List<Line> when(SeriesAnalysis series, Fit fit, double y) {
+    public List<Line> when(SeriesAnalysis series, Fit fit, double y) {
         Coordinate ofX = series.rows().x();
         String label = series.rows().y().symbol() + " " + shown(series.rows().y(), y);
         List<Solution> solutions = Solution.at(fit, series.points(), y);
@@ -85,8 +90,8 @@ public final class ReadingsReadout {
         for (Solution solution : solutions) {
             boolean even = solution.low95().isPresent() && solution.high95().isPresent();
             double half = even ? (solution.high95().getAsDouble() - solution.low95().getAsDouble()) / 2 : Double.NaN;
-            String exact = NumberText.shortest(solution.value()) + (even ? " (" + NumberText.shortest(solution.low95().getAsDouble()) + " to " + NumberText.shortest(solution.high95().getAsDouble()) + ")" : "");
-            String value = ofX.time().isPresent() ? shown(ofX, solution.value()) : ValueText.withUncertainty(solution.value(), half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty());
+            String exact = numbers.exact(solution.value()) + (even ? " (" + numbers.exact(solution.low95().getAsDouble()) + " to " + numbers.exact(solution.high95().getAsDouble()) + ")" : "");
+            String value = ofX.time().isPresent() ? shown(ofX, solution.value()) : numbers.withUncertainty(solution.value(), half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty());
             lines.add(new Line.Quantity(label, value, ofX.time().isPresent() ? "" : ofX.unit(), exact, ""));
             if (even) {
                 lines.add(new Line.Sentence("95 %% between %s and %s.".formatted(inside(ofX, solution.low95().getAsDouble(), half), inside(ofX, solution.high95().getAsDouble(), half)), false));
@@ -99,20 +104,20 @@ public final class ReadingsReadout {
         return lines;
     }
 
-    private static String inside(Coordinate of, double value, double half) {
-        return of.time().isPresent() ? shown(of, value) : half > 0 ? ValueText.rounded(value, OptionalDouble.of(half)) : ValueText.plain(value);
+    private String inside(Coordinate of, double value, double half) {
+        return of.time().isPresent() ? shown(of, value) : half > 0 ? numbers.rounded(value, OptionalDouble.of(half)) : numbers.plain(value);
     }
 
-    private static String shown(Coordinate of, double value) {
-        return of.time().map(time -> DateText.shown(time.seconds(value), DateText.Form.DAY)).orElseGet(() -> ValueText.plain(value));
+    private String shown(Coordinate of, double value) {
+        return of.time().map(time -> DateText.shown(time.seconds(value), DateText.Form.DAY)).orElseGet(() -> numbers.plain(value));
     }
 
-    private static Optional<Line> beyond(double percent) {
-        return percent > 0 ? Optional.of(new Line.Sentence("%s %% beyond the measurements.".formatted(ValueText.significant(percent, 2)), true)) : Optional.empty();
+    private Optional<Line> beyond(double percent) {
+        return percent > 0 ? Optional.of(new Line.Sentence("%s %% beyond the measurements.".formatted(numbers.significant(percent, 2)), true)) : Optional.empty();
     }
 
     /// Where its curve meets those of the other series over the same axes, within the data of both.
-    private static List<Line> crossings(FigureAnalysis figure, SeriesAnalysis series, Fit fit) {
+    private List<Line> crossings(SeriesAnalysis series, Fit fit) {
         var lines = new ArrayList<Line>();
         for (SeriesAnalysis other : figure.series()) {
             if (other != series && other.fit().isPresent() && !other.key().isTogether() && !series.key().isTogether() && other.key().yColumn() == series.key().yColumn()) {

@@ -5,7 +5,7 @@ import helvo.core.derive.Derivations;
 import helvo.core.formula.Formula;
 import helvo.core.formula.Sources;
 import helvo.core.number.DateText;
-import helvo.core.number.ValueText;
+import helvo.core.number.NumberFormat;
 import helvo.core.table.BarMeaning;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
@@ -143,7 +143,7 @@ public sealed interface ColumnEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            return "Bars of " + before.column(column).name() + " " + ValueText.significant(factor, 4) + " times as long";
+            return "Bars of " + before.column(column).name() + " " + NumberFormat.of(before.mark()).significant(factor, 4) + " times as long";
         }
     }
 
@@ -158,7 +158,7 @@ public sealed interface ColumnEdit extends TableChange {
         public String sentence(Table before) {
             Column of = before.column(column);
             String unit = of.unit().isEmpty() ? "" : " " + of.unit();
-            return bars.isNone() ? "No bars of its own for " + of.name() : "Bars of ± " + ValueText.plain(bars.size()) + (bars.percent() ? " %" : unit) + " on " + of.name();
+            return bars.isNone() ? "No bars of its own for " + of.name() : "Bars of ± " + NumberFormat.of(before.mark()).plain(bars.size()) + (bars.percent() ? " %" : unit) + " on " + of.name();
         }
     }
 

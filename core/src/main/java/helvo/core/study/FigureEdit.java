@@ -10,7 +10,6 @@ import helvo.core.look.LegendLook;
 import helvo.core.look.Note;
 import helvo.core.look.SeriesLook;
 import helvo.core.look.SheetLook;
-import helvo.core.number.ValueText;
 import helvo.core.table.Column;
 import helvo.core.table.RowCondition;
 import java.util.List;
@@ -88,7 +87,7 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return "Look of the figure: %s × %s mm, text of %s points".formatted(ValueText.plain(look.widthMm()), ValueText.plain(look.heightMm()), ValueText.plain(look.text()));
+            return "Look of the figure: %s × %s mm, text of %s points".formatted(before.numbers().plain(look.widthMm()), before.numbers().plain(look.heightMm()), before.numbers().plain(look.text()));
         }
     }
 
@@ -101,7 +100,7 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return "Make the figure %s × %s mm".formatted(ValueText.plain(widthMm), ValueText.plain(heightMm));
+            return "Make the figure %s × %s mm".formatted(before.numbers().plain(widthMm), before.numbers().plain(heightMm));
         }
     }
 
@@ -115,7 +114,7 @@ public sealed interface FigureEdit extends Edit {
         public String sentence(Study before) {
             AxisLook old = before.figure(figure).look().axis(place);
             boolean limits = !old.low().equals(look.low()) || !old.high().equals(look.high());
-            String to = look.low().map(ValueText::plain).orElse("its own") + " to " + look.high().map(ValueText::plain).orElse("its own");
+            String to = look.low().map(before.numbers()::plain).orElse("its own") + " to " + look.high().map(before.numbers()::plain).orElse("its own");
             return limits ? "Limits of the " + place.words() + ": " + to : "Change the " + place.words();
         }
     }

@@ -4,6 +4,7 @@ import helvo.core.derive.Derivations;
 import helvo.core.derive.Summaries;
 import helvo.core.look.SheetLook;
 import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberFormat;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Heading;
@@ -18,9 +19,10 @@ import java.util.function.UnaryOperator;
 
 /// The document: tables of measurements and the figures over them. Immutable; every change is an [Edit].
 ///
-/// @param looks of figures that a person keeps, besides [SheetLook#OURS]
-public record Study(String name, List<Table> tables, List<Figure> figures, List<SheetLook.Named> looks) {
-    public static final Study EMPTY = new Study("Untitled study", List.of(), List.of(), List.of());
+/// @param looks         of figures that a person keeps, besides [SheetLook#OURS]
+/// @param chosenNumbers how numbers are written; empty for the first table's decimal mark
+public record Study(String name, List<Table> tables, List<Figure> figures, List<SheetLook.Named> looks, Optional<NumberFormat> chosenNumbers) {
+    public static final Study EMPTY = new Study("Untitled study", List.of(), List.of(), List.of(), Optional.empty());
 
     /// A study to type into: a table with an x and a y column and no rows yet.
     public static Study blank() {
@@ -39,6 +41,16 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
         tables = List.copyOf(tables);
         figures = List.copyOf(figures);
         looks = List.copyOf(looks);
+        chosenNumbers = chosenNumbers == null ? Optional.empty() : chosenNumbers;
+    }
+
+    /// How numbers are written in readout, figures and reports.
+    public NumberFormat numbers() {
+        return chosenNumbers.orElseGet(() -> NumberFormat.of(tables.isEmpty() ? DecimalMark.POINT : tables.getFirst().mark()));
+    }
+
+    public Study withNumbers(Optional<NumberFormat> chosen) {
+        return new Study(name, tables, figures, looks, chosen);
     }
 
     /// @throws IllegalArgumentException when the study has no such table
@@ -68,7 +80,7 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
     }
 
     public Study withName(String newName) {
-        return new Study(newName, tables, figures, looks);
+        return new Study(newName, tables, figures, looks, chosenNumbers);
     }
 
     public Study with(Table table, Figure figure) {
@@ -76,34 +88,34 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
         moreTables.add(table);
         var moreFigures = new ArrayList<>(figures);
         moreFigures.add(figure);
-        return new Study(name, moreTables, moreFigures, looks);
+        return new Study(name, moreTables, moreFigures, looks, chosenNumbers);
     }
 
     public Study with(Figure figure) {
         var more = new ArrayList<>(figures);
         more.add(figure);
-        return new Study(name, tables, more, looks);
+        return new Study(name, tables, more, looks, chosenNumbers);
     }
 
     /// The only figure over a table stays.
     public Study withoutFigure(int id) {
         int table = figure(id).table();
         boolean only = figures.stream().filter(figure -> figure.table() == table).count() == 1;
-        return only ? this : new Study(name, tables, figures.stream().filter(figure -> figure.id() != id).toList(), looks);
+        return only ? this : new Study(name, tables, figures.stream().filter(figure -> figure.id() != id).toList(), looks, chosenNumbers);
     }
 
     public Study with(SheetLook.Named look) {
         var more = new ArrayList<>(looks);
         more.removeIf(each -> each.name().equals(look.name()));
         more.add(look);
-        return new Study(name, tables, figures, more);
+        return new Study(name, tables, figures, more, chosenNumbers);
     }
 
     /// Summaries of the table keep their values.
     public Study withoutTable(int id) {
         table(id);
         return new Study(name, tables.stream().filter(table -> table.id() != id).map(table -> summarises(table, id) ? Summaries.detached(table) : table).toList(),
-                figures.stream().filter(figure -> figure.table() != id).toList(), looks);
+                figures.stream().filter(figure -> figure.table() != id).toList(), looks, chosenNumbers);
     }
 
     /// Derived columns, and tables that summarise this one, follow the change.
@@ -111,7 +123,7 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
         Table before = table(id);
         Table changed = change.apply(before);
         Table fresh = Derivations.refreshed(before, changed);
-        Study study = new Study(name, tables.stream().map(table -> table.id() == id ? fresh : table).toList(), figures, looks);
+        Study study = new Study(name, tables.stream().map(table -> table.id() == id ? fresh : table).toList(), figures, looks, chosenNumbers);
         for (Table table : tables) {
             if (summarises(table, id)) {
                 study = study.withTable(table.id(), summary -> Summaries.refreshed(summary, fresh));
@@ -126,6 +138,6 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
 
     public Study withFigure(int id, UnaryOperator<Figure> change) {
         figure(id);
-        return new Study(name, tables, figures.stream().map(figure -> figure.id() == id ? change.apply(figure) : figure).toList(), looks);
+        return new Study(name, tables, figures.stream().map(figure -> figure.id() == id ? change.apply(figure) : figure).toList(), looks, chosenNumbers);
     }
 }

@@ -3,11 +3,14 @@ package helvo.core.study;
 import helvo.core.derive.Summaries;
 import helvo.core.look.AxisPlace;
 import helvo.core.look.SheetLook;
+import helvo.core.number.NumberFormat;
 import helvo.core.table.Column;
 import helvo.core.table.Role;
 import helvo.core.table.Statistics;
 import helvo.core.table.Table;
+import java.math.BigDecimal;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Collectors;
 
 /// Changes of the study as a whole.
@@ -182,6 +185,20 @@ public sealed interface StudyEdit extends Edit {
         @Override
         public String sentence(Study before) {
             return "Swap x and y";
+        }
+    }
+
+    /// How numbers are written in readout, figures and reports; empty for the first table's own way.
+    record WriteNumbers(Optional<NumberFormat> as) implements StudyEdit {
+        @Override
+        public Study apply(Study study) {
+            return study.withNumbers(as);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            NumberFormat numbers = before.withNumbers(as).numbers();
+            return "Write numbers as " + numbers.text(new BigDecimal("12345.6"));
         }
     }
 

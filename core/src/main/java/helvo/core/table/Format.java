@@ -4,8 +4,8 @@ import static helvo.core.Require.require;
 
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberFormat;
 import helvo.core.number.NumberText;
-import helvo.core.number.ValueText;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;
@@ -49,13 +49,9 @@ public sealed interface Format {
 
         @Override
         public String shown(double number, DecimalMark mark) {
-            String shown = ValueText.significant(number, digits);
             BigDecimal rounded = new BigDecimal(number).round(new MathContext(digits, RoundingMode.HALF_EVEN));
-            int point = shown.indexOf('.');
-            boolean plain = point >= 0 && shown.substring(point + 1).chars().allMatch(Character::isDigit);
-            boolean exact = rounded.compareTo(new BigDecimal(Double.toString(number))) == 0;
-            String zeros = plain && !exact ? "0".repeat(Math.max(0, rounded.scale() - (shown.length() - point - 1))) : "";
-            return (shown + zeros).replace('.', mark.sign());
+            BigDecimal written = rounded.compareTo(new BigDecimal(Double.toString(number))) == 0 ? rounded.stripTrailingZeros() : rounded;
+            return NumberFormat.of(mark).text(written);
         }
     }
 

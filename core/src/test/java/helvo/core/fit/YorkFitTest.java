@@ -82,6 +82,6 @@ class YorkFitTest {
         none[3] = Double.NaN;
         assertThat(fit(points(X, Y, none, sy, Weighting.STATED)).quality().points()).isEqualTo(9);
         assertThat(new Line().fit(points(X, Y, new double[10], new double[10], Weighting.STATED), Progress.NONE)).isInstanceOfSatisfying(FitOutcome.NotFitted.class,
-                none0 -> assertThat(none0.reason().sentence()).contains("there is no error bar above 0 to weigh by"));
+                none0 -> assertThat(none0.reason().sentence(helvo.core.number.NumberFormat.POINT)).contains("there is no error bar above 0 to weigh by"));
     }
 }

@@ -115,7 +115,7 @@ class StudyTest {
         Study exact = new ColumnEdit.SetRole(1, 1, Role.NONE).apply(new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(1, new Cell.Text("salt")))).apply(STUDY));
         FigureAnalysis figure = figure(exact);
         Readout readout = Readout.of(figure, figure.series().getFirst());
-        assertThat(readout.equation()).isEqualTo("Stretch = 3 Load + 0");
+        assertThat(readout.equation()).isEqualTo("Stretch = 3 Load");
         assertThat(readout.printed()).contains("Stretch in mm, Load in N", "slope       3 mm/N", "R²          1", "3 of 3 rows used.", "Very strong");
         assertThat(readout.copied()).contains("slope\t3 ± 0\tmm/N");
     }

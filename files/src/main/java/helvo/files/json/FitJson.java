@@ -16,6 +16,7 @@ import helvo.core.fit.Quality;
 import helvo.core.fit.Residuals;
 import helvo.core.reading.Reading;
 import helvo.core.reading.Solution;
+import helvo.core.number.NumberFormat;
 import helvo.core.readout.Equation;
 import helvo.core.table.Column;
 import java.util.List;
@@ -78,7 +79,7 @@ public final class FitJson {
         node.put("fittedOn", series.chosen().curve().fittedOn());
         node.set("rows", rows(series));
         switch (series.chosen()) {
-            case FitOutcome.NotFitted(_, var reason) -> node.put("problem", reason.sentence());
+            case FitOutcome.NotFitted(_, var reason) -> node.put("problem", reason.sentence(NumberFormat.POINT));
             case FitOutcome.Fitted(Fit fit) -> report(node, series, fit, asked);
         }
         return node;
@@ -112,7 +113,11 @@ public final class FitJson {
 
     private static void report(ObjectNode node, SeriesAnalysis series, Fit fit, Asked asked) {
         Quality quality = fit.quality();
-        node.put("equation", Equation.inNames(fit, series.rows().x().symbol(), series.rows().y().symbol()));
+        var equation = new Equation(series.equation().orElseThrow(), NumberFormat.POINT);
+        String x = series.rows().x().symbol();
+        node.put("equation", equation.inNames(x, series.rows().y().symbol()));
+        node.put("equationWhere", equation.where(x).orElse(null));
+        put(node, "equationOrigin", equation.printed().origin().map(origin -> OptionalDouble.of(origin.doubleValue())).orElse(OptionalDouble.empty()));
         ArrayNode coefficients = node.putArray("coefficients");
         fit.coefficients().forEach(coefficient -> coefficients.add(coefficient(coefficient)));
         put(node, "r2", quality.r2());

@@ -92,6 +92,7 @@ public final class StudyJson {
             Map.entry("remove figure", StudyEdit.RemoveFigure.class),
             Map.entry("swap axes", StudyEdit.SwapAxes.class),
             Map.entry("keep look", StudyEdit.KeepLook.class),
+            Map.entry("write numbers", StudyEdit.WriteNumbers.class),
             Map.entry("text", Note.Text.class),
             Map.entry("rule", Note.Rule.class),
             Map.entry("span", Note.Span.class),

@@ -10,45 +10,76 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-class ValueTextTest {
-    /// NUMERICS: two digits of the uncertainty from 10 to 29, else one; the examples are its own and their edges.
+class NumberFormatTest {
+    private static final NumberFormat POINT = NumberFormat.POINT;
+    private static final NumberFormat GROUPED = new NumberFormat(DecimalMark.COMMA, true);
+
+    /// JCGM 100:2008, 7.2.6: two digits of the uncertainty, the value to the same place. Powers of ten below 10⁻⁴ and from 10⁶ on.
     @ParameterizedTest
     @CsvSource({
         "0.20441, 0.00231, 0.2044 ± 0.0023",
-        "0.2904, 0.0702, 0.29 ± 0.07",
-        "1.3142e-5, 4.1e-7, (1.31 ± 0.04) × 10⁻⁵",
-        "-12.34567, 0.0296, −12.35 ± 0.03",
+        "0.2904, 0.0702, 0.290 ± 0.070",
+        "63.3, 43.1, 63 ± 43",
+        "-361.2, 40.2, −361 ± 40",
+        "-0.4, 40.2, 0 ± 40",
+        "6312, 431, 6310 ± 430",
+        "1.3142e-5, 4.1e-7, (1.314 ± 0.041) × 10⁻⁵",
         "5, 0.00996, 5.000 ± 0.010",
-        "7.25, 0.95, 7.2 ± 0.9",
-        "7.25, 0.96, 7.2 ± 1.0",
-        "0.003, 0.07, 0.00 ± 0.07",
+        "7.25, 0.996, 7.2 ± 1.0",
+        "0.003, 0.07, 0.003 ± 0.070",
         "1234567.8, 12.1, (1.234568 ± 0.000012) × 10⁶",
-        "28.4, 120, (0.3 ± 1.2) × 10²",
-        "0, 0.5, 0.0 ± 0.5",
+        "28.4, 120, 30 ± 120",
+        "999999.97, 2.1, (1.0000000 ± 0.0000021) × 10⁶",
+        "999999.7, 2.1, 999999.7 ± 2.1",
+        "0.5, 1e-7, 0.50000000 ± 0.00000010",
+        "0, 0.5, 0.00 ± 0.50",
         "3.5, 0, 3.5"})
     void roundsAValueToItsUncertainty(double value, double uncertainty, String text) {
-        assertThat(ValueText.withUncertainty(value, OptionalDouble.of(uncertainty))).isEqualTo(text);
+        assertThat(POINT.withUncertainty(value, OptionalDouble.of(uncertainty))).isEqualTo(text);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {"1234567.8|12.1|(1,234568 ± 0,000012) × 10⁶", "123456.7|1.2|123 456,7 ± 1,2", "1234.5|0.12|1234,50 ± 0,12", "-99999.5|1.2|−99 999,5 ± 1,2"})
+    void writesTheMarkAndTheThousandsOfTheStudy(double value, double uncertainty, String text) {
+        assertThat(GROUPED.withUncertainty(value, OptionalDouble.of(uncertainty))).isEqualTo(text);
+        assertThat(new NumberFormat(DecimalMark.COMMA, false).withUncertainty(value, OptionalDouble.of(uncertainty))).isEqualTo(text.replace(" ", ""));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"12345.6, 3, 12346", "-0.00004, 3, −4 × 10⁻⁵", "0.0001, 3, 0.0001", "999999.6, 6, 1 × 10⁶", "2500000, 2, 2.5 × 10⁶", "-0.0, 3, 0", "0.12345, 3, 0.123"})
+    void wholeDigitsAreAllWritten(double value, int digits, String text) {
+        assertThat(POINT.significant(value, digits)).isEqualTo(text);
     }
 
     @ParameterizedTest
     @CsvSource({"0, 0", "0.1, 0.1", "123456789, 1.23457 × 10⁸", "-0.000012345678, −1.23457 × 10⁻⁵", "1e300, 1 × 10³⁰⁰", "100000, 100000", "0.0001, 0.0001"})
     void showsSixDigitsWithoutAnUncertainty(double value, String text) {
-        assertThat(ValueText.plain(value)).isEqualTo(text);
+        assertThat(POINT.plain(value)).isEqualTo(text);
     }
 
     @Test
     void aShareLooksLikeOneOnlyWhenItIs() {
-        assertThat(ValueText.share(1)).isEqualTo("1");
-        assertThat(ValueText.share(0.99996)).isEqualTo("0.99996");
-        assertThat(ValueText.share(Math.nextDown(1.0))).startsWith("0.99999");
-        assertThat(ValueText.share(-0.98765)).isEqualTo("−0.9876");
+        assertThat(POINT.share(1)).isEqualTo("1");
+        assertThat(POINT.share(0.99996)).isEqualTo("0.99996");
+        assertThat(POINT.share(Math.nextDown(1.0))).startsWith("0.99999");
+        assertThat(POINT.share(-0.98765)).isEqualTo("−0.9876");
+        assertThat(POINT.share(0.00002)).isEqualTo("2.0 × 10⁻⁵");
+    }
+
+    /// 0.45649 is 0.4565, of which 45.6 % would be another number.
+    @Property
+    void aShareInPercentHasItsOwnDigits(@ForAll @DoubleRange(min = 0, max = 1) double share) {
+        String percent = POINT.percent(share).replace(" %", "");
+        if (!percent.contains("×")) {
+            assertThat(new java.math.BigDecimal(percent).movePointLeft(2)).isEqualByComparingTo(new java.math.BigDecimal(POINT.share(share).replace(" × 10⁻⁵", "e-5")));
+        }
     }
 
     @Test
     void smallPsAreBoundedNotZero() {
-        assertThat(ValueText.p(0)).isEqualTo("p < 10⁻¹²");
-        assertThat(ValueText.p(3.4e-7)).isEqualTo("p = 3 × 10⁻⁷");
-        assertThat(ValueText.p(0.0234)).isEqualTo("p = 0.023");
+        assertThat(POINT.p(0)).isEqualTo("p < 10⁻¹²");
+        assertThat(POINT.p(3.4e-7)).isEqualTo("p = 3 × 10⁻⁷");
+        assertThat(POINT.p(0.0234)).isEqualTo("p = 0.023");
     }
 
     @Property
@@ -93,7 +124,7 @@ class ValueTextTest {
         assertThat(NumberText.withoutRounding(3 * 1.4)).isEqualTo(4.2);
         assertThat(NumberText.withoutRounding(0.1 + 0.2)).isEqualTo(0.3);
         assertThat(NumberText.withoutRounding(0.1234567890123456)).isEqualTo(0.1234567890123456);
-        assertThat(ValueText.withUncertainty(0.27999999999999997, OptionalDouble.of(2.3e-17))).isEqualTo("0.28 ± 2 × 10⁻¹⁷");
-        assertThat(ValueText.rounded(0.27999999999999997, OptionalDouble.of(2.3e-17))).isEqualTo("0.28");
+        assertThat(POINT.withUncertainty(0.27999999999999997, OptionalDouble.of(2.3e-17))).isEqualTo("0.28 ± 2 × 10⁻¹⁷");
+        assertThat(POINT.rounded(0.27999999999999997, OptionalDouble.of(2.3e-17))).isEqualTo("0.28");
     }
 }

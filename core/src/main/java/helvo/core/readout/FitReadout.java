@@ -1,0 +1,146 @@
+package helvo.core.readout;
+
+import helvo.core.analysis.Coordinate;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Check;
+import helvo.core.fit.Coefficient;
+import helvo.core.fit.Correlation;
+import helvo.core.fit.Fit;
+import helvo.core.fit.Quality;
+import helvo.core.fit.Weighting;
+import helvo.core.number.NumberFormat;
+import helvo.core.readout.Readout.Line;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalDouble;
+import java.util.stream.IntStream;
+
+/// What is said of a fitted series, line by line.
+final class FitReadout {
+    /// The usual level at which a p counts as significant.
+    private static final double SIGNIFICANT = Check.SIGNIFICANT;
+
+    private final FigureAnalysis figure;
+    private final SeriesAnalysis series;
+    private final Fit fit;
+    private final Coordinate x;
+    private final Coordinate y;
+    private final NumberFormat numbers;
+    private final List<Line> lines = new ArrayList<>();
+
+    FitReadout(FigureAnalysis figure, SeriesAnalysis series, Fit fit) {
+        this.figure = figure;
+        this.series = series;
+        this.fit = fit;
+        this.x = series.rows().x();
+        this.y = series.rows().y();
+        this.numbers = figure.numbers();
+    }
+
+    List<Line> lines() {
+        Quality quality = fit.quality();
+        for (Coefficient coefficient : fit.coefficients().reversed()) {
+            coefficient(coefficient);
+        }
+        if (series.equation().filter(equation -> equation.origin().isPresent()).isPresent()) {
+            lines.add(new Line.Sentence("These coefficients belong to " + x.symbol() + " itself.", false));
+        }
+        boolean aboutZero = quality.about() == Quality.About.ZERO;
+        quality.r2().ifPresentOrElse(
+                r2 -> lines.add(new Line.Quantity("R²", numbers.share(r2), "", numbers.exact(r2), aboutZero ? "about zero" : fit.curve().fittedOn().equals("y") ? "" : "of " + fit.curve().fittedOn())),
+                () -> lines.add(new Line.Sentence("R² has no value: all y are equal.", false)));
+        series.correlation().ifPresent(c -> lines.add(new Line.Quantity("r", (c.pearsonR() >= 0 ? "+" : "") + numbers.share(c.pearsonR()), "",
+                numbers.exact(c.pearsonR()), c.pearsonP().isPresent() ? numbers.p(c.pearsonP().getAsDouble()) : "")));
+        quality.residualStandardDeviation().ifPresentOrElse(
+                s -> lines.add(new Line.Quantity("scatter s", numbers.significant(s, 3), quality.weighting() != Weighting.ALIKE ? "in bars" : fit.curve().fittedOn().equals("y") ? y.unit() : "of ln y", numbers.exact(s), "")),
+                () -> lines.add(new Line.Sentence("As many coefficients as points: the curve passes through them all, no scatter is left to judge by.", false)));
+        series.correlation().ifPresent(c -> lines.add(new Line.Sentence(strength(c), false)));
+        lines.add(new Line.Sentence(Readout.rows(series.rows()), false));
+        int[] leftOut = IntStream.range(0, series.points().size()).filter(i -> !fit.uses(series.points().x()[i], series.points().y()[i]))
+                .map(i -> series.points().rows()[i]).toArray();
+        if (leftOut.length > 0) {
+            lines.add(new Line.Sentence("%,d of them %s left out of this curve, since %s: %s.".formatted(leftOut.length, leftOut.length == 1 ? "is" : "are", fit.curve().refusal(), Readout.numbers(leftOut)), true));
+        }
+        weights();
+        lines.addAll(BarsReadout.of(series, numbers));
+        lines.addAll(new ReadingsReadout(figure).of(series));
+        checks();
+        further();
+        return List.copyOf(lines);
+    }
+
+    /// How points were weighted, and whether the bars are of the size that the scatter shows.
+    private void weights() {
+        Quality quality = fit.quality();
+        if (quality.weighting() == Weighting.ALIKE) {
+            return;
+        }
+        boolean both = series.points().weighedInBoth() && fit.curve().weighsBoth();
+        lines.add(new Line.Sentence("Points are weighted " + quality.weighting().words() + (both ? ", in x and y (York’s line)" : series.points().weighedInBoth() ? ", in y only" : "") + ".", false));
+        quality.chiSquare().ifPresent(chi -> {
+            lines.add(new Line.Quantity("χ²", numbers.significant(chi.value(), 4), "", numbers.exact(chi.value()), numbers.p(chi.p())));
+            if (chi.p() < SIGNIFICANT) {
+                lines.add(new Line.Sentence("The points scatter more than their bars say.", true));
+            } else if (chi.p() > 1 - SIGNIFICANT) {
+                lines.add(new Line.Sentence("The points scatter less than their bars say.", true));
+            }
+        });
+        int left = series.points().size() - series.points().usedBy(fit).size();
+        if (left > 0) {
+            lines.add(new Line.Sentence("%,d %s no weight: a bar must be above 0.".formatted(left, left == 1 ? "point has" : "points have"), true));
+        }
+    }
+
+    /// What is reported as well, and seldom looked for.
+    private void further() {
+        Quality quality = fit.quality();
+        lines.add(new Line.Heading("Further statistics"));
+        series.examined().ifPresent(examined -> examined.spearmanRho().ifPresent(rho -> lines.add(new Line.Quantity("ρ of ranks", (rho >= 0 ? "+" : "") + numbers.share(rho), "", numbers.exact(rho), ""))));
+        quality.adjustedR2().ifPresent(adjusted -> lines.add(new Line.Quantity("adjusted R²", numbers.share(adjusted), "", numbers.exact(adjusted), "")));
+        quality.overall().ifPresent(f -> lines.add(new Line.Quantity("F", numbers.significant(f.value(), 4), "", numbers.exact(f.value()), numbers.p(f.p()))));
+        quality.aicc().ifPresent(aicc -> lines.add(new Line.Quantity("AICc", numbers.significant(aicc, 4), "", numbers.exact(aicc), "")));
+        if (lines.getLast() instanceof Line.Heading) {
+            lines.removeLast();
+        }
+    }
+
+    /// What warns, and in one line what does not.
+    private void checks() {
+        if (series.checks().isEmpty()) {
+            return;
+        }
+        lines.add(new Line.Heading("Checks on the residuals"));
+        for (Check check : series.checks()) {
+            if (check.warns()) {
+                lines.add(new Line.Sentence(check.title() + " check" + (check.p().isPresent() ? ", " + numbers.p(check.p().getAsDouble()) : "") + ": " + check.says() + ".", true));
+            }
+        }
+        String quiet = String.join(", ", series.checks().stream().filter(check -> !check.warns()).map(Check::title).toList());
+        if (!quiet.isEmpty()) {
+            lines.add(new Line.Sentence(quiet + ": nothing seen.", false));
+        }
+    }
+
+    private void coefficient(Coefficient coefficient) {
+        String label = fit.curve().label(coefficient.name());
+        OptionalDouble error = Equation.standardError(coefficient);
+        String exact = numbers.exact(coefficient.value());
+        lines.add(new Line.Quantity(label, numbers.withUncertainty(coefficient.value(), error), fit.curve().unit(coefficient.name(), y.unit(), x.unit()),
+                error.isPresent() ? exact + " ± " + numbers.exact(error.getAsDouble()) : exact, ""));
+    }
+
+    /// Strength by |r| and significance by p, apart: neither is the other.
+    private String strength(Correlation correlation) {
+        double r = Math.abs(correlation.pearsonR());
+        String word = r < 0.3 ? "Negligible" : r < 0.5 ? "Weak" : r < 0.7 ? "Moderate" : r < 0.9 ? "Strong" : "Very strong";
+        String direction = correlation.pearsonR() >= 0 ? "rising" : "falling";
+        String judged = correlation.pearsonP().isEmpty() ? word + " and " + direction
+                : correlation.pearsonP().getAsDouble() < SIGNIFICANT ? word + ", " + direction + " and significant"
+                : word + " and " + direction + ", but not significant: chance alone could give such an r";
+        OptionalDouble r2 = fit.quality().r2();
+        boolean share = r2.isPresent() && fit.curve().fittedOn().equals("y") && fit.quality().about() == Quality.About.MEAN && r2.getAsDouble() >= 0;
+        return share ? "%s. The %s accounts for %s of the variation in %s.".formatted(judged, fit.curve().degree() == 1 ? "line on " + x.column().name() : "curve",
+                numbers.percent(r2.getAsDouble()), y.column().name()) : judged + ".";
+    }
+}

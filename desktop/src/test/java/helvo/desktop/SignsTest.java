@@ -1,0 +1,29 @@
+package helvo.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class SignsTest {
+    /// What a person sees who types the whole, letter by letter, and then leaves the field.
+    @ParameterizedTest
+    @CsvSource({
+        "'Heat (\\degC)',     'Heat (°C)'",
+        "'\\mum',             μm",
+        "'\\le 5',            '≤ 5'",
+        "'\\leq5',            ≤5",
+        "'\\le',              ≤",
+        "'\\Omega and \\omega', 'Ω and ω'",
+        "'F_{max} (\\mu N)',  'F_{max} (μ N)'",
+        "'\\none of ours',    '\\none of ours'",
+        "'1\\pm2 \\times3',   '1±2 ×3'",
+    })
+    void namesBecomeSignsAsTheyAreTyped(String typed, String shown) {
+        String text = "";
+        for (char letter : typed.toCharArray()) {
+            text = Signs.replaced(text + letter, false);
+        }
+        assertThat(Signs.replaced(text, true)).isEqualTo(shown);
+    }
+}
