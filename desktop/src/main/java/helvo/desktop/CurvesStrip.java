@@ -75,7 +75,7 @@ final class CurvesStrip extends HBox {
         points.setText("%,d %s".formatted(n, n == 1 ? "point" : "points"));
         for (Node card : cards.getChildren()) {
             var of = (CurveCard) card;
-            of.show(current, SeriesColors.of(figure.series().indexOf(current)));
+            of.show(current, SeriesColors.of(figure.series().indexOf(current)), figure.numbers());
             of.setSelected(of.shape().equals(current.chosen().curve()));
         }
         bringIntoView();

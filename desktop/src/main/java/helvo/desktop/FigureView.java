@@ -431,10 +431,10 @@ final class FigureView extends Pane {
     }
 
     /// "Row 7, dry: Load 30 N, Stretch 6.29 mm, residual −0.11".
-    private static String says(FigureLayout.Hit hit) {
+    private String says(FigureLayout.Hit hit) {
         var rows = hit.series().rows();
         var text = new StringBuilder("Row %,d".formatted(hit.row() + 1)).append(hit.setAside() ? ", set aside" : "").append(": ");
-        text.append(rows.x().column().name()).append(' ').append(rows.x().time().isPresent() ? rows.x().column().shown(hit.row(), helvo.core.number.DecimalMark.POINT) : session.study().numbers().plain(hit.x()))
+        text.append(rows.x().column().name()).append(' ').append(rows.x().time().isPresent() ? rows.x().column().shown(hit.row(), session.study().numbers().mark()) : session.study().numbers().plain(hit.x()))
                 .append(rows.x().unit().isEmpty() || rows.x().time().isPresent() ? "" : " " + rows.x().unit());
         text.append(", ").append(rows.y().column().name()).append(' ').append(session.study().numbers().plain(hit.y())).append(rows.y().unit().isEmpty() ? "" : " " + rows.y().unit());
         if (!hit.setAside()) {

@@ -29,6 +29,7 @@ final class ReadoutPane extends VBox {
     private final Tabs tabs;
     private final VBox content = new VBox(10);
     private final Label equation = sentence(false);
+    private final Label where = sentence(false);
     private final Label units = sentence(false);
     private final List<Shown> shown = new ArrayList<>();
     private final HBox actions = new HBox(6);
@@ -51,8 +52,9 @@ final class ReadoutPane extends VBox {
         content.getStyleClass().add("readout-content");
         equation.setId("equation");
         equation.getStyleClass().add("equation");
+        where.setId("equation-where");
         units.getStyleClass().add("muted");
-        content.getChildren().addAll(equation, units);
+        content.getChildren().addAll(equation, where, units);
         var scroll = new ScrollPane(content);
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
@@ -99,15 +101,16 @@ final class ReadoutPane extends VBox {
             tabs.show(Stream.concat(figure.series().stream().map(SeriesAnalysis::label), compared.stream().map(Readout::series)).toList(),
                     comparing ? figure.series().size() : session.series().map(figure.series()::indexOf).orElse(0));
             show(comparing ? compared.get() : figure.missing().isPresent() || session.series().isEmpty()
-                    ? new Readout("", "", "", "", figure.missing().stream().map(text -> (Line) new Line.Sentence(text, false)).toList())
+                    ? new Readout("", "", "", "", "", figure.missing().stream().map(text -> (Line) new Line.Sentence(text, false)).toList())
                     : Readout.of(figure, session.series().get()));
-        }, () -> show(new Readout("", "", "", "", List.of())));
+        }, () -> show(new Readout("", "", "", "", "", List.of())));
     }
 
     /// New numbers go where the old ones stand, as long as they are numbers of the same things.
     private void show(Readout readout) {
         List<String> parts = readout.lines().stream().map(ReadoutPane::part).toList();
         show(equation, readout.equation());
+        show(where, readout.where().isEmpty() ? "" : "with " + readout.where());
         show(units, readout.units());
         if (!parts.equals(shownParts)) {
             shownParts = parts;
@@ -148,7 +151,7 @@ final class ReadoutPane extends VBox {
     }
 
     private void build(Readout readout) {
-        content.getChildren().setAll(equation, units);
+        content.getChildren().setAll(equation, where, units);
         shown.clear();
         GridPane quantities = null;
         for (Line line : readout.lines()) {

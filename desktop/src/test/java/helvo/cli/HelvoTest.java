@@ -20,7 +20,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 class HelvoTest {
-    private static final List<String> FIT_KEYS = List.of("group", "curve", "degree", "fittedOn", "rows", "equation", "coefficients", "r2", "r2About", "adjustedR2",
+    private static final List<String> FIT_KEYS = List.of("group", "curve", "degree", "fittedOn", "rows", "equation", "equationWhere", "equationOrigin", "coefficients", "r2", "r2About", "adjustedR2",
             "pearsonR", "pearsonP", "spearmanRho", "residualStandardDeviation", "residualSumOfSquares", "degreesOfFreedom", "f", "fP", "aicc",
             "chi2", "chi2P", "weights", "checks", "bounds", "readings", "residuals");
 

@@ -55,7 +55,7 @@ class TypingTest {
         clipboard("1\t2,5\n2\t3,5\n3\t4,5\n");
         robot.push(KeyCode.CONTROL, KeyCode.V);
         window.settle();
-        assertThat(window.text("#equation")).isEqualTo("y = 1 x + 1.5");
+        assertThat(window.text("#equation")).isEqualTo("y = 1 x + 1,5");
         clipboard("4 9.25 wet\n5 9.75 dry");
         robot.interact(() -> window.grid().choose(3, window.table(0).columns().getFirst()));
         robot.push(KeyCode.CONTROL, KeyCode.V);

@@ -2,6 +2,7 @@ package helvo.figure;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.core.number.NumberFormat;
 import java.math.BigDecimal;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -64,10 +65,10 @@ class AxisScaleTest {
     @Test
     void labelsAreDecimalsNotTheirRounding() {
         AxisScale scale = AxisScale.around(0.05, 0.62, 8);
-        assertThat(scale.ticks().stream().map(scale::label)).contains("0.3", "0.6").noneMatch(label -> label.length() > 4);
+        assertThat(scale.ticks().stream().map(tick -> scale.label(tick, NumberFormat.POINT))).contains("0.3", "0.6").noneMatch(label -> label.length() > 4);
         AxisScale large = AxisScale.around(0, 4.2e9, 6);
         assertThat(large.context()).isEqualTo("10⁹");
-        assertThat(large.ticks().stream().map(large::label)).contains("1", "4");
-        assertThat(AxisScale.around(-3, 3, 6).ticks().stream().map(scale::label)).contains("−2.0");
+        assertThat(large.ticks().stream().map(tick -> large.label(tick, NumberFormat.POINT))).contains("1", "4");
+        assertThat(AxisScale.around(-3, 3, 6).ticks().stream().map(tick -> scale.label(tick, NumberFormat.POINT))).contains("−2.0");
     }
 }

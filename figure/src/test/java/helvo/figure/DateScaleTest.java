@@ -2,6 +2,7 @@ package helvo.figure;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.core.number.NumberFormat;
 import helvo.core.analysis.TimeAxis;
 import helvo.core.look.AxisLook;
 import helvo.core.number.DateText;
@@ -28,7 +29,7 @@ class DateScaleTest {
         boolean clock = from.length() < 9;
         var time = new TimeAxis(clock ? 0 : Math.floor(seconds(from) / 86_400) * 86_400, TimeUnit.DAY);
         DateScale scale = DateScale.around(time, time.coordinate(seconds(from)), time.coordinate(seconds(to)), steps);
-        assertThat(String.join(", ", scale.ticks().stream().map(scale::label).toList())).isEqualTo(labels);
+        assertThat(String.join(", ", scale.ticks().stream().map(tick -> scale.label(tick, NumberFormat.POINT)).toList())).isEqualTo(labels);
         assertThat(scale.context()).isEqualTo(context == null ? "" : context);
     }
 
@@ -36,9 +37,9 @@ class DateScaleTest {
     void datesAreWrittenAsAPersonAsks() {
         var time = new TimeAxis(0, TimeUnit.DAY);
         DateScale scale = DateScale.around(time, time.coordinate(seconds("1890-02-01")), time.coordinate(seconds("1890-11-01")), 6);
-        assertThat(scale.label(scale.ticks().get(1))).isEqualTo("Mar");
-        assertThat(scale.with(AxisLook.DateLabels.NUMERIC).label(scale.ticks().get(1))).isEqualTo("1890-03-01");
-        assertThat(scale.with(AxisLook.DateLabels.MONTH).label(scale.ticks().get(1))).isEqualTo("Mar 1890");
+        assertThat(scale.label(scale.ticks().get(1), NumberFormat.POINT)).isEqualTo("Mar");
+        assertThat(scale.with(AxisLook.DateLabels.NUMERIC).label(scale.ticks().get(1), NumberFormat.POINT)).isEqualTo("1890-03-01");
+        assertThat(scale.with(AxisLook.DateLabels.MONTH).label(scale.ticks().get(1), NumberFormat.POINT)).isEqualTo("Mar 1890");
     }
 
     /// No point on the frame, little empty, not more ticks than asked for, whatever the span and its unit.

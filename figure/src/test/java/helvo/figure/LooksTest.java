@@ -3,6 +3,7 @@ package helvo.figure;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import helvo.core.number.NumberFormat;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
@@ -96,7 +97,7 @@ class LooksTest {
             FigureLayout layout = drawn(figure(x, x, axis(AxisPlace.X, AxisLook.USUAL.logarithmic(log)), axis(AxisPlace.Y, AxisLook.USUAL.reversed(true).onOtherSide(true))));
             for (Axis axis : layout.axes().values()) {
                 assertThat(axis.low()).isLessThan(axis.high());
-                assertThat(axis.ticks()).isNotEmpty().allSatisfy(tick -> assertThat(axis.label(tick, figure.numbers())).isNotEmpty().doesNotContain("NaN", "Inf"));
+                assertThat(axis.ticks()).isNotEmpty().allSatisfy(tick -> assertThat(axis.label(tick, NumberFormat.POINT)).isNotEmpty().doesNotContain("NaN", "Inf"));
             }
         }
     }
@@ -107,7 +108,7 @@ class LooksTest {
         FigureLayout layout = drawn(figure(x, x, axis(AxisPlace.X, AxisLook.USUAL.withLimits(Optional.of(-1.0), Optional.of(7.0)).withStep(Optional.of(2.5)).withMinor(Optional.of(5)).withDecimals(Optional.of(2)))));
         Axis axis = layout.x().orElseThrow();
         assertThat(axis.ticks()).containsExactly(0.0, 2.5, 5.0);
-        assertThat(axis.ticks().stream().map(axis::label)).containsExactly("0.00", "2.50", "5.00");
+        assertThat(axis.ticks().stream().map(tick -> axis.label(tick, NumberFormat.POINT))).containsExactly("0.00", "2.50", "5.00");
         assertThat(axis.minorTicks()).hasSize(17);
         assertThat(layout.px(-1)).isCloseTo(layout.plot().getMinX(), within(1e-9));
         FigureLayout zoomed = drawn(figure(x, x, new Zoom(1, Map.of(AxisPlace.X, new Zoom.Limits(Optional.of(2.0), Optional.of(3.0))))));

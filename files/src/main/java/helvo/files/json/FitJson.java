@@ -114,9 +114,9 @@ public final class FitJson {
     private static void report(ObjectNode node, SeriesAnalysis series, Fit fit, Asked asked) {
         Quality quality = fit.quality();
         var equation = new Equation(series.equation().orElseThrow(), NumberFormat.POINT);
-        String x = series.rows().x().symbol();
-        node.put("equation", equation.inNames(x, series.rows().y().symbol()));
-        node.put("equationWhere", equation.where(x).orElse(null));
+        String symbol = series.rows().x().symbol();
+        node.put("equation", equation.inNames(symbol, series.rows().y().symbol()));
+        node.put("equationWhere", equation.where(symbol).orElse(null));
         put(node, "equationOrigin", equation.printed().origin().map(origin -> OptionalDouble.of(origin.doubleValue())).orElse(OptionalDouble.empty()));
         ArrayNode coefficients = node.putArray("coefficients");
         fit.coefficients().forEach(coefficient -> coefficients.add(coefficient(coefficient)));

@@ -21,6 +21,8 @@ import helvo.core.look.Note;
 import helvo.core.look.SeriesLook;
 import helvo.core.look.SheetLook;
 import helvo.core.number.DateText;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberFormat;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.DecisionEdit;
 import helvo.core.study.Edit;
@@ -100,12 +102,13 @@ class StudyJsonTest {
             new FigureEdit.SetSeriesLook(1, new SeriesKey(3, "dry"), SeriesLook.USUAL.with(MarkerShape.STAR).with(SeriesLook.Join.SMOOTH).withColor(Optional.of("#1F5F8B")).withSize(1.5)
                     .withStrength(0.5).onRight(true).withLabels(Optional.of(1)).coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).withName(Optional.of("dry cord")).withEdge(Optional.of("#17242B"))),
             new FigureEdit.SetCurveLook(1, new SeriesKey(3, "dry"), CurveLook.USUAL.with(CurveLook.Dash.DASH_DOT).reaching(Optional.of(0.0), Optional.empty())
-                    .withLabel(Set.of(CurveLook.LabelPart.NAME)).withLabelAt(Optional.of(new CurveLook.Spot(0, 1)))),
+                    .withLabel(Set.of(CurveLook.LabelPart.NAME)).withLabelAt(Optional.of(new CurveLook.Spot(0, 1))).withDigits(Optional.of(5))),
             new FigureEdit.PutNote(1, new Note.Text(1, "slack", 3, 4.5, Optional.of(new Note.Text.Target(1, 2)))),
             new FigureEdit.RemoveNote(1, 2),
             new StudyEdit.DuplicateFigure(1),
             new StudyEdit.RemoveFigure(2),
             new StudyEdit.SwapAxes(1),
+            new StudyEdit.WriteNumbers(Optional.of(new NumberFormat(DecimalMark.COMMA, true))),
             new StudyEdit.KeepLook(new SheetLook.Named("Thesis", SheetLook.USUAL.withText(11).withLine(1.2).withDashes(true).withFrame(true))),
             new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(1, new Cell.Text("dry")), new RowCondition.Is(2, new Cell.Number(0.1)),
                     new RowCondition.Is(2, Cell.EMPTY), new RowCondition.Between(2, -1, 1e300))));
