@@ -3,22 +3,36 @@ package helvo.desktop;
 import helvo.core.Require;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
+import javafx.scene.input.KeyEvent;
 
 /// Everything that can be done by name: for the finder and for keys.
 final class Commands {
     private final List<Command> commands = new ArrayList<>();
 
+    /// @param keys     the first is the one that is shown
     /// @param possible whether it can be done now
-    record Command(String name, Optional<KeyCombination> keys, BooleanSupplier possible, Runnable action) {}
+    record Command(String name, List<KeyCombination> keys, BooleanSupplier possible, Runnable action) {
+        boolean hasKey(KeyEvent event) {
+            return keys.stream().anyMatch(each -> each.match(event));
+        }
+    }
 
     void add(String name, String keys, BooleanSupplier possible, Runnable action) {
-        Optional<KeyCombination> combination = keys.isEmpty() ? Optional.empty() : Optional.of(KeyCombination.keyCombination(keys));
-        Require.require(combination.isEmpty() || combination.get() instanceof KeyCodeCombination, "“%s” names no key", keys);
-        commands.add(new Command(name, combination, possible, action));
+        commands.add(new Command(name, keys.isEmpty() ? List.of() : List.of(combination(keys)), possible, action));
+    }
+
+    /// A command that many people know by another key as well.
+    void add(String name, String keys, BooleanSupplier possible, Runnable action, String alsoKeys) {
+        commands.add(new Command(name, List.of(combination(keys), combination(alsoKeys)), possible, action));
+    }
+
+    private static KeyCombination combination(String keys) {
+        KeyCombination combination = KeyCombination.keyCombination(keys);
+        Require.require(combination instanceof KeyCodeCombination, "“%s” names no key", keys);
+        return combination;
     }
 
     /// Those that can be done now and whose name holds every word that was typed, best matches first.

@@ -238,6 +238,8 @@ final class MainView extends StackPane {
     private void fillCommands() {
         commands.add("Open a table", "Shortcut+O", () -> true, this::open);
         commands.add("Paste as a new table", "Shortcut+Shift+V", () -> true, () -> session.pasteTable(Clipboard.getSystemClipboard().getString()));
+        commands.add("Change the heading of the chosen column: name and unit", "Shift+F2", () -> measurements.grid().chosenColumn().isPresent(), measurements::editHeading);
+        commands.add("Copy the chosen cells with their headings", "Shortcut+Alt+C", this::hasTable, () -> session.copy(measurements.grid().copied(true)));
         commands.add("Copy the table with its headings", "", this::hasTable, () -> session.copy(measurements.grid().copiedTable()));
         commands.add("Fill a regular series …", "Shortcut+E", this::hasTable, () -> show(series));
         commands.add("Insert a row before the chosen one", "Shortcut+I", this::hasTable, measurements::insertRow);
@@ -265,7 +267,7 @@ final class MainView extends StackPane {
         commands.add("Add a column", "", this::hasTable, measurements::addColumn);
         commands.add("Remove the chosen column", "", this::hasTable, measurements::removeColumn);
         commands.add("Undo", "Shortcut+Z", () -> session.history().get().undoable().isPresent(), session::undo);
-        commands.add("Redo", "Shortcut+Shift+Z", () -> session.history().get().redoable().isPresent(), session::redo);
+        commands.add("Redo", "Shortcut+Shift+Z", () -> session.history().get().redoable().isPresent(), session::redo, "Shortcut+Y");
         commands.add("Go to the measurements", "Shortcut+1", this::hasTable, () -> measurements.grid().requestFocus());
         commands.add("Change the title of the figure", "Shortcut+T", this::hasTable, () -> figure.view().editTitle());
         for (AxisPlace place : AxisPlace.values()) {
@@ -397,7 +399,7 @@ final class MainView extends StackPane {
             show(finder);
             event.consume();
         } else {
-            commands.all().stream().filter(command -> command.keys().isPresent() && command.keys().get().match(event) && command.possible().getAsBoolean())
+            commands.all().stream().filter(command -> command.hasKey(event) && command.possible().getAsBoolean())
                     .findFirst().ifPresent(command -> {
                         command.action().run();
                         event.consume();

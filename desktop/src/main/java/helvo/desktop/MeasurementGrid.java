@@ -12,8 +12,11 @@ import helvo.core.table.Derivation;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -28,7 +31,6 @@ import javafx.collections.ObservableListBase;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
-import javafx.scene.control.Label;
 import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
@@ -41,33 +43,31 @@ import javafx.scene.control.skin.VirtualFlow;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
-import javafx.scene.layout.VBox;
-import javafx.scene.text.Font;
-import javafx.scene.text.Text;
-import javafx.scene.text.TextAlignment;
+import javafx.scene.input.MouseEvent;
 
 /// The cells of one table. It holds no values of its own: it shows the study's and turns typing into edits.
 ///
-/// Enter goes down, Tab right; typing replaces a cell, F2 or a double press edits it, Delete empties it. Below the last row
-/// and right of the last column lie empty cells: typing there adds rows and columns.
+/// Tab goes right, Enter to the next row in the column where the Tabs began; Shift reverses both. Typing replaces a cell, F2 or a
+/// double click edits it, Delete empties it. Up from the first row leads to the headings. Below the last row lie empty cells, and
+/// typing there adds rows; right of the last column lies one that adds a column, for who goes there on purpose.
 final class MeasurementGrid extends TableView<Integer> {
     private static final double ROW_HEIGHT = 23;
     /// What a new table shows to type into.
     private static final int ROWS_TO_BEGIN = 12;
-    /// A heading wider than this goes on two lines.
-    private static final double LONG_NAME = 96;
     private static final PseudoClass SET_ASIDE = PseudoClass.getPseudoClass("set-aside");
     private static final PseudoClass NEEDS_LOOK = PseudoClass.getPseudoClass("needs-look");
 
-    private static final Font PLAIN = Font.font("Source Sans 3", 13);
-    private static final Font BOLD = Font.font("Source Sans 3 SemiBold", 13);
+    private static final double NEW_HEADING = 130.5;
 
     private final Session session;
     private final ObjectProperty<Table> shown = new SimpleObjectProperty<>();
     private final RowNumbers rowNumbers = new RowNumbers();
     private final Consumer<Column> formula;
+    private final Map<Integer, ColumnHead> heads = new HashMap<>();
     private Table table;
     private String typedFirst;
+    /// The column where a row of Tabs began; empty when none is under way.
+    private OptionalInt tabsBegan = OptionalInt.empty();
 
     /// @param formula asks for another formula of a derived column
     MeasurementGrid(Session session, Consumer<Column> formula) {
@@ -82,6 +82,7 @@ final class MeasurementGrid extends TableView<Integer> {
         setItems(rowNumbers);
         addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
         addEventFilter(KeyEvent.KEY_TYPED, this::typed);
+        addEventFilter(MouseEvent.MOUSE_PRESSED, _ -> tabsBegan = OptionalInt.empty());
         setRowFactory(_ -> new MeasurementRow());
     }
 
@@ -107,6 +108,7 @@ final class MeasurementGrid extends TableView<Integer> {
             }
             getColumns().getFirst().setPrefWidth(numbersWidth());
         } else {
+            heads.clear();
             getColumns().setAll(numbers());
             table.columns().forEach(column -> getColumns().add(column(column)));
             getColumns().add(further());
@@ -173,11 +175,14 @@ final class MeasurementGrid extends TableView<Integer> {
     }
 
     /// The block around the chosen cells as lines of cells parted by tabs, at full precision.
-    String copied() {
+    ///
+    /// @param headings whether their headings stand above them
+    String copied(boolean headings) {
         List<Integer> rows = chosenRows();
         List<Integer> places = getSelectionModel().getSelectedCells().stream().map(at -> at.getColumn() - 1)
                 .filter(place -> place >= 0 && place < table.columns().size()).distinct().sorted().toList();
-        return rows.stream().map(row -> places.stream().map(place -> exact(table.columns().get(place), row)).collect(Collectors.joining("\t")))
+        String head = headings ? places.stream().map(place -> table.columns().get(place).heading().text()).collect(Collectors.joining("\t")) + "\n" : "";
+        return head + rows.stream().map(row -> places.stream().map(place -> exact(table.columns().get(place), row)).collect(Collectors.joining("\t")))
                 .collect(Collectors.joining("\n"));
     }
 
@@ -311,9 +316,7 @@ final class MeasurementGrid extends TableView<Integer> {
     /// Wide enough for the heading, its tag and the widest of the first cells. Never a whole number: the table takes a
     /// width of 80, its own default, as one that nobody set.
     private double width(Column column) {
-        double heading = Math.max(inLines(column.name()).lines().mapToDouble(line -> textWidth(line, BOLD)).max().orElse(0), textWidth(column.unit(), PLAIN)) + 15;
-        double tag = textWidth(column.role().tag(), BOLD) + 27;
-        return Math.max(cellsWidth(column, Optional.empty()), bounded(Math.max(tag, heading)));
+        return Math.max(cellsWidth(column, Optional.empty()), bounded(ColumnHead.width(column)));
     }
 
     /// @param before the same column as it was, whose cells need no measuring
@@ -322,47 +325,60 @@ final class MeasurementGrid extends TableView<Integer> {
             String text = column.shown(row, table.mark());
             boolean known = before.filter(old -> row < old.cells().size() && old.shown(row, table.mark()).equals(text)).isPresent();
             return known ? "" : text;
-        }).filter(text -> !text.isEmpty()).mapToDouble(text -> textWidth(text, PLAIN)).max().orElse(0) + 17);
+        }).filter(text -> !text.isEmpty()).mapToDouble(text -> ColumnHead.textWidth(text, ColumnHead.PLAIN)).max().orElse(0) + 17);
     }
 
     private static double bounded(double width) {
         return Math.clamp(width, 44, 200) + 0.5;
     }
 
-    /// A long name on two lines, parted at the blank nearest to its middle.
-    private static String inLines(String name) {
-        if (textWidth(name, BOLD) <= LONG_NAME) {
-            return name;
-        }
-        int middle = name.length() / 2;
-        int before = name.lastIndexOf(' ', middle);
-        int behind = name.indexOf(' ', middle);
-        int at = before < 0 ? behind : behind < 0 || middle - before <= behind - middle ? before : behind;
-        return at < 0 ? name : name.substring(0, at) + "\n" + name.substring(at + 1);
-    }
-
-    private static double textWidth(String text, Font font) {
-        var shape = new Text(text);
-        shape.setFont(font);
-        return Math.ceil(shape.getLayoutBounds().getWidth());
-    }
-
     private void head(TableColumn<Integer, ?> column, Column of) {
-        var name = new Label(inLines(of.name()));
-        name.setTextAlignment(of.kind() == Kind.NUMBER ? TextAlignment.RIGHT : TextAlignment.LEFT);
-        name.getStyleClass().add("column-name");
-        var unit = new Label(of.unit().isEmpty() ? of.kind() == Kind.DATE ? "dates" : " " : of.unit());
-        unit.getStyleClass().add("column-unit");
-        var heading = new VBox(2, new RoleTag(session, table, of, formula), name, unit);
-        follows(of).ifPresent(says -> {
-            name.getStyleClass().add("derived-name");
-            Tooltip.install(heading, new Tooltip(says));
-            heading.setAccessibleHelp(says);
-        });
-        heading.getStyleClass().add("column-heading");
-        heading.setAlignment(of.kind() == Kind.NUMBER ? Pos.BOTTOM_RIGHT : Pos.BOTTOM_LEFT);
-        heading.prefWidthProperty().bind(column.widthProperty().subtract(1));
-        column.setGraphic(heading);
+        var head = new ColumnHead(session, table, of, formula, follows(of), new Headings());
+        head.prefWidthProperty().bind(column.widthProperty().subtract(1));
+        heads.put(of.id(), head);
+        column.setGraphic(head);
+    }
+
+    /// Begins to type the heading of a column.
+    void editHeading(Column column) {
+        Optional.ofNullable(heads.get(column.id())).ifPresent(ColumnHead::edit);
+    }
+
+    /// Where the keyboard goes from a heading.
+    private final class Headings implements ColumnHead.Neighbours {
+        @Override
+        public void heading(Column from, int right, boolean edit) {
+            int place = places(from) + right;
+            if (place < 0 || place >= table.columns().size()) {
+                cells(from);
+                return;
+            }
+            Column next = table.columns().get(place);
+            select(0, getColumns().get(place + 1));
+            scrollToColumnIndex(place + 1);
+            ColumnHead head = heads.get(next.id());
+            if (edit) {
+                head.edit();
+            } else {
+                head.requestFocus();
+            }
+        }
+
+        @Override
+        public void cells(Column from) {
+            select(Math.max(0, place().getRow()), getColumns().get(places(from) + 1));
+            MeasurementGrid.this.requestFocus();
+        }
+
+        @Override
+        public void widen(Column of) {
+            TableColumn<Integer, ?> at = getColumns().get(places(of) + 1);
+            at.setPrefWidth(Math.max(at.getWidth(), NEW_HEADING));
+        }
+
+        private int places(Column of) {
+            return table.columns().indexOf(table.column(of.id()));
+        }
     }
 
     /// What a derived column follows, in words.
@@ -377,31 +393,29 @@ final class MeasurementGrid extends TableView<Integer> {
     }
 
     private void pressed(KeyEvent event) {
-        if (getEditingCell() != null) {
+        if (getEditingCell() != null || event.getTarget() != this) {
             return;
         }
         switch (event.getCode()) {
-            case ENTER -> move(event, event.isShiftDown() ? -1 : 1, 0);
+            case ENTER -> {
+                enter(event.isShiftDown());
+                event.consume();
+            }
             case TAB -> {
                 if (!event.isControlDown()) {
-                    moveOrLeave(event);
+                    tabOrLeave(event);
                 }
             }
+            case UP -> up(event);
+            case LEFT, RIGHT, DOWN, HOME, END, PAGE_UP, PAGE_DOWN -> tabsBegan = OptionalInt.empty();
             case F2 -> begin(null, event);
             case DELETE, BACK_SPACE -> {
                 empty();
                 event.consume();
             }
-            case C -> {
-                if (event.isShortcutDown() && !event.isShiftDown()) {
-                    session.copy(copied());
-                    event.consume();
-                }
-            }
-            case V -> {
-                if (event.isShortcutDown()) {
-                    session.pasteOver(Clipboard.getSystemClipboard().getString(), place().getRow(), place().getColumn() - 1);
-                    event.consume();
+            case C, X, V -> {
+                if (event.isShortcutDown() && !event.isShiftDown() && !event.isAltDown()) {
+                    clipboard(event);
                 }
             }
             default -> {
@@ -409,12 +423,42 @@ final class MeasurementGrid extends TableView<Integer> {
         }
     }
 
+    private void clipboard(KeyEvent event) {
+        switch (event.getCode()) {
+            case C -> session.copy(copied(false));
+            case X -> cut();
+            default -> session.pasteOver(Clipboard.getSystemClipboard().getString(), place().getRow(), place().getColumn() - 1);
+        }
+        event.consume();
+    }
+
+    /// Copies the chosen cells and empties them.
+    void cut() {
+        session.copy(copied(false));
+        empty();
+    }
+
+    /// From the first row to the heading.
+    private void up(KeyEvent event) {
+        tabsBegan = OptionalInt.empty();
+        TablePosition<Integer, ?> at = focused();
+        if (at != null && at.getRow() == 0 && at.getColumn() <= table.columns().size() && !event.isShiftDown() && !event.isShortcutDown() && !event.isAltDown()) {
+            heads.get(table.columns().get(at.getColumn() - 1).id()).requestFocus();
+            event.consume();
+        }
+    }
+
     private void typed(KeyEvent event) {
+        if (getEditingCell() == null && event.getTarget() == this && prints(event)) {
+            begin(event.getCharacter(), event);
+        }
+    }
+
+    /// Whether a key types something.
+    static boolean prints(KeyEvent event) {
         String character = event.getCharacter();
         boolean printing = !character.isEmpty() && character.charAt(0) >= ' ' && character.charAt(0) != 127;
-        if (getEditingCell() == null && printing && !event.isControlDown() && !event.isAltDown() && !event.isMetaDown()) {
-            begin(character, event);
-        }
+        return printing && !event.isControlDown() && !event.isAltDown() && !event.isMetaDown();
     }
 
     private void begin(String first, KeyEvent event) {
@@ -461,21 +505,40 @@ final class MeasurementGrid extends TableView<Integer> {
         return at == null || at.getRow() < 0 || at.getTableColumn() == null || at.getColumn() < 1 ? null : at;
     }
 
-    private void move(KeyEvent event, int down, int right) {
+    /// To the next row, in the column where a row of Tabs began.
+    private void enter(boolean back) {
         TablePosition<Integer, ?> at = focused();
         if (at != null) {
-            go(at.getRow() + down, at.getColumn() + right);
+            go(at.getRow() + (back ? -1 : 1), tabsBegan.orElse(at.getColumn()));
         }
-        event.consume();
+        tabsBegan = OptionalInt.empty();
     }
 
-    /// Tab goes right, and at the end of a row leaves the table, so that the keyboard can go on to what follows.
-    private void moveOrLeave(KeyEvent event) {
+    /// To the next cell. From the last one of the first row it goes to where a column is added, of any other row to the next row:
+    /// only from a cell that holds something, so that Tab leads out of the table as well.
+    private void tabOrLeave(KeyEvent event) {
         TablePosition<Integer, ?> at = focused();
-        int next = at == null ? -1 : at.getColumn() + (event.isShiftDown() ? -1 : 1);
-        if (next >= 1 && next < getColumns().size()) {
-            move(event, 0, event.isShiftDown() ? -1 : 1);
+        if (at != null && tab(at.getRow(), at.getColumn(), event.isShiftDown())) {
+            event.consume();
         }
+    }
+
+    private boolean tab(int row, int column, boolean back) {
+        int next = column + (back ? -1 : 1);
+        int began = tabsBegan.orElse(column);
+        boolean inside = next >= 1 && next <= table.columns().size();
+        boolean filled = column <= table.columns().size() && !(table.columns().get(column - 1).cells().cell(row) instanceof Cell.Empty);
+        if (inside || !back && filled && row == 0) {
+            tabsBegan = OptionalInt.of(began);
+            go(row, next);
+            return true;
+        }
+        boolean further = !back && filled;
+        if (further) {
+            tabsBegan = OptionalInt.of(began);
+            go(row + 1, began);
+        }
+        return further;
     }
 
     private void go(int row, int column) {
@@ -487,7 +550,7 @@ final class MeasurementGrid extends TableView<Integer> {
     }
 
     /// Empties the chosen cells, as one step.
-    private void empty() {
+    void empty() {
         List<Edit> edits = getSelectionModel().getSelectedCells().stream()
                 .filter(at -> at.getColumn() >= 1 && at.getColumn() <= table.columns().size() && at.getRow() < table.rows())
                 .<Edit>map(at -> new TableEdit.SetCell(table.id(), table.columns().get(at.getColumn() - 1).id(), at.getRow(), "")).toList();
@@ -576,13 +639,16 @@ final class MeasurementGrid extends TableView<Integer> {
                 MeasurementGrid.this.requestFocus();
                 event.consume();
             } else if (event.getCode() == KeyCode.ENTER || event.getCode() == KeyCode.TAB) {
-                int down = event.getCode() == KeyCode.TAB ? 0 : event.isShiftDown() ? -1 : 1;
-                int right = event.getCode() == KeyCode.TAB ? event.isShiftDown() ? -1 : 1 : 0;
                 int row = editedRow;
                 int column = getTableView().getColumns().indexOf(getTableColumn());
                 enter();
                 MeasurementGrid.this.requestFocus();
-                go(row + down, column + right);
+                if (event.getCode() == KeyCode.ENTER) {
+                    go(row, column);
+                    MeasurementGrid.this.enter(event.isShiftDown());
+                } else if (!tab(row, column, event.isShiftDown())) {
+                    go(row, column);
+                }
                 event.consume();
             }
         }

@@ -14,6 +14,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.input.Clipboard;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 
@@ -86,6 +87,11 @@ final class MeasurementsPane extends VBox {
         return grid.chosenColumn().map(column -> (MenuButton) grid.lookup("#role-" + column.id()));
     }
 
+    /// Types the heading of the chosen column where it stands.
+    void editHeading() {
+        grid.chosenColumn().ifPresent(grid::editHeading);
+    }
+
     void insertRow() {
         session.table().ifPresent(table -> session.perform(new TableEdit.InsertRows(table.id(), Math.min(grid.place().getRow(), table.rows()), 1)));
     }
@@ -135,7 +141,9 @@ final class MeasurementsPane extends VBox {
 
     private ContextMenu menu() {
         MenuItem aside = item("Set row aside", this::toggleSetAside);
-        var menu = new ContextMenu(aside, item("Insert a row before this", this::insertRow), item("Remove rows", this::removeRows),
+        var menu = new ContextMenu(item("Cut", grid::cut), item("Copy", () -> session.copy(grid.copied(false))), item("Copy with headings", () -> session.copy(grid.copied(true))),
+                item("Paste", () -> session.pasteOver(Clipboard.getSystemClipboard().getString(), grid.place().getRow(), grid.place().getColumn() - 1)), new SeparatorMenuItem(),
+                item("Change the heading", this::editHeading), aside, item("Insert a row before this", this::insertRow), item("Remove rows", this::removeRows),
                 item("Move rows up", () -> moveRows(-1)), item("Move rows down", () -> moveRows(1)), new SeparatorMenuItem(),
                 item("Sort rows by this column, rising", () -> sort(true)), item("Sort rows by this column, falling", () -> sort(false)),
                 item("Fill a regular series …", asks.series()), new SeparatorMenuItem(),

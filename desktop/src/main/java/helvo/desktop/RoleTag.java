@@ -7,25 +7,19 @@ import helvo.core.table.BarMeaning;
 import helvo.core.table.Column;
 import helvo.core.table.Derivation;
 import helvo.core.table.Format;
-import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.core.table.TimeUnit;
 import java.util.function.Consumer;
-import javafx.scene.control.Button;
 import javafx.scene.control.CheckMenuItem;
-import javafx.scene.control.CustomMenuItem;
-import javafx.scene.control.Label;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
-import javafx.scene.control.TextField;
-import javafx.scene.layout.VBox;
 
 /// The small tag in a column's heading: shows what the column is for; pressing it changes that, its kind, its format, what its
-/// bars mean, its formula, or the heading.
+/// bars mean, or its formula.
 final class RoleTag extends MenuButton {
     private final Session session;
     private final int table;
@@ -63,7 +57,6 @@ final class RoleTag extends MenuButton {
             change.setOnAction(_ -> formula.accept(column));
             getItems().add(change);
         }
-        getItems().addAll(new SeparatorMenuItem(), heading());
     }
 
     private CheckMenuItem item(String text, String id, boolean selected, Edit edit) {
@@ -123,24 +116,6 @@ final class RoleTag extends MenuButton {
                     new ColumnEdit.SetBarMeaning(table, column.id(), meaning)));
         }
         return menu;
-    }
-
-    private CustomMenuItem heading() {
-        var text = new TextField(column.heading().text());
-        text.setAccessibleText("Name and unit, as Load (N)");
-        var use = new Button("Rename");
-        var content = new VBox(4, new Label("Name (unit)"), text, use);
-        content.getStyleClass().add("menu-form");
-        var item = new CustomMenuItem(content, false);
-        Runnable rename = () -> {
-            hide();
-            if (!text.getText().isBlank()) {
-                session.perform(new ColumnEdit.SetHeading(table, column.id(), Heading.of(text.getText())));
-            }
-        };
-        use.setOnAction(_ -> rename.run());
-        text.setOnAction(_ -> rename.run());
-        return item;
     }
 
     /// "+ y" where the other half has a column of its own.
