@@ -3,6 +3,7 @@ package helvo.desktop;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.analysis.TimeAxis;
+import helvo.core.fit.PrintedEquation;
 import helvo.core.look.AxisLook;
 import helvo.core.look.AxisPlace;
 import helvo.core.look.CurveLook;
@@ -15,6 +16,8 @@ import helvo.core.look.SeriesLook;
 import helvo.core.look.SeriesLook.ColorBy;
 import helvo.core.look.SheetLook;
 import helvo.core.number.DateText;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberFormat;
 import helvo.core.number.NumberText;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
@@ -25,8 +28,11 @@ import helvo.core.table.Kind;
 import helvo.figure.Axis;
 import helvo.figure.FigureLayout;
 import helvo.figure.Inks;
+import helvo.figure.SeriesStyle;
 import helvo.figure.Thing;
+import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.EnumSet;
 import java.util.List;
@@ -36,6 +42,7 @@ import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.FlowPane;
@@ -216,7 +223,7 @@ final class FigurePanel extends Panel {
     private void logarithmic(AxisPlace place, AxisLook look, boolean log) throws Form.Refused {
         if (log) {
             List<SeriesAnalysis> along = session.figure().map(FigureAnalysis::series).orElse(List.of()).stream()
-                    .filter(series -> place == AxisPlace.X || look().orElseThrow().series(series.key()).right() == (place == AxisPlace.RIGHT)).toList();
+                    .filter(series -> place == AxisPlace.X || session.figure().orElseThrow().isOnRight(series.key()) == (place == AxisPlace.RIGHT)).toList();
             long all = along.stream().mapToLong(series -> series.points().size()).sum();
             long fit = along.stream().flatMapToDouble(series -> java.util.Arrays.stream(place == AxisPlace.X ? series.points().x() : series.points().y())).filter(value -> value > 0).count();
             if (fit == 0) {
@@ -256,7 +263,7 @@ final class FigurePanel extends Panel {
             var name = form.text("legend-name-" + i, "Name of " + series.get(i).label() + " in the legend", () -> of.get().name().orElse(series.get(place).label()),
                     text -> set(key, of.get().withName(text.isEmpty() || text.equals(series.get(place).label()) ? Optional.empty() : Optional.of(text))));
             name.setPrefColumnCount(11);
-            var up = button("legend-up-" + i, "Up", () -> earlier(place, series.size()));
+            var up = button("legend-up-" + i, "Up", () -> earlier(key, series.stream().map(SeriesAnalysis::key).toList()));
             form.row(i == 0 ? "Entries" : "", shown, name, up);
         }
     }
@@ -280,11 +287,11 @@ final class FigurePanel extends Panel {
         set(legend.withAt(Optional.of(new CurveLook.Spot(next[0], next[1]))));
     }
 
-    private void earlier(int place, int count) {
+    private void earlier(SeriesKey key, List<SeriesKey> all) {
         LegendLook legend = look().orElseThrow().legend();
-        List<Integer> order = new ArrayList<>(legend.order().stream().filter(each -> each < count).toList());
-        IntStream.range(0, count).filter(each -> !order.contains(each)).forEach(order::add);
-        int at = order.indexOf(place);
+        List<SeriesKey> order = new ArrayList<>(legend.order().stream().filter(all::contains).toList());
+        all.stream().filter(each -> !order.contains(each)).forEach(order::add);
+        int at = order.indexOf(key);
         if (at > 0) {
             Collections.swap(order, at, at - 1);
             set(legend.withOrder(order));
@@ -313,9 +320,10 @@ final class FigurePanel extends Panel {
             case HIDDEN -> "hidden, but still fitted";
         }, () -> drawn(look.get()), drawn -> set(key, drawn(look.get(), drawn))));
         form.row("Marker", form.choice("series-shape", "Shape of the markers", List.of(MarkerShape.values()), shape -> shape.name().toLowerCase().replace('_', ' '),
-                () -> look.get().shape().orElse(MarkerShape.values()[Math.max(0, place(key)) % 8]), shape -> set(key, look.get().with(shape))));
+                () -> look.get().shape().orElse(MarkerShape.valueOf(SeriesStyle.of(place(key)).marker().name())), shape -> set(key, look.get().with(shape))));
         form.row("Size", form.sliding("series-size", "Size of the markers, 1 for the usual", SeriesLook.LEAST_SIZE, SeriesLook.MOST_SIZE, () -> look.get().size(), size -> set(key, look.get().withSize(size))));
-        form.row("Filling", form.sliding("series-strength", "Strength of the filling, 0 for hollow", 0, 1, () -> look.get().strength(), strength -> set(key, look.get().withStrength(strength))));
+        form.row("Filling", form.sliding("series-strength", "Strength of the filling, 0 for hollow", 0, 1, () -> look.get().strength().orElse(SeriesStyle.of(place(key)).filled() ? 1.0 : 0.0),
+                strength -> set(key, look.get().withStrength(Optional.of(strength)))));
         form.row("Colour", form.color("series-color", "Colour of the series", Inks.seriesHex(), () -> look.get().color(), color -> set(key, look.get().withColor(color))));
         form.row("Edge", form.color("series-edge", "Colour of the markers' edge", List.of("#17242B", "#FFFFFF"), () -> look.get().edge(), edge -> set(key, look.get().withEdge(edge))));
         var colored = new ArrayList<Optional<ColorBy>>(List.of(Optional.empty(), Optional.of(ColorBy.RESIDUAL)));
@@ -328,7 +336,8 @@ final class FigurePanel extends Panel {
         form.row("Labels", form.choice("series-labels", "What is written at the points; left out where there is no room for it", labels, each -> each.map(this::name).orElse("none"), () -> look.get().labels(),
                 column -> set(key, look.get().withLabels(column))));
         form.wide(form.tick("series-counts", "Repeated points are larger", () -> look.get().bySize(), counted -> set(key, look.get().bySize(counted))));
-        form.wide(form.tick("series-right", "Along the right-hand axis", () -> look.get().right(), right -> set(key, look.get().onRight(right))));
+        form.wide(form.tick("series-right", "Along the right-hand axis", () -> session.figure().filter(figure -> figure.isOnRight(key)).isPresent(),
+                right -> set(key, look.get().onRight(Optional.of(right)))));
         form.row("In the legend", form.tick("series-legend", "", () -> look.get().inLegend(), in -> set(key, look.get().inLegend(in))),
                 form.text("series-name", "Name in the legend", () -> look.get().name().orElse(of.map(SeriesAnalysis::label).orElse("")),
                         text -> set(key, look.get().withName(text.isEmpty() ? Optional.empty() : Optional.of(text)))));
@@ -381,7 +390,7 @@ final class FigurePanel extends Panel {
         form.wide(form.tick("curve-shown", "Shown", () -> look.get().shown(), shown -> set(key, look.get().shown(shown))));
         form.row("Weight", form.needed("curve-weight", "Weight of the line in points", 0.1, CurveLook.MOST_WEIGHT, () -> look.get().weight(), weight -> set(key, look.get().withWeight(weight))));
         form.row("Dashes", form.choice("curve-dash", "Dashes of the line", List.of(CurveLook.Dash.values()), dash -> dash.name().toLowerCase().replace('_', ' '),
-                () -> look.get().dash().orElse(CurveLook.Dash.SOLID), dash -> set(key, look.get().with(dash))));
+                () -> look.get().dash().orElse(SeriesStyle.of(place(key)).dash()), dash -> set(key, look.get().with(dash))));
         form.row("Strength", form.sliding("curve-strength", "Strength of the line, 0 to 1", 0, 1, () -> look.get().strength(), strength -> set(key, look.get().withStrength(strength))));
         form.row("Colour", form.color("curve-color", "Colour of the curve", Inks.seriesHex(), () -> look.get().color(), color -> set(key, look.get().withColor(color))));
         form.row("From x", form.number("curve-from", "Where the curve begins; empty for the first point", () -> look.get().from(), from -> reach(key, look.get(), from, look.get().to())));
@@ -409,10 +418,16 @@ final class FigurePanel extends Panel {
             parts.getChildren().add(box);
         }
         form.row("Label", parts);
+        form.row("Digits", form.choice("curve-digits", "Digits of the equation's coefficients", digits(), each -> each.map(digits -> Integer.toString(digits)).orElse("automatic"), () -> look.get().digits(),
+                digits -> set(key, look.get().withDigits(digits))));
         form.row("Label at", spot("curve-label-across", () -> look.get().labelAt(), true, at -> set(key, look.get().withLabelAt(Optional.of(at)))),
                 spot("curve-label-down", () -> look.get().labelAt(), false, at -> set(key, look.get().withLabelAt(Optional.of(at)))));
         form.wide(new FlowPane(8, 6, button("curve-label-own-place", "Label where no point lies", () -> set(key, look.get().withLabelAt(Optional.empty()))),
                 button("curve-to-series", "Its points …", () -> turnTo(new Thing.LegendEntry(key)))));
+    }
+
+    private static List<Optional<Integer>> digits() {
+        return Stream.concat(Stream.of(Optional.<Integer>empty()), IntStream.rangeClosed(PrintedEquation.FEWEST_DIGITS, PrintedEquation.MOST_DIGITS).mapToObj(Optional::of)).toList();
     }
 
     private void reach(SeriesKey key, CurveLook look, Optional<Double> from, Optional<Double> to) throws Form.Refused {
@@ -458,10 +473,12 @@ final class FigurePanel extends Panel {
             case Note.Drop _ -> {
                 heading.setText("Reading on the figure");
                 Supplier<Note.Drop> drop = () -> (Note.Drop) note.get();
-                form.row(drop.get().fromY() ? "At y" : "At x", coordinate("note-at", () -> drop.get().at(), at -> new Note.Drop(id, drop.get().series(), drop.get().fromY(), at)));
-                List<Integer> series = IntStream.range(0, session.figure().map(figure -> figure.series().size()).orElse(1)).boxed().toList();
-                form.row("On the curve of", form.choice("note-series", "The curve it is read off", series, place -> session.figure().map(figure -> figure.series().get(place).label()).orElse(""),
-                        () -> drop.get().series(), place -> put(new Note.Drop(id, place, drop.get().fromY(), drop.get().at()))));
+                form.row(drop.get().fromY() ? "At y" : "At x", coordinate("note-at", () -> drop.get().at(), at -> new Note.Drop(id, drop.get().series(), drop.get().fromY(), at, drop.get().widens())));
+                List<SeriesAnalysis> series = session.figure().map(FigureAnalysis::series).orElse(List.of());
+                form.row("On the curve of", form.choice("note-series", "The curve it is read off", series.stream().map(SeriesAnalysis::key).toList(),
+                        key -> series.stream().filter(each -> each.key().equals(key)).findFirst().map(SeriesAnalysis::label).orElse(""),
+                        () -> drop.get().series(), key -> put(new Note.Drop(id, key, drop.get().fromY(), drop.get().at(), drop.get().widens()))));
+                form.wide(form.tick("note-widens", "Axes and curve reach as far as it", () -> drop.get().widens(), widens -> put(new Note.Drop(id, drop.get().series(), drop.get().fromY(), drop.get().at(), widens))));
             }
         }
         form.wide(button("note-remove", "Remove it", () -> figure().ifPresent(figure -> session.perform(new FigureEdit.RemoveNote(figure.id(), id)))));
@@ -509,6 +526,8 @@ final class FigurePanel extends Panel {
         form.wide(form.tick("sheet-frame", "Frame on all four sides", () -> look.get().frame(), on -> set(old -> old.withFrame(on))));
         form.wide(form.tick("sheet-clear", "No ground, the page shows through", () -> look.get().ground().isEmpty(), on -> set(old -> old.withGround(on ? Optional.empty() : SheetLook.WHITE))));
         form.row("Ground", form.color("sheet-ground", "Colour of the ground", List.of("#FFFFFF", "#F7F6F8", "#FFF9EC", "#EEF3F7"), () -> look.get().ground(), color -> set(old -> old.withGround(color))));
+        form.row("Numbers", form.choice("study-numbers", "How numbers are written, in the whole study", numbers(), each -> each.map(numbers -> numbers.text(new BigDecimal("12345.6"))).orElse("as in the first table"),
+                () -> session.study().chosenNumbers(), each -> session.perform(new StudyEdit.WriteNumbers(each))));
         var name = field("look-name", "Name to keep this look by", 12);
         form.row("Keep as", name, button("look-keep", "Keep", () -> {
             if (name.getText().isBlank()) {
@@ -518,6 +537,10 @@ final class FigurePanel extends Panel {
                 begin();
             }
         }));
+    }
+
+    private static List<Optional<NumberFormat>> numbers() {
+        return Stream.concat(Stream.of(Optional.<NumberFormat>empty()), Arrays.stream(DecimalMark.values()).flatMap(mark -> Stream.of(false, true).map(grouped -> Optional.of(new NumberFormat(mark, grouped))))).toList();
     }
 
     private void set(UnaryOperator<SheetLook> change) {

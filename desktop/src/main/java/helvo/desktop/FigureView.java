@@ -660,7 +660,7 @@ final class FigureView extends Pane {
         return (x, y) -> session.figure().flatMap(figure -> figure.series().stream().filter(each -> each.key().equals(bar.series())).findFirst().flatMap(series -> {
             BarSource source = vertical ? series.rows().yBars() : series.rows().xBars();
             double value = source.of().at(bar.row());
-            AxisPlace along = at.axes().containsKey(AxisPlace.RIGHT) && figure.figure().look().series(bar.series()).right() ? AxisPlace.RIGHT : AxisPlace.Y;
+            AxisPlace along = at.axes().containsKey(AxisPlace.RIGHT) && figure.isOnRight(bar.series()) ? AxisPlace.RIGHT : AxisPlace.Y;
             double length = (vertical ? at.yAt(along, y) : at.xAt(x)) - value;
             return source.dragged(figure.table(), bar.row(), value, Math.max(0, down ? -length : length), down);
         }));
@@ -722,7 +722,7 @@ final class FigureView extends Pane {
                     double to = part == 1 ? span.to() : span.to() + by;
                     yield from < to ? new Note.Span(span.id(), span.ofY(), from, to, span.label()) : span;
                 }
-                case Note.Drop drop -> new Note.Drop(drop.id(), drop.series(), drop.fromY(), drop.fromY() ? toY : toX);
+                case Note.Drop drop -> new Note.Drop(drop.id(), drop.series(), drop.fromY(), drop.fromY() ? toY : toX, drop.widens());
             };
             return Optional.of(new FigureEdit.PutNote(id, moved));
         };

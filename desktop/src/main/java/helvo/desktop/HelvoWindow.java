@@ -150,7 +150,7 @@ public final class HelvoWindow {
                     show(session, "Failed");
                     int figure = session.figureInView().orElseThrow().id();
                     session.perform(new FigureEdit.Show(figure, Layer.BAND, true));
-                    session.perform(new FigureEdit.PutNote(figure, new Note.Drop(1, 0, true, 0.5)));
+                    session.perform(new FigureEdit.PutNote(figure, new Note.Drop(1, session.series().orElseThrow().key(), true, 0.5, true)));
                 }
                 case BARS -> whenSettled(session, view, () -> {
                     view.showThing(new Thing.BarOf(new SeriesKey(3, "dry"), 10, Thing.BarEnd.UP), 0, 160);
@@ -184,7 +184,7 @@ public final class HelvoWindow {
         int figure = session.figureInView().orElseThrow().id();
         var mass = new SeriesKey(2, "");
         var temperature = new SeriesKey(3, "");
-        session.perform(new FigureEdit.SetSeriesLook(figure, temperature, SeriesLook.USUAL.onRight(true).with(SeriesLook.Join.STRAIGHT)));
+        session.perform(new FigureEdit.SetSeriesLook(figure, temperature, SeriesLook.USUAL.onRight(Optional.of(true)).with(SeriesLook.Join.STRAIGHT)));
         session.perform(new FigureEdit.SetCurveLook(figure, temperature, CurveLook.USUAL.shown(false)));
         session.perform(new FigureEdit.ChooseCurve(figure, mass, new Polynomial(3)));
         session.perform(new FigureEdit.PutNote(figure, new Note.Span(1, false, 20, 70, "plateau, 40 °C")));

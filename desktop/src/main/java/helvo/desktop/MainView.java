@@ -326,7 +326,7 @@ final class MainView extends StackPane {
     }
 
     private void addReading(boolean fromY) {
-        add((id, x, y) -> new Note.Drop(id, session.seriesPlace().get(), fromY, fromY ? y[1] : x[1]));
+        session.series().ifPresent(series -> add((id, x, y) -> new Note.Drop(id, series.key(), fromY, fromY ? y[1] : x[1], true)));
     }
 
     private void showBars(boolean inX) {
@@ -344,7 +344,7 @@ final class MainView extends StackPane {
     private void otherAxis() {
         session.figure().ifPresent(each -> session.series().ifPresent(series -> {
             SeriesLook look = each.figure().look().series(series.key());
-            session.perform(new FigureEdit.SetSeriesLook(each.figure().id(), series.key(), look.onRight(!look.right())));
+            session.perform(new FigureEdit.SetSeriesLook(each.figure().id(), series.key(), look.onRight(Optional.of(!each.isOnRight(series.key())))));
         }));
     }
 

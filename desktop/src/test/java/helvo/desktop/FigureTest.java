@@ -229,7 +229,7 @@ class FigureTest {
         choose(robot, "#series-labels", Optional.of(2));
         choose(robot, "#series-colored", Optional.of(SeriesLook.ColorBy.RESIDUAL));
         window.press(robot, "#series-counts");
-        assertThat(look().series(DRY)).isEqualTo(SeriesLook.USUAL.with(MarkerShape.SQUARE).withName(Optional.of("dry cord")).withStrength(0.4).withColor(Optional.of("#4C7A34"))
+        assertThat(look().series(DRY)).isEqualTo(SeriesLook.USUAL.with(MarkerShape.SQUARE).withName(Optional.of("dry cord")).withStrength(Optional.of(0.4)).withColor(Optional.of("#4C7A34"))
                 .withLabels(Optional.of(2)).coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).bySize(true));
         assertThat(layout().place(new Thing.ColorKey(DRY))).as("a key to the colours").isPresent();
         window.press(robot, "#series-to-curve");
@@ -271,7 +271,7 @@ class FigureTest {
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.D);
         window.settle();
         type(robot, "#note-at", "8");
-        assertThat(look().notes().get(1)).isEqualTo(new Note.Drop(2, 0, true, 8));
+        assertThat(look().notes().get(1)).isEqualTo(new Note.Drop(2, DRY, true, 8, true));
         robot.push(KeyCode.CONTROL, KeyCode.K).write("shaded span of x", 0).type(KeyCode.ENTER);
         window.settle();
         type(robot, "#note-from", "12");

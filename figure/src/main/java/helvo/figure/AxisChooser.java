@@ -36,7 +36,7 @@ final class AxisChooser {
     }
 
     private List<SeriesAnalysis> along(AxisPlace place) {
-        return figure.series().stream().filter(series -> look.series(series.key()).right() == (place == AxisPlace.RIGHT)).toList();
+        return figure.series().stream().filter(series -> figure.isOnRight(series.key()) == (place == AxisPlace.RIGHT)).toList();
     }
 
     /// As many steps as leave room between the labels.
@@ -67,6 +67,7 @@ final class AxisChooser {
             curve.from().filter(from -> !logarithmic || from > 0).ifPresent(xs::take);
             curve.to().filter(to -> !logarithmic || to > 0).ifPresent(xs::take);
         }
+        ReadingPlace.widening(look, series).stream().mapToDouble(ReadingPlace::x).filter(at -> !logarithmic || at > 0).forEach(xs::take);
     }
 
     /// @param apart leaves room above, so that what lies along another axis is not hidden
@@ -81,6 +82,7 @@ final class AxisChooser {
             double[] curves = along(place).stream().filter(series -> series.fit().isPresent() && look.curve(series.key()).shown())
                     .flatMapToDouble(series -> java.util.Arrays.stream(values(series))).filter(value -> !axis.logarithmic() || value > 0).toArray();
             ys.takeNearby(curves);
+            along(place).stream().flatMap(series -> ReadingPlace.widening(look, series).stream()).mapToDouble(ReadingPlace::y).filter(value -> !axis.logarithmic() || value > 0).forEach(ys::take);
             if (place == AxisPlace.Y) {
                 notes(true, ys, axis.logarithmic());
             }

@@ -41,8 +41,7 @@ public record AxisScale(double low, double high, double step, double minor, int 
         double to = greatest;
         if (to - from <= 1e-13 * Math.max(Math.abs(from), Math.abs(to)) || to == from) {
             double half = from == 0 ? 1 : Math.max(Math.abs(from) * 0.1, Double.MIN_NORMAL);
-            from -= half;
-            to += half;
+            return around(from - half, to + half, mostSteps, room);
         }
         double span = to / 2 - from / 2;
         if (from > 0 && from < NEAR_ZERO * 2 * span) {

@@ -11,6 +11,7 @@ import helvo.core.look.LegendLook;
 import helvo.core.look.SeriesLook;
 import helvo.core.look.SheetLook;
 import helvo.core.study.Layer;
+import helvo.core.study.SeriesKey;
 import helvo.core.table.Column;
 import java.awt.BasicStroke;
 import java.awt.Color;
@@ -22,7 +23,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
@@ -33,6 +33,7 @@ import java.util.stream.Stream;
 public final class FigureDrawing {
     private static final double POINTS_PER_MM = 72 / 25.4;
     private static final float PRESSED_WIDTH = 8;
+    private static final double AXIS_LINE = 12.5;
     /// More points than this fill a plot, so that a legend stands above it.
     private static final int MANY = 1500;
 
@@ -44,6 +45,8 @@ public final class FigureDrawing {
     private final double width;
     private final double height;
     private final double margin;
+    private final Titles titles;
+    private final Legend legend;
     private final List<FigureLayout.Part> parts = new ArrayList<>();
 
     private FigureDrawing(FigureAnalysis figure, Pen pen, Progress progress) {
@@ -55,6 +58,8 @@ public final class FigureDrawing {
         this.width = widthPoints(figure);
         this.height = heightPoints(figure);
         this.margin = style.length(12);
+        this.titles = new Titles(figure, style, width - 2 * margin);
+        this.legend = new Legend(figure, style, width - 2 * margin);
     }
 
     public static double widthPoints(FigureAnalysis figure) {
@@ -77,32 +82,52 @@ public final class FigureDrawing {
         sheet.ground().ifPresent(ground -> pen.fill(new Rectangle2D.Double(0, 0, width, height), Style.color(ground, 1)));
         part(new Thing.Ground(), new Rectangle2D.Double(0, 0, width, height));
         Rectangle2D title = title();
-        Optional<String> missing = figure.missing();
-        if (missing.isPresent()) {
-            pen.text(Wrap.fitted(missing.get(), style.label(), width - 2 * margin), style.label(), Inks.MUTED, width / 2, height / 2, 0.5);
-            return new FigureLayout(width, height, title, new Rectangle2D.Double(0, 0, width, height), Optional.empty(), Map.of(), List.copyOf(parts));
-        }
-        boolean residuals = figure.figure().shows(Layer.RESIDUALS) && onLeft().stream().anyMatch(s -> s.residuals().isPresent());
+        boolean residuals = figure.figure().shows(Layer.RESIDUALS) && figure.missing().isEmpty() && onLeft().stream().anyMatch(s -> s.residuals().isPresent());
         double stripHeight = residuals ? Math.max(style.length(36), 0.15 * height) : 0;
         double below = residuals ? stripHeight + style.length(40) : margin;
         boolean top = look.axis(AxisPlace.X).otherSide();
         double upper = title.getMaxY() + style.length(top ? 44 : 12);
         double lower = height - below - style.length(top ? 6 : 34);
         double firstRow = title.getMaxY() + style.length(7);
+        // A title of several lines takes room from the plot.
+        double more = (titles.ofHorizontal(axes(upper, Math.max(upper + 20, lower), look).x).size() - 1) * style.length(AXIS_LINE);
+        upper += top ? more : 0;
+        lower -= top ? 0 : more;
         Optional<Double> legendAbove = legendAbove(upper, lower) ? Optional.of(firstRow) : Optional.empty();
-        double plotTop = legendAbove.isPresent() ? upper + rowsAbove() : upper;
+        double plotTop = legendAbove.isPresent() ? upper + legend.heightAbove() + style.length(3) : upper;
         Axes axes = axes(plotTop, Math.max(plotTop + 20, lower), look);
         List<SeriesPainter> painters = painters(pen, axes);
         plot(axes, painters, legendAbove);
-        Optional<Rectangle2D> strip = Optional.empty();
+        var notices = new ArrayList<>(titles.notices());
+        if (plotTop + 20 > lower) {
+            notices.add("The legend leaves no room for the plot: name fewer series in it, or make the figure larger.");
+        }
+        figure.missing().ifPresent(missing -> missing(missing, axes.area));
+        Optional<FigureLayout.Strip> strip = Optional.empty();
         if (residuals) {
             var area = new Rectangle2D.Double(axes.area.getX(), height - stripHeight - style.length(22), axes.area.getWidth(), stripHeight);
-            new ResidualStrip(pen, style, area, axes.x, painters.stream().filter(each -> !each.look().right() && !each.series().key().isTogether()).toList()).draw(margin + style.length(9), progress);
-            strip = Optional.of(area);
+            List<SeriesPainter> shown = painters.stream().filter(each -> !each.isOnRight() && !each.series().key().isTogether()).toList();
+            var drawn = new ResidualStrip(pen, style, area, axes.x, shown);
+            drawn.draw(margin + style.length(9), progress);
+            strip = Optional.of(drawn.layout());
         }
-        var places = new EnumMap<AxisPlace, Axis>(Map.of(AxisPlace.X, axes.x, AxisPlace.Y, axes.y));
-        axes.right.ifPresent(axis -> places.put(AxisPlace.RIGHT, axis));
-        return new FigureLayout(width, height, title, axes.area, strip, places, List.copyOf(parts));
+        var places = new EnumMap<AxisPlace, Axis>(AxisPlace.class);
+        if (figure.missing().isEmpty()) {
+            places.put(AxisPlace.X, axes.x);
+            places.put(AxisPlace.Y, axes.y);
+            axes.right.ifPresent(axis -> places.put(AxisPlace.RIGHT, axis));
+        }
+        return new FigureLayout(width, height, title, axes.area, strip, places, List.copyOf(parts), List.copyOf(notices));
+    }
+
+    /// What to do first, once, in the middle of an empty plot.
+    private void missing(String sentence, Rectangle2D area) {
+        List<String> lines = RichText.lines(sentence, style.label(), area.getWidth() - style.length(40));
+        double y = area.getCenterY() - (lines.size() - 1) * style.length(13) / 2;
+        for (String line : lines) {
+            pen.text(line, style.label(), Inks.MUTED, area.getCenterX(), y, 0.5);
+            y += style.length(13);
+        }
     }
 
     private List<SeriesPainter> painters(Pen with, Axes axes) {
@@ -114,17 +139,17 @@ public final class FigureDrawing {
     /// Whether the legend finds no free place among the points and stands above the plot. Judged with limits that show all points, so that it
     /// stays where it is while the figure is dragged.
     private boolean legendAbove(double upper, double lower) {
-        if (!hasLegend() || look.legend().at().isPresent()) {
+        if (!legend.isShown() || look.legend().at().isPresent()) {
             return false;
         }
-        if (figure.series().stream().mapToInt(series -> series.points().size()).sum() > MANY) {
+        if (Legend.hasEquations(figure) || figure.series().stream().mapToInt(series -> series.points().size()).sum() > MANY) {
             return true;
         }
         Labels inside = tried(axes(upper, Math.max(upper + 20, lower), look.unlimited()), Optional.empty());
         if (inside.covered() == 0) {
             return false;
         }
-        double below = upper + rowsAbove();
+        double below = upper + legend.heightAbove() + style.length(3);
         return inside.legendCovers() || tried(axes(below, Math.max(below + 20, lower), look.unlimited()), Optional.of(upper)).covered() < inside.covered();
     }
 
@@ -136,28 +161,8 @@ public final class FigureDrawing {
         return labels(axes.area, painters, notes, legendAbove);
     }
 
-    private boolean hasLegend() {
-        LegendLook.Shown shown = look.legend().shown();
-        return !inLegend().isEmpty() && (shown == LegendLook.Shown.ALWAYS || shown == LegendLook.Shown.FOR_SEVERAL && figure.series().size() > 1);
-    }
-
-    /// How much lower the plot begins where the legend stands above it.
-    private double rowsAbove() {
-        List<String> names = inLegend().stream().map(i -> figure.series().get(i)).map(series -> look.series(series.key()).name().orElse(series.label())).toList();
-        return Labels.rowsAbove(names, style, width - 2 * margin) + style.length(3);
-    }
-
-    /// The places of the series that the legend has, in its order.
-    private List<Integer> inLegend() {
-        List<Integer> order = look.legend().order();
-        return IntStream.range(0, figure.series().size()).boxed().filter(i -> {
-            SeriesLook series = look.series(figure.series().get(i).key());
-            return series.inLegend() && !series.hidden();
-        }).sorted(Comparator.comparingInt(i -> order.contains(i) ? order.indexOf(i) : order.size())).toList();
-    }
-
     private boolean isOnRight(SeriesAnalysis series) {
-        return look.series(series.key()).right();
+        return figure.isOnRight(series.key());
     }
 
     private List<SeriesAnalysis> onLeft() {
@@ -171,7 +176,7 @@ public final class FigureDrawing {
     private Rectangle2D title() {
         Font font = style.title();
         double line = style.length(16);
-        List<String> lines = Wrap.lines(figure.title(), font, width - 4 * margin, 3);
+        List<String> lines = titles.ofFigure();
         double baseline = margin + style.length(10);
         double widest = 40;
         for (String text : lines) {
@@ -201,13 +206,18 @@ public final class FigureDrawing {
         Axis y = chooser.vertical(anyLeft ? AxisPlace.Y : AxisPlace.RIGHT, tall, stepsUp, false);
         Optional<Axis> right = anyLeft && anyRight ? Optional.of(chooser.vertical(AxisPlace.RIGHT, tall, stepsUp, chooser.hide(y, tall, stepsUp))) : Optional.empty();
         boolean swapped = look.axis(AxisPlace.Y).otherSide();
-        double ofY = style.length(22) + Math.max(style.length(22), AxisPainter.widest(y, style));
-        double ofRight = right.map(axis -> style.length(22) + Math.max(style.length(16), AxisPainter.widest(axis, style))).orElse(style.length(10));
+        double ofY = style.length(22) + titleWidth(anyLeft ? AxisPlace.Y : AxisPlace.RIGHT, y, tall) + Math.max(style.length(22), AxisPainter.widest(y, style));
+        double ofRight = right.map(axis -> style.length(22) + titleWidth(AxisPlace.RIGHT, axis, tall) + Math.max(style.length(16), AxisPainter.widest(axis, style))).orElse(style.length(10));
         double key = colorKeys().map(scale -> style.length(8) + keyWidth(scale, tall)).orElse(0.0);
         double left = margin + (swapped ? ofRight : ofY);
         double end = width - margin - key - (swapped ? ofY : ofRight);
         Axis x = chooser.horizontal(Math.max(20, end - left));
         return new Axes(new Rectangle2D.Double(left, top, Math.max(20, end - left), bottom - top), x, y, right);
+    }
+
+    /// What the lines of an upright title take besides the first.
+    private double titleWidth(AxisPlace place, Axis axis, double tall) {
+        return (titles.ofAxis(place, axis, tall + style.length(20)).size() - 1) * style.length(AXIS_LINE);
     }
 
     /// How many steps an upright scale has; a low one has its labels closer, so that it has several.
@@ -315,7 +325,7 @@ public final class FigureDrawing {
         boolean equations = figure.figure().shows(Layer.EQUATIONS);
         boolean labelled = painters.stream().anyMatch(SeriesPainter::hasLabels);
         var occupancy = new Occupancy(area);
-        if (!hasLegend() && !equations && !labelled) {
+        if (!legend.isShown() && !equations && !labelled) {
             return placed(area, occupancy, List.of());
         }
         painters.stream().filter(painter -> !painter.look().hidden()).forEach(painter -> painter.take(occupancy));
@@ -326,20 +336,19 @@ public final class FigureDrawing {
             bounds(painters).forEach(each -> each.take(occupancy));
         }
         notes.taken().forEach(occupancy::take);
-        List<SeriesPainter> curves = painters.stream().filter(painter -> equations && painter.drawsCurve()).limit(8).toList();
-        List<SeriesPainter> inLegend = inLegend().stream().map(painters::get).toList();
-        Consumer<Labels> legend = labels -> legendAbove.ifPresentOrElse(top -> labels.legendAbove(inLegend, width / 2, top, width - 2 * margin), () -> labels.legend(inLegend, look.legend().at()));
-        List<Consumer<Labels>> key = hasLegend() ? List.of(legend) : List.of();
+        List<SeriesPainter> curves = painters.stream().filter(painter -> equations && !Legend.hasEquations(figure) && painter.drawsCurve()).toList();
+        Consumer<Labels> placed = labels -> legendAbove.ifPresentOrElse(top -> labels.legendAbove(legend, painters, width / 2, top), () -> labels.legend(legend, painters, look.legend().at()));
+        List<Consumer<Labels>> key = legend.isShown() ? List.of(placed) : List.of();
         Consumer<Labels> ofCurves = labels -> curves.forEach(painter -> labels.curve(painter, figure.series()));
         if (labelled) {
             Consumer<Labels> atPoints = _ -> painters.stream().filter(SeriesPainter::hasLabels).forEach(painter -> painter.labels(occupancy));
             return placed(area, occupancy, Stream.of(key, List.of(atPoints, ofCurves)).flatMap(List::stream).toList());
         }
         Labels legendFirst = placed(area, occupancy.copy(), Stream.of(key, List.of(ofCurves)).flatMap(List::stream).toList());
-        if (legendFirst.covered() == 0 || !hasLegend() || legendAbove.isPresent()) {
+        if (legendFirst.covered() == 0 || !legend.isShown() || legendAbove.isPresent()) {
             return legendFirst;
         }
-        Labels curvesFirst = placed(area, occupancy, List.of(ofCurves, legend));
+        Labels curvesFirst = placed(area, occupancy, List.of(ofCurves, placed));
         return curvesFirst.covered() < legendFirst.covered() ? curvesFirst : legendFirst;
     }
 
@@ -350,52 +359,44 @@ public final class FigureDrawing {
     }
 
     private void axisTitles(Axes axes, boolean swapped, boolean top) {
+        horizontalTitle(axes, top);
+        boolean left = !onLeft().isEmpty();
+        verticalTitle(axes, left ? AxisPlace.Y : AxisPlace.RIGHT, axes.y, swapped, axes.right.isPresent() ? colorOf(false) : Inks.INK);
+        axes.right.ifPresent(axis -> verticalTitle(axes, AxisPlace.RIGHT, axis, !swapped, colorOf(true)));
+    }
+
+    private void horizontalTitle(Axes axes, boolean top) {
         Rectangle2D area = axes.area;
         Font font = style.axisTitle();
         double tall = font.getSize2D();
-        var x = new RichText(horizontalTitle(axes.x, area.getWidth()), font);
-        double baseline = top ? area.getMinY() - style.length(21) : area.getMaxY() + style.length(29);
-        x.draw(pen, Inks.INK, area.getCenterX(), baseline, 0.5);
+        double line = style.length(AXIS_LINE);
+        List<RichText> lines = titles.ofHorizontal(axes.x).stream().map(text -> new RichText(text, font)).toList();
+        double widest = lines.stream().mapToDouble(RichText::width).max().orElse(0);
+        double middle = Math.clamp(area.getCenterX(), margin + widest / 2, Math.max(margin + widest / 2, width - margin - widest / 2));
+        double first = top ? area.getMinY() - style.length(21) - (lines.size() - 1) * line : area.getMaxY() + style.length(29);
+        for (int i = 0; i < lines.size(); i++) {
+            lines.get(i).draw(pen, Inks.INK, middle, first + i * line, 0.5);
+        }
         part(new Thing.AxisOf(AxisPlace.X), top ? new Rectangle2D.Double(area.getX() - 8, area.getMinY() - style.length(18), area.getWidth() + 16, style.length(18))
                 : new Rectangle2D.Double(area.getX() - 8, area.getMaxY() + 1, area.getWidth() + 16, style.length(17)));
-        part(new Thing.AxisTitle(AxisPlace.X), new Rectangle2D.Double(area.getCenterX() - Math.max(30, x.width() / 2 + 4), baseline - tall, Math.max(60, x.width() + 8), tall * 1.35));
-        boolean yOnRight = swapped;
-        verticalTitle(axes, AxisPlace.Y, axes.y, yOnRight, axes.right.isPresent() ? colorOf(false) : Inks.INK);
-        axes.right.ifPresent(axis -> verticalTitle(axes, AxisPlace.RIGHT, axis, !yOnRight, colorOf(true)));
+        part(new Thing.AxisTitle(AxisPlace.X), new Rectangle2D.Double(middle - Math.max(30, widest / 2 + 4), first - tall, Math.max(60, widest + 8), tall * 1.35 + (lines.size() - 1) * line));
     }
 
     private void verticalTitle(Axes axes, AxisPlace place, Axis axis, boolean right, Color color) {
         Rectangle2D area = axes.area;
         Font font = style.axisTitle();
+        double line = style.length(AXIS_LINE);
         double labels = style.length(10) + AxisPainter.widest(axis, style);
-        double baseline = right ? area.getMaxX() + labels + style.length(12) : margin + style.length(9);
-        var title = new RichText(verticalText(place, axis, area.getHeight()), font);
-        title.drawRising(pen, color, baseline, area.getCenterY());
+        List<RichText> lines = titles.ofAxis(place, axis, area.getHeight() + style.length(20)).stream().map(text -> new RichText(text, font)).toList();
+        double first = right ? area.getMaxX() + labels + style.length(12) : margin + style.length(9);
+        double longest = lines.stream().mapToDouble(RichText::width).max().orElse(0);
+        double middle = Math.clamp(area.getCenterY(), margin + longest / 2, Math.max(margin + longest / 2, height - margin - longest / 2));
+        for (int i = 0; i < lines.size(); i++) {
+            lines.get(i).drawRising(pen, color, first + i * line, middle);
+        }
         double tall = font.getSize2D();
         part(new Thing.AxisOf(place), new Rectangle2D.Double(right ? area.getMaxX() + 1 : area.getX() - labels, area.getY() - 8, labels - 1, area.getHeight() + 16));
-        part(new Thing.AxisTitle(place), new Rectangle2D.Double(baseline - tall, area.getCenterY() - Math.max(30, title.width() / 2 + 4), tall * 1.35, Math.max(60, title.width() + 8)));
-    }
-
-    private String horizontalTitle(Axis axis, double length) {
-        return look.axis(AxisPlace.X).title().map(title -> RichText.fitted(title, style.axisTitle(), length))
-                .orElseGet(() -> axisTitle(figure.xs(), figure.xTime().isPresent(), axis, length));
-    }
-
-    private String verticalText(AxisPlace place, Axis axis, double length) {
-        boolean several = figure.series().stream().anyMatch(this::isOnRight) && !onLeft().isEmpty();
-        List<Column> columns = figure.table().all(helvo.core.table.Role.Y).stream()
-                .filter(column -> !several || figure.series().stream().anyMatch(series -> series.key().yColumn() == column.id() && isOnRight(series) == (place == AxisPlace.RIGHT))).toList();
-        return look.axis(place).title().map(title -> RichText.fitted(title, style.axisTitle(), length)).orElseGet(() -> axisTitle(columns, false, axis, length));
-    }
-
-    /// "Load (N)", "Absorbed dose (10⁻⁶ Gy)", "Month (2026)"; a name too long for its axis is cut, its unit never.
-    private String axisTitle(List<Column> columns, boolean dates, Axis axis, double length) {
-        boolean oneUnit = dates || columns.stream().map(Column::unit).distinct().count() == 1;
-        String names = String.join(", ", columns.stream().map(column -> oneUnit ? column.name() : column.heading().text()).distinct().toList());
-        String unit = dates || !oneUnit ? "" : columns.getFirst().unit();
-        String measured = (axis.context() + " " + unit).strip();
-        String end = measured.isEmpty() ? "" : " (" + measured + ")";
-        return Wrap.fitted(names, style.axisTitle(), length - Typeface.width(style.axisTitle(), end)) + end;
+        part(new Thing.AxisTitle(place), new Rectangle2D.Double(first - tall, middle - Math.max(30, longest / 2 + 4), tall * 1.35 + (lines.size() - 1) * line, Math.max(60, longest + 8)));
     }
 
     /// A bar of the ramp's colours with its values, right of the plot.
@@ -426,7 +427,10 @@ public final class FigureDrawing {
             pen.text(axis.label(tick, style.numbers()), style.small(), Inks.INK, x + thick + style.length(4.5), y + style.length(2.6), 0);
         }
         String title = scale.title() + (axis.context().isEmpty() ? "" : ", " + axis.context());
-        new RichText(RichText.fitted(title, style.label(), Math.max(tall, height / 2)), style.label()).drawRising(pen, Inks.INK, width - margin + style.length(3), axes.area.getCenterY());
+        List<String> lines = RichText.lines(title, style.label(), Math.max(tall, height / 2));
+        for (int i = 0; i < lines.size(); i++) {
+            new RichText(lines.get(i), style.label()).drawRising(pen, Inks.INK, width - margin + style.length(3) - (lines.size() - 1 - i) * style.length(11), axes.area.getCenterY());
+        }
         figure.series().stream().filter(series -> look.series(series.key()).coloredBy().isPresent()).findFirst()
                 .ifPresent(series -> part(new Thing.ColorKey(series.key()), new Rectangle2D.Double(x, top, width - x, tall)));
     }

@@ -14,13 +14,27 @@ import java.util.Optional;
 /// Where things are on a drawn sheet, in points (1/72 inch) from its upper left corner.
 ///
 /// @param plot      the ground that the points lie on
-/// @param residuals the ground of the residual strip
+/// @param residuals the residual strip
 /// @param axes      by their places; none when the figure has nothing to show
 /// @param parts     what can be pressed, from the back to the front
-public record FigureLayout(double width, double height, Rectangle2D title, Rectangle2D plot, Optional<Rectangle2D> residuals,
-        Map<AxisPlace, Axis> axes, List<Part> parts) {
+/// @param notices   what does not fit on the sheet, in sentences
+public record FigureLayout(double width, double height, Rectangle2D title, Rectangle2D plot, Optional<Strip> residuals,
+        Map<AxisPlace, Axis> axes, List<Part> parts, List<String> notices) {
     /// @param area where it is pressed
     public record Part(Thing thing, Shape area) {}
+
+    /// The strip of residuals: its ground and its upright axis.
+    ///
+    /// @param aside how far each series' points stand aside, so that those at the same x do not hide one another
+    public record Strip(Rectangle2D area, Axis y, Map<SeriesKey, Double> aside) {}
+
+    /// Where a point's residual is drawn.
+    ///
+    /// @return empty where the strip does not show the series
+    public Optional<java.awt.geom.Point2D> residualAt(SeriesKey series, double x, double residual) {
+        return residuals.filter(strip -> strip.aside.containsKey(series)).map(strip -> new java.awt.geom.Point2D.Double(px(x) + strip.aside.get(series),
+                strip.area.getMaxY() - strip.y.fraction(residual) * strip.area.getHeight()));
+    }
 
     /// A point of a series, by its row in the table.
     public record Hit(SeriesAnalysis series, int row, boolean setAside, double x, double y) {}
@@ -59,8 +73,8 @@ public record FigureLayout(double width, double height, Rectangle2D title, Recta
         return axes.get(along).value((plot.getMaxY() - py) / plot.getHeight());
     }
 
-    AxisPlace along(FigureAnalysis figure, SeriesKey series) {
-        return axes.containsKey(AxisPlace.RIGHT) && figure.figure().look().series(series).right() ? AxisPlace.RIGHT : AxisPlace.Y;
+    public AxisPlace along(FigureAnalysis figure, SeriesKey series) {
+        return axes.containsKey(AxisPlace.RIGHT) && figure.isOnRight(series) ? AxisPlace.RIGHT : AxisPlace.Y;
     }
 
     /// The point, used or set aside, nearest to a place and no farther from it than `reach`.

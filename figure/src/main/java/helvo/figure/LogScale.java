@@ -16,6 +16,9 @@ public record LogScale(double low, double high, int decades) implements Axis {
         if (!(least > 0) || !(greatest < Double.POSITIVE_INFINITY)) {
             return between(1, 10, mostSteps);
         }
+        if (least == greatest) {
+            return around(Math.max(least / 1.5, Double.MIN_NORMAL), Math.min(greatest * 1.5, Double.MAX_VALUE / 2), mostSteps);
+        }
         double span = Math.max(Math.log10(greatest) - Math.log10(least), 1e-3);
         return between(outward(Math.log10(least) - ROOM * span, span, true), outward(Math.log10(greatest) + ROOM * span, span, false), mostSteps);
     }
@@ -60,11 +63,24 @@ public record LogScale(double low, double high, int decades) implements Axis {
 
     @Override
     public List<Double> ticks() {
+        List<Double> powers = powers();
+        return powers.size() >= 2 ? powers : narrow();
+    }
+
+    /// Within a part of a decade steps are equal.
+    private List<Double> narrow() {
+        return AxisScale.between(low, high, 4).ticks();
+    }
+
+    private List<Double> powers() {
         return decades == 0 ? multiples(new int[] {1, 2, 5}, 1) : multiples(new int[] {1}, decades);
     }
 
     @Override
     public List<Double> minorTicks() {
+        if (powers().size() < 2) {
+            return narrow();
+        }
         return decades > 1 ? multiples(new int[] {1}, 1) : multiples(new int[] {1, 2, 3, 4, 5, 6, 7, 8, 9}, 1);
     }
 
@@ -93,7 +109,8 @@ public record LogScale(double low, double high, int decades) implements Axis {
         int power = (int) Math.floor(Math.log10(tick) + 1e-9);
         boolean plain = Math.log10(high) <= 5.01 && Math.log10(low) >= -4.01;
         double times = tick / tenTo(power, 1);
-        return plain ? numbers.plain(tick) : (Math.rint(times) == 1 ? "" : numbers.plain(Math.rint(times)) + " × ") + "10" + NumberFormat.raised(power);
+        boolean whole = Math.abs(times - Math.rint(times)) < 1e-9;
+        return plain || !whole ? numbers.plain(tick) : (Math.rint(times) == 1 ? "" : numbers.plain(Math.rint(times)) + " × ") + "10" + NumberFormat.raised(power);
     }
 
     @Override

@@ -6,12 +6,8 @@ import java.awt.geom.Path2D;
 import java.awt.geom.Rectangle2D;
 
 /// Marker shapes, so that no two series differ by colour alone. All cover about the same area.
-enum Marker {
+public enum Marker {
     CIRCLE, DIAMOND, SQUARE, TRIANGLE, PENTAGON, TRIANGLE_DOWN, STAR, CROSS;
-
-    static Marker of(int place) {
-        return values()[place % values().length];
-    }
 
     Shape at(double x, double y, double r) {
         return switch (this) {

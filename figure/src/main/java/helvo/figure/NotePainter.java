@@ -1,7 +1,6 @@
 package helvo.figure;
 
 import helvo.core.analysis.FigureAnalysis;
-import helvo.core.fit.Fit;
 import helvo.core.look.Note;
 import java.awt.BasicStroke;
 import java.awt.Color;
@@ -12,7 +11,7 @@ import java.awt.geom.Path2D;
 import java.awt.geom.Rectangle2D;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.OptionalDouble;
+import java.util.Optional;
 
 /// Draws what a person added: notes, reference lines, shaded spans, readings.
 final class NotePainter {
@@ -173,24 +172,21 @@ final class NotePainter {
 
     /// From the axis to the curve and down, with what is read off at the end.
     private void drop(Note.Drop drop, List<SeriesPainter> painters) {
-        if (drop.series() >= painters.size() || painters.get(drop.series()).series().fit().isEmpty()) {
+        Optional<SeriesPainter> of = painters.stream().filter(each -> each.series().key().equals(drop.series())).findFirst();
+        Optional<ReadingPlace> at = of.flatMap(each -> ReadingPlace.of(drop, each.series()));
+        if (at.isEmpty()) {
             return;
         }
-        SeriesPainter painter = painters.get(drop.series());
-        Fit fit = painter.series().fit().orElseThrow();
-        double[] reach = painter.reach();
-        OptionalDouble x = drop.fromY() ? crossing(fit, drop.at(), Math.min(reach[0], plot.x().low()), Math.max(reach[1], plot.x().high())) : OptionalDouble.of(drop.at());
-        if (x.isEmpty()) {
-            return;
-        }
-        double y = drop.fromY() ? drop.at() : fit.function().at(drop.at());
+        SeriesPainter painter = of.orElseThrow();
+        double x = at.get().x();
+        double y = at.get().y();
         Plot on = painter.plot();
-        double px = on.px(x.getAsDouble());
+        double px = on.px(x);
         double py = on.py(y);
         if (Double.isNaN(px) || Double.isNaN(py) || !on.area().intersects(px - 1, py - 1, 2, 2)) {
             return;
         }
-        boolean rightAxis = painter.look().right();
+        boolean rightAxis = painter.isOnRight();
         double side = rightAxis ? on.area().getMaxX() : on.area().getMinX();
         var path = new Path2D.Double();
         path.moveTo(side, py);
@@ -200,7 +196,7 @@ final class NotePainter {
         var mark = painter.marker().at(px, py, style.length(3.3));
         pen.fill(mark, Inks.SHEET);
         pen.draw(mark, painter.color(), style.weight(1.1));
-        String read = drop.fromY() ? "x = " + style.numbers().significant(x.getAsDouble(), 4) : "y = " + style.numbers().significant(y, 4);
+        String read = drop.fromY() ? "x = " + style.numbers().significant(x, 4) : "y = " + style.numbers().significant(y, 4);
         Font font = style.strong();
         double width = Typeface.width(font, read);
         double textX = drop.fromY() ? Math.min(px + style.length(4), on.area().getMaxX() - width - 2) : on.area().getMinX() + style.length(5);
@@ -212,43 +208,6 @@ final class NotePainter {
         Shape along = new BasicStroke((float) (2 * GRIP)).createStrokedShape(path);
         part(new Thing.NoteOf(drop.id(), 0), along);
         taken.add(along);
-    }
-
-    /// The first x of a range where the curve reaches a y, by bisection between the ends of a step that it crosses in.
-    static OptionalDouble crossing(Fit fit, double y, double from, double to) {
-        int steps = 400;
-        double lastX = from;
-        double last = fit.function().at(from) - y;
-        for (int i = 1; i <= steps; i++) {
-            double x = from + (to - from) * i / steps;
-            double value = fit.function().at(x) - y;
-            if (last == 0) {
-                return OptionalDouble.of(lastX);
-            }
-            if (last * value < 0) {
-                return OptionalDouble.of(bisected(fit, y, lastX, x, last));
-            }
-            lastX = x;
-            last = value;
-        }
-        return last == 0 ? OptionalDouble.of(lastX) : OptionalDouble.empty();
-    }
-
-    private static double bisected(Fit fit, double y, double low, double high, double atLow) {
-        double a = low;
-        double b = high;
-        for (int i = 0; i < 200 && a != b; i++) {
-            double middle = a / 2 + b / 2;
-            if (middle == a || middle == b) {
-                break;
-            }
-            if ((fit.function().at(middle) - y) * atLow > 0) {
-                a = middle;
-            } else {
-                b = middle;
-            }
-        }
-        return a / 2 + b / 2;
     }
 
     private void part(Thing thing, Shape area) {

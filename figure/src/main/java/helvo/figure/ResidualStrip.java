@@ -4,6 +4,8 @@ import helvo.core.Progress;
 import helvo.core.fit.Residuals;
 import java.awt.geom.Rectangle2D;
 import java.util.List;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /// Draws the residuals under the figure, over the same x axis.
 final class ResidualStrip {
@@ -43,19 +45,38 @@ final class ResidualStrip {
         String factor = plot.y().context();
         boolean onLogs = painters.stream().anyMatch(each -> !each.series().chosen().curve().fittedOn().equals("y"));
         String title = onLogs ? "Residual of ln y" : "Residual" + (unit.isEmpty() && factor.isEmpty() ? "" : " (" + (factor + " " + unit).strip() + ")");
-        pen.rising(Wrap.fitted(title, style.label(), area.getHeight() + style.length(40)), style.label(), Inks.MUTED, titleBaseline, area.getCenterY());
+        List<String> titleLines = RichText.lines(title, style.label(), area.getHeight() + style.length(40));
+        for (int i = 0; i < titleLines.size(); i++) {
+            pen.rising(titleLines.get(i), style.label(), Inks.MUTED, titleBaseline + i * style.length(10), area.getCenterY());
+        }
         pen.clipped(new Rectangle2D.Double(area.getX() - 1, area.getY() - 4, area.getWidth() + 2, area.getHeight() + 8), () -> {
-            for (int i = 0; i < painters.size(); i++) {
-                SeriesPainter painter = painters.get(i);
-                double aside = (i - (painters.size() - 1) / 2.0) * style.length(3.2);
-                painter.series().residuals().filter(_ -> !painter.look().hidden())
-                        .ifPresent(residuals -> points(residuals, painter, painters.size() <= 4 ? aside : 0, progress));
+            for (SeriesPainter painter : painters) {
+                painter.series().residuals().filter(_ -> !painter.look().hidden()).ifPresent(residuals -> points(residuals, painter, aside(painter), progress));
             }
         });
-        String check = String.join(" · ", painters.stream().filter(each -> each.series().runs().isPresent())
-                .map(each -> (painters.size() > 1 ? each.name() + ": " : "Runs check: ") + style.numbers().p(each.series().runs().get().p().orElseThrow())
-                        + ", " + each.series().runs().get().says()).toList());
-        pen.text(Wrap.fitted(check, style.small(), area.getWidth()), style.small(), Inks.MUTED, area.getMaxX(), area.getMaxY() + style.length(12), 1);
+        pen.text(check(area.getWidth()), style.small(), Inks.MUTED, area.getMaxX(), area.getMaxY() + style.length(12), 1);
+    }
+
+    /// What the residuals' order says, as much of it as fits in a line.
+    private String check(double width) {
+        List<SeriesPainter> checked = painters.stream().filter(each -> each.series().runs().isPresent()).toList();
+        String each = String.join(" · ", checked.stream().map(painter -> (painters.size() > 1 ? painter.name() + ": " : "Runs check: ")
+                + style.numbers().p(painter.series().runs().get().p().orElseThrow()) + ", " + painter.series().runs().get().says()).toList());
+        List<String> seen = checked.stream().filter(painter -> painter.series().runs().get().warns()).map(SeriesPainter::name).toList();
+        String named = seen.isEmpty() ? "No pattern seen in any series" : "A pattern is left in " + String.join(", ", seen);
+        String counted = seen.isEmpty() ? "No pattern seen" : "A pattern is left in %d of %d series".formatted(seen.size(), checked.size());
+        return Stream.of(each, named, counted).filter(text -> Typeface.width(style.small(), text) <= width).findFirst().orElse("");
+    }
+
+    /// Series of few points stand side by side.
+    private double aside(SeriesPainter painter) {
+        int count = painters.size();
+        boolean few = count <= 4 && painter.series().points().size() <= 150;
+        return few ? (painters.indexOf(painter) - (count - 1) / 2.0) * style.length(3.2) : 0;
+    }
+
+    FigureLayout.Strip layout() {
+        return new FigureLayout.Strip(plot.area(), plot.y(), painters.stream().collect(Collectors.toMap(each -> each.series().key(), this::aside)));
     }
 
     /// @param aside how far series move apart, so that points at the same x do not hide one another
@@ -69,7 +90,7 @@ final class ResidualStrip {
         double r = Math.min(style.length(2.5), painter.radius());
         double zero = plot.py(0);
         for (int i = 0; i < raw.length; i++) {
-            double px = plot.px(x[i]) + (raw.length <= 150 ? aside : 0);
+            double px = plot.px(x[i]) + aside;
             double py = plot.py(raw[i]);
             if (Double.isNaN(px)) {
                 continue;

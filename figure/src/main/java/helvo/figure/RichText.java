@@ -50,38 +50,57 @@ final class RichText {
         }
     }
 
-    /// The text, or as much of its beginning as fits with an ellipsis; a marked part is kept whole or not at all.
-    static String fitted(String text, Font font, double width) {
-        String shown = text;
-        int length = text.length();
-        double all = new RichText(text, font).width();
-        if (all > width) {
-            // Not much more than its share of the width fits.
-            length = (int) Math.min(length, Math.ceil(length * 2 * width / all) + 8);
-        }
-        while (length > 1 && new RichText(shown, font).width() > width) {
-            length--;
-            int open = text.lastIndexOf('{', length - 1);
-            length = open > 0 && text.indexOf('}', open) >= length ? open - 1 : length;
-            shown = text.substring(0, length).stripTrailing() + "…";
-        }
-        return shown;
+    /// An equation in lines that fit a width, broken before signs; a term that is longer than that is broken anywhere.
+    static List<String> broken(String equation, Font font, double width) {
+        return lines(List.of(equation.split(" (?=[+−] )")), font, width);
     }
 
-    /// An equation in lines that fit a width, broken before signs.
-    static List<String> broken(String equation, Font font, double width) {
+    /// Text in lines that fit a width, broken at blanks; a word that is longer than that is broken anywhere but within a marked part.
+    static List<String> lines(String text, Font font, double width) {
+        return lines(List.of(text.strip().split("[ \\t\\n\\r]+")), font, width);
+    }
+
+    private static List<String> lines(List<String> words, Font font, double width) {
         var lines = new ArrayList<String>();
         String line = "";
-        for (String term : equation.split(" (?=[+−] )")) {
-            String longer = line.isEmpty() ? term : line + " " + term;
+        for (String word : words) {
+            String longer = line.isEmpty() ? word : line + " " + word;
             if (!line.isEmpty() && new RichText(longer, font).width() > width) {
                 lines.add(line);
-                longer = term;
+                longer = word;
+            }
+            while (new RichText(longer, font).width() > width) {
+                int fits = fitting(longer, font, width);
+                if (fits == longer.length()) {
+                    break;
+                }
+                lines.add(longer.substring(0, fits));
+                longer = longer.substring(fits);
             }
             line = longer;
         }
         lines.add(line);
-        return lines.stream().map(each -> fitted(each, font, width)).toList();
+        return lines;
+    }
+
+    /// How many characters of a text fit a width, one part at least; a marked part is kept whole.
+    private static int fitting(String text, Font font, double width) {
+        int fits = 0;
+        for (int next = after(text, 0); next <= text.length(); next = after(text, next)) {
+            if (fits > 0 && new RichText(text.substring(0, next), font).width() > width) {
+                return fits;
+            }
+            fits = next;
+            if (next == text.length()) {
+                break;
+            }
+        }
+        return fits;
+    }
+
+    private static int after(String text, int at) {
+        boolean marked = Math.min(marked(text, at, '^'), marked(text, at, '_')) == at && at < text.length();
+        return marked ? text.indexOf('}', at) + 1 : Math.min(text.length(), at + Character.charCount(text.codePointAt(Math.min(at, text.length() - 1))));
     }
 
     /// Without the marks, as a title of a file has it.

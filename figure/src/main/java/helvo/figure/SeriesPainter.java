@@ -6,9 +6,9 @@ import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.ErrorBars;
 import helvo.core.fit.Fit;
 import helvo.core.fit.Points;
-import helvo.core.fit.PrintedEquation;
 import helvo.core.fit.Residuals;
 import helvo.core.look.CurveLook;
+import helvo.core.look.FigureLook;
 import helvo.core.look.SeriesLook;
 import helvo.core.reading.Reading;
 import helvo.core.table.Column;
@@ -54,7 +54,11 @@ final class SeriesPainter {
     private final Optional<ColorScale> colors;
     private final Optional<Column> labels;
     private final Table table;
-    private double[] reach;
+    private final boolean onRight;
+    private final double[] data;
+    private final double[] reach;
+    private final double opacity;
+    private final CurveLook.Dash usualDash;
 
     SeriesPainter(Pen pen, Plot plot, Style style, FigureAnalysis figure, int place) {
         this.pen = pen;
@@ -64,8 +68,14 @@ final class SeriesPainter {
         this.series = figure.series().get(place);
         this.look = figure.figure().look().series(series.key());
         this.curveLook = figure.figure().look().curve(series.key());
-        this.color = look.color().map(hex -> Style.color(hex, 1)).orElseGet(() -> series.key().isTogether() ? Inks.INK : Inks.series(place));
-        this.marker = look.shape().map(shape -> Marker.valueOf(shape.name())).orElseGet(() -> Marker.of(place));
+        SeriesStyle usual = SeriesStyle.of(place);
+        this.color = look.color().map(hex -> Style.color(hex, 1)).orElseGet(() -> series.key().isTogether() ? Inks.INK : usual.color());
+        this.marker = look.shape().map(shape -> Marker.valueOf(shape.name())).orElse(usual.marker());
+        this.opacity = look.strength().orElse(usual.filled() ? 1.0 : 0.0);
+        this.usualDash = usual.dash();
+        this.onRight = figure.isOnRight(series.key());
+        this.data = data(series);
+        this.reach = reach(figure.figure().look());
         this.colors = ColorScale.of(figure, series, look);
         this.labels = look.labels().flatMap(id -> figure.table().columns().stream().filter(column -> column.id() == id).findFirst());
         this.table = figure.table();
@@ -116,6 +126,15 @@ final class SeriesPainter {
         return marker;
     }
 
+    boolean isOnRight() {
+        return onRight;
+    }
+
+    /// Of the markers' filling.
+    double opacity() {
+        return opacity;
+    }
+
     /// The series of all groups together shows its curve; its points are the groups'.
     boolean drawsPoints() {
         return look.points() && !look.hidden() && !series.key().isTogether();
@@ -123,12 +142,6 @@ final class SeriesPainter {
 
     boolean drawsCurve() {
         return series.fit().isPresent() && curveLook.shown();
-    }
-
-    /// Its curve's equation, with the digits that somebody chose for its label.
-    PrintedEquation equation() {
-        PrintedEquation printed = series.equation().orElseThrow();
-        return curveLook.digits().map(printed::withDigits).orElse(printed);
     }
 
     private boolean hasBars() {
@@ -203,14 +216,27 @@ final class SeriesPainter {
     }
 
     void curve(Fit fit) {
-        pen.draw(path(fit), curveColor(), style.weight(curveLook.weight()), dashes());
+        draw(fit, curveColor(), style.weight(curveLook.weight()));
     }
 
     /// A curve in its points' own colour would drown in a cloud of them: it is dark, with a light border.
     void curveOverCloud(Fit fit) {
-        Path2D path = path(fit);
-        pen.draw(path, Inks.SHEET, style.weight(curveLook.weight() + 2.1));
-        pen.draw(path, curveLook.color().isPresent() ? curveColor() : Inks.INK, style.weight(curveLook.weight()), dashes());
+        pen.draw(path(fit), Inks.SHEET, style.weight(curveLook.weight() + 2.1));
+        draw(fit, curveLook.color().isPresent() ? curveColor() : Inks.INK, style.weight(curveLook.weight()));
+    }
+
+    /// Beyond its measurements a curve is dotted.
+    private void draw(Fit fit, Color ink, double weight) {
+        draw(path(fit, Math.max(reach[0], data[0]), Math.min(reach[1], data[1])), ink, weight, dashes());
+        float[] dotted = dashes(CurveLook.Dash.DOTTED);
+        draw(path(fit, reach[0], Math.min(reach[1], data[0])), ink, weight, dotted);
+        draw(path(fit, Math.max(reach[0], data[1]), reach[1]), ink, weight, dotted);
+    }
+
+    private void draw(Path2D path, Color ink, double weight, float[] dashes) {
+        if (path.getCurrentPoint() != null) {
+            pen.draw(path, ink, weight, dashes);
+        }
     }
 
     /// The 95 % confidence band of the mean, and thin dashed lines around one more measurement.
@@ -232,7 +258,6 @@ final class SeriesPainter {
 
     /// @return null where there is no scatter to judge by
     private Path2D edge(Fit fit, Function<Reading, OptionalDouble> half, int side) {
-        double[] reach = reach();
         var path = new Path2D.Double();
         for (int i = 0; i <= BAND_STEPS; i++) {
             double from = fractionOrEnd(reach[0]);
@@ -272,7 +297,10 @@ final class SeriesPainter {
 
     float[] dashes() {
         CurveLook.Dash[] all = CurveLook.Dash.values();
-        CurveLook.Dash dash = curveLook.dash().orElse(style.sheet().dashes() ? all[place % all.length] : CurveLook.Dash.SOLID);
+        return dashes(curveLook.dash().orElse(style.sheet().dashes() ? all[place % all.length] : usualDash));
+    }
+
+    private float[] dashes(CurveLook.Dash dash) {
         float unit = (float) style.weight(curveLook.weight());
         return switch (dash) {
             case SOLID -> new float[0];
@@ -282,32 +310,45 @@ final class SeriesPainter {
         };
     }
 
-    /// Where the curve begins and ends: by default the span of its own points.
+    /// Where the curve begins and ends: by default the span of its own points, and as far as what is read off it.
     double[] reach() {
-        if (reach == null) {
-            reach = reached();
-        }
         return reach;
     }
 
-    private double[] reached() {
+    private static double[] data(SeriesAnalysis series) {
         var extent = new Extent();
         extent.take(series.points().x(), ErrorBars.NONE);
-        double from = curveLook.from().orElse(extent.least());
-        double to = curveLook.to().orElse(extent.greatest());
-        return new double[] {Math.min(from, to), Math.max(from, to)};
+        return new double[] {extent.least(), extent.greatest()};
     }
 
-    /// The curve over its reach, in equal steps on the sheet.
+    private double[] reach(FigureLook of) {
+        double from = curveLook.from().orElse(data[0]);
+        double to = curveLook.to().orElse(data[1]);
+        double[] ends = {Math.min(from, to), Math.max(from, to)};
+        for (ReadingPlace read : ReadingPlace.widening(of, series)) {
+            ends[0] = Math.min(ends[0], read.x());
+            ends[1] = Math.max(ends[1], read.x());
+        }
+        return ends;
+    }
+
+    /// The curve over its reach.
     Path2D path(Fit fit) {
-        double[] reach = reach();
-        double from = Math.clamp(fractionOrEnd(reach[0]), -1, 2);
-        double to = Math.clamp(fractionOrEnd(reach[1]), -1, 2);
+        return path(fit, reach[0], reach[1]);
+    }
+
+    /// The curve from one x to another, in equal steps on the sheet; nothing where the second is not greater.
+    private Path2D path(Fit fit, double first, double last) {
+        var path = new Path2D.Double();
+        if (!(first < last)) {
+            return path;
+        }
+        double from = Math.clamp(fractionOrEnd(first), -1, 2);
+        double to = Math.clamp(fractionOrEnd(last), -1, 2);
         boolean straight = fit.curve().isStraight() && plot.isStraight();
         int steps = straight ? 1 : CURVE_STEPS;
-        var path = new Path2D.Double();
         for (int i = 0; i <= steps; i++) {
-            double x = i == 0 ? reach[0] : i == steps ? reach[1] : plot.x().value(from + (to - from) * i / steps);
+            double x = i == 0 ? first : i == steps ? last : plot.x().value(from + (to - from) * i / steps);
             double py = plot.py(fit.function().at(x));
             double px = plot.px(x);
             if (!Double.isNaN(px) && !Double.isNaN(py)) {
@@ -370,7 +411,7 @@ final class SeriesPainter {
         }
         double r = radius();
         if (PointCloud.serves(pen, points.size()) && colors.isEmpty()) {
-            PointCloud.draw(pen, plot, points.x(), points.y(), marker, r, color, look.strength(), progress);
+            PointCloud.draw(pen, plot, points.x(), points.y(), marker, r, color, opacity, progress);
             return;
         }
         boolean ringed = points.size() <= 1500;
@@ -387,15 +428,17 @@ final class SeriesPainter {
             double size = look.bySize() ? r * Math.sqrt(Math.min(25, counts.getOrDefault(place(px, py), 1))) : r;
             Shape shape = marker.at(px, py, size);
             Color ink = colors.isPresent() ? colors.get().at(i) : color;
-            if (ringed && look.strength() == 1) {
+            if (ringed && opacity == 1) {
                 pen.draw(shape, Inks.SHEET, style.weight(1.4));
             }
-            if (look.strength() > 0) {
-                pen.fill(shape, new Color(ink.getRed(), ink.getGreen(), ink.getBlue(), (int) Math.round(255 * look.strength())));
+            if (look.strength().isEmpty() && opacity == 0) {
+                pen.fill(shape, Inks.SHEET);
+            } else if (opacity > 0) {
+                pen.fill(shape, new Color(ink.getRed(), ink.getGreen(), ink.getBlue(), (int) Math.round(255 * opacity)));
             }
             if (look.edge().isPresent()) {
                 pen.draw(shape, Style.color(look.edge().get(), 1), style.weight(0.9));
-            } else if (look.strength() < 1 || colors.isPresent()) {
+            } else if (opacity < 1 || colors.isPresent()) {
                 pen.draw(shape, colors.isPresent() ? Inks.AXIS : ink, style.weight(colors.isPresent() ? 0.4 : 0.9));
             }
         }

@@ -68,6 +68,12 @@ class LooksTest {
         return Raster.draw(figure, 1, Progress.NONE).layout();
     }
 
+    private static String svg(FigureAnalysis figure) throws java.io.IOException {
+        var pen = new SvgPen(4);
+        FigureLayout layout = FigureDrawing.draw(figure, pen, Progress.NONE);
+        return pen.document("", "", figure.figure().widthMm(), figure.figure().heightMm(), layout.width(), layout.height());
+    }
+
     private static Edit axis(AxisPlace place, AxisLook look) {
         return new FigureEdit.SetAxis(1, place, look);
     }
@@ -120,7 +126,7 @@ class LooksTest {
     void twoScalesThatWouldHideOneAnotherAreMovedApart() {
         double[] x = IntStream.range(0, 20).asDoubleStream().toArray();
         double[] y = Arrays.stream(x).map(v -> 1 + v / 3).toArray();
-        FigureAnalysis figure = figure(x, y, new helvo.core.study.ColumnEdit.SetRole(1, 3, Role.Y), new FigureEdit.SetSeriesLook(1, SECOND, SeriesLook.USUAL.onRight(true)));
+        FigureAnalysis figure = figure(x, y, new helvo.core.study.ColumnEdit.SetRole(1, 3, Role.Y), new FigureEdit.SetSeriesLook(1, SECOND, SeriesLook.USUAL.onRight(Optional.of(true))));
         FigureLayout layout = drawn(figure);
         assertThat(layout.axes()).containsKeys(AxisPlace.Y, AxisPlace.RIGHT);
         double apart = IntStream.range(0, 20).mapToDouble(i -> Math.abs(layout.py(AxisPlace.Y, y[i]) - layout.py(AxisPlace.RIGHT, y[i] * 100 + 3))).average().orElseThrow();
@@ -133,17 +139,93 @@ class LooksTest {
         double[] x = {1, 2, 3, 4, 5, 6};
         double[] y = Arrays.stream(x).map(v -> v * v).toArray();
         FigureAnalysis figure = figure(x, y, new FigureEdit.ChooseCurve(1, Y, new Polynomial(2)), new FigureEdit.SetCurveLook(1, Y, CurveLook.USUAL.reaching(Optional.of(-2.0), Optional.of(9.0))),
-                new FigureEdit.PutNote(1, new Note.Drop(1, 0, true, 20)), new FigureEdit.PutNote(1, new Note.Rule(2, true, 90, "limit")));
+                new FigureEdit.PutNote(1, new Note.Drop(1, Y, true, 20, true)), new FigureEdit.PutNote(1, new Note.Rule(2, true, 90, "limit")));
         FigureLayout layout = drawn(figure);
         assertThat(layout.x().orElseThrow().low()).isLessThan(-2);
         assertThat(layout.y().orElseThrow().high()).as("the reference line is in view").isGreaterThanOrEqualTo(90);
         assertThat(layout.at(layout.px(7), layout.py(AxisPlace.Y, 49))).hasValue(new Thing.CurveOf(Y));
         assertThat(layout.at(layout.px(9), layout.py(AxisPlace.Y, 81))).hasValue(new Thing.CurveEnd(Y, true));
         Fit fit = figure.series().getFirst().fit().orElseThrow();
-        assertThat(NotePainter.crossing(fit, 20, 0, 9).orElseThrow()).isCloseTo(Math.sqrt(20), within(1e-12));
-        assertThat(NotePainter.crossing(fit, -1, 0, 9)).isEmpty();
+        assertThat(ReadingPlace.crossing(fit, 20, 0, 9).orElseThrow()).isCloseTo(Math.sqrt(20), within(1e-12));
+        assertThat(ReadingPlace.crossing(fit, -1, 0, 9)).isEmpty();
         FigureLayout without = drawn(figure(x, y, new FigureEdit.SetCurveLook(1, Y, CurveLook.USUAL.shown(false))));
         assertThat(without.place(new Thing.CurveOf(Y))).isEmpty();
+    }
+
+    /// Without colour too, 64 series differ, by shape, filling or dash.
+    @Test
+    void noTwoOfSixtyFourSeriesLookAlike() {
+        var looks = IntStream.range(0, 64).mapToObj(SeriesStyle::of).toList();
+        assertThat(looks.stream().map(look -> List.of(look.marker(), look.filled(), look.dash())).distinct()).hasSize(64);
+    }
+
+    @Test
+    void aReadingOutsideTheAxesWidensThemUnlessItIsNotWanted() {
+        double[] x = {1, 2, 3, 4, 5, 6};
+        for (boolean fromY : new boolean[] {false, true}) {
+            FigureLayout widened = drawn(figure(x, x, new FigureEdit.PutNote(1, new Note.Drop(1, Y, fromY, 11, true))));
+            assertThat(widened.x().orElseThrow().high()).isGreaterThanOrEqualTo(11);
+            assertThat(widened.y().orElseThrow().high()).isGreaterThanOrEqualTo(11);
+            assertThat(widened.at(widened.px(9), widened.py(AxisPlace.Y, 9))).as("the curve reaches it").hasValue(new Thing.CurveOf(Y));
+            FigureLayout kept = drawn(figure(x, x, new FigureEdit.PutNote(1, new Note.Drop(1, Y, fromY, 11, false))));
+            assertThat(kept.x().orElseThrow().high()).isLessThan(8);
+            assertThat(kept.place(new Thing.NoteOf(1, 0))).isEmpty();
+        }
+    }
+
+    /// A power of ten that labels leave out stands in the title, also in one that somebody wrote.
+    @Test
+    void aTitleOfOnesOwnKeepsThePowerOfTenOfItsAxis() throws Exception {
+        double[] x = {1e7, 2e7, 3e7};
+        assertThat(svg(figure(x, x, axis(AxisPlace.X, AxisLook.USUAL.withTitle(Optional.of("Cycles (turns)"))), axis(AxisPlace.Y, AxisLook.USUAL.withTitle(Optional.of("Wear"))))))
+                .contains("Cycles (10⁶ turns)", "Wear (10⁶)");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"160, 140", "85, 75"})
+    void longTitlesBreakIntoLinesAndLoseNothing(double width, double height) throws Exception {
+        String title = "Stretch of the cord after a night in the salt bath and a morning under the lamp, less the slack";
+        double[] x = {1, 2, 3};
+        FigureAnalysis figure = figure(x, x, axis(AxisPlace.X, AxisLook.USUAL.withTitle(Optional.of(title))), axis(AxisPlace.Y, AxisLook.USUAL.withTitle(Optional.of(title))),
+                new FigureEdit.SetTitle(1, Optional.of(title)), new FigureEdit.Resize(1, width, height));
+        String words = svg(figure).replaceAll("<[^>]*>", " ").replaceAll("\\s+", "");
+        assertThat(words.split(java.util.regex.Pattern.quote(title.replace(" ", "")), -1)).as("title three times").hasSize(4);
+        FigureLayout layout = drawn(figure);
+        assertThat(layout.notices()).isEmpty();
+        for (Thing thing : List.of(new Thing.Title(), new Thing.AxisTitle(AxisPlace.X), new Thing.AxisTitle(AxisPlace.Y))) {
+            var place = layout.place(thing).orElseThrow();
+            assertThat(place.getMinX()).isGreaterThanOrEqualTo(-6);
+            assertThat(place.getMaxX()).isLessThanOrEqualTo(layout.width() + 6);
+            assertThat(place.intersects(layout.plot())).as("%s on the plot", thing).isFalse();
+        }
+        assertThat(drawn(figure(x, x, new FigureEdit.SetTitle(1, Optional.of("word ".repeat(90))), new FigureEdit.Resize(1, 60, 60))).notices()).anyMatch(each -> each.startsWith("The title of the figure is too long"));
+    }
+
+    @Test
+    void valuesThatAreAllAlikeHaveAnAxisWithNumbers() {
+        double[] x = {1, 2, 3, 4};
+        for (double value : new double[] {0, 7, -3.25, 1e9, 1e-9, 1e300}) {
+            double[] alike = {value, value, value, value};
+            for (FigureLayout layout : List.of(drawn(figure(x, alike)), drawn(figure(alike, x)), drawn(figure(x, alike, axis(AxisPlace.Y, AxisLook.USUAL.logarithmic(value > 0)))))) {
+                for (AxisPlace place : List.of(AxisPlace.X, AxisPlace.Y)) {
+                    Axis axis = layout.axes().get(place);
+                    List<String> labels = axis.ticks().stream().map(tick -> axis.label(tick, NumberFormat.POINT)).toList();
+                    assertThat(labels).as("%s of %s", place, value).hasSizeGreaterThanOrEqualTo(2).doesNotHaveDuplicates();
+                }
+            }
+        }
+    }
+
+    @Test
+    void anotherUnitHasTheOtherAxisByItself() {
+        double[] x = {1, 2, 3};
+        Edit second = new helvo.core.study.ColumnEdit.SetRole(1, 3, Role.Y);
+        FigureAnalysis figure = figure(x, x, second);
+        assertThat(drawn(figure).axes()).containsKey(AxisPlace.RIGHT);
+        assertThat(figure.rightByUnit()).extracting(Column::name).containsExactly("Heat");
+        FigureAnalysis back = figure(x, x, second, new FigureEdit.SetSeriesLook(1, SECOND, SeriesLook.USUAL.onRight(Optional.of(false))));
+        assertThat(drawn(back).axes()).doesNotContainKey(AxisPlace.RIGHT);
+        assertThat(back.rightByUnit()).isEmpty();
     }
 
     /// An arrow whose tip lies on a label can be dragged off it; labels keep away from what notes say.
@@ -227,7 +309,7 @@ class LooksTest {
     void repeatedPointsColoursAndLabelsAreDrawnAndKeyed() {
         double[] x = {1, 1, 1, 2, 3, 4};
         FigureAnalysis figure = figure(x, new double[] {1, 1, 1, 2.5, 2.8, 4}, new FigureEdit.SetSeriesLook(1, Y,
-                SeriesLook.USUAL.bySize(true).withLabels(Optional.of(1)).coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).withStrength(0.5)));
+                SeriesLook.USUAL.bySize(true).withLabels(Optional.of(1)).coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).withStrength(Optional.of(0.5))));
         FigureLayout layout = drawn(figure);
         assertThat(layout.place(new Thing.ColorKey(Y))).isPresent();
         var colors = SeriesPainter.ColorScale.of(figure, figure.series().getFirst(), figure.figure().look().series(Y)).orElseThrow();
@@ -255,7 +337,7 @@ class LooksTest {
         for (double[][] view : views) {
             for (int i = 0; i < 8; i++) {
                 for (int j = 0; j < i; j++) {
-                    assertThat(Marker.of(i)).isNotEqualTo(Marker.of(j));
+                    assertThat(SeriesStyle.of(i).marker()).isNotEqualTo(SeriesStyle.of(j).marker());
                     double difference = difference(lab(Inks.series(i), view), lab(Inks.series(j), view));
                     assertThat(difference).as("series %d and %d", i, j).isGreaterThan(i < 4 ? 5 : 3);
                 }

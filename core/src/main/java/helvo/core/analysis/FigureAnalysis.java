@@ -4,6 +4,7 @@ import helvo.core.Progress;
 import helvo.core.compare.Comparison;
 import helvo.core.number.NumberFormat;
 import helvo.core.study.Figure;
+import helvo.core.study.SeriesKey;
 import helvo.core.table.Column;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
@@ -49,6 +50,23 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
     public Optional<TimeAxis> xTime() {
         boolean dates = !series.isEmpty() && series.stream().allMatch(each -> each.rows().x().time().isPresent());
         return dates ? series.getFirst().rows().x().time() : Optional.empty();
+    }
+
+    /// Whether a series is measured along the right-hand axis: as somebody chose, else where its unit is another than the first y's.
+    public boolean isOnRight(SeriesKey series) {
+        return figure.look().series(series).right().orElseGet(() -> hasOtherUnit(series));
+    }
+
+    private boolean hasOtherUnit(SeriesKey series) {
+        String first = table.first(Role.Y).map(Column::unit).orElse("");
+        String own = table.columns().stream().filter(column -> column.id() == series.yColumn()).map(Column::unit).findFirst().orElse("");
+        return !first.isEmpty() && !own.isEmpty() && !first.equals(own);
+    }
+
+    /// The y columns that have the right-hand axis only because nobody chose one for them.
+    public List<Column> rightByUnit() {
+        return table.all(Role.Y).stream().filter(column -> series.stream().anyMatch(each -> each.key().yColumn() == column.id() && figure.look().series(each.key()).right().isEmpty()
+                && hasOtherUnit(each.key()))).toList();
     }
 
     /// The y column of a series.

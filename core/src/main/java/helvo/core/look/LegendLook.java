@@ -1,5 +1,6 @@
 package helvo.core.look;
 
+import helvo.core.study.SeriesKey;
 import java.util.List;
 import java.util.Optional;
 
@@ -7,8 +8,8 @@ import java.util.Optional;
 ///
 /// @param shown even for a single series when ALWAYS
 /// @param at    its upper left corner; empty for where no point lies
-/// @param order of the series, by the place they have without it; those that are not in it come last
-public record LegendLook(Shown shown, Optional<CurveLook.Spot> at, List<Integer> order) {
+/// @param order of the series, those first to last; those that are not in it come last
+public record LegendLook(Shown shown, Optional<CurveLook.Spot> at, List<SeriesKey> order) {
     public static final LegendLook USUAL = new LegendLook(Shown.FOR_SEVERAL, Optional.empty(), List.of());
 
     public enum Shown { FOR_SEVERAL, ALWAYS, NEVER }
@@ -25,7 +26,7 @@ public record LegendLook(Shown shown, Optional<CurveLook.Spot> at, List<Integer>
         return new LegendLook(shown, newAt, order);
     }
 
-    public LegendLook withOrder(List<Integer> newOrder) {
+    public LegendLook withOrder(List<SeriesKey> newOrder) {
         return new LegendLook(shown, at, newOrder);
     }
 }

@@ -2,6 +2,7 @@ package helvo.core.look;
 
 import static helvo.core.Require.require;
 
+import helvo.core.study.SeriesKey;
 import java.util.Optional;
 
 /// What a person adds to a figure, in the units of its axes (x and the left-hand y).
@@ -55,9 +56,10 @@ public sealed interface Note {
 
     /// A reading on the figure: from the axis to a series' curve and from there to the other axis.
     ///
-    /// @param series place of the series in the figure
+    /// @param series whose curve is read
     /// @param fromY  whether `at` is a y, whose x is read off; else the other way round
-    record Drop(int id, int series, boolean fromY, double at) implements Note {
+    /// @param widens whether the axes and the curve reach as far as it
+    record Drop(int id, SeriesKey series, boolean fromY, double at, boolean widens) implements Note {
         public Drop {
             require(Double.isFinite(at), "at=%s", at);
         }

@@ -10,20 +10,20 @@ import java.util.Optional;
 /// @param shape     of the markers
 /// @param color     as "#1F5F8B"
 /// @param size      of the markers, 1 for the usual
-/// @param strength  of their filling, 0 for hollow to 1 for full; weaker ones show where points lie on one another
+/// @param strength  of their filling, 0 for hollow to 1 for full; weaker ones show where points lie on one another; empty for full or hollow, by the series' place
 /// @param points    whether markers are drawn
 /// @param join      lines from point to point in order of x
 /// @param inLegend  whether the legend names it
 /// @param hidden    neither points nor bars are drawn, while fits still use them
 /// @param bySize    points at the same place are one marker, the larger the more they are
-/// @param right     measured along the right-hand axis
+/// @param right     measured along the right-hand axis; empty for there where its unit is another than the first y's
 /// @param labels    the column that is written at the points, by its id
 /// @param coloredBy what gives each point its colour
 /// @param edge      colour of a line around each marker; empty for the program's own
 /// @param bars      how its error bars look
-public record SeriesLook(Optional<String> name, Optional<MarkerShape> shape, Optional<String> color, double size, double strength, boolean points, Join join,
-        boolean inLegend, boolean hidden, boolean bySize, boolean right, Optional<Integer> labels, Optional<ColorBy> coloredBy, Optional<String> edge, BarLook bars) {
-    public static final SeriesLook USUAL = new SeriesLook(Optional.empty(), Optional.empty(), Optional.empty(), 1, 1, true, Join.NONE, true, false, false, false,
+public record SeriesLook(Optional<String> name, Optional<MarkerShape> shape, Optional<String> color, double size, Optional<Double> strength, boolean points, Join join,
+        boolean inLegend, boolean hidden, boolean bySize, Optional<Boolean> right, Optional<Integer> labels, Optional<ColorBy> coloredBy, Optional<String> edge, BarLook bars) {
+    public static final SeriesLook USUAL = new SeriesLook(Optional.empty(), Optional.empty(), Optional.empty(), 1, Optional.empty(), true, Join.NONE, true, false, false, Optional.empty(),
             Optional.empty(), Optional.empty(), Optional.empty(), BarLook.USUAL);
     public static final double LEAST_SIZE = 0.2;
     public static final double MOST_SIZE = 5;
@@ -41,7 +41,7 @@ public record SeriesLook(Optional<String> name, Optional<MarkerShape> shape, Opt
     public SeriesLook {
         bars = bars == null ? BarLook.USUAL : bars;
         require(size >= LEAST_SIZE && size <= MOST_SIZE, "size=%s must be %s to %s", size, LEAST_SIZE, MOST_SIZE);
-        require(strength >= 0 && strength <= 1, "strength=%s must be 0 to 1", strength);
+        require(strength.isEmpty() || strength.get() >= 0 && strength.get() <= 1, "strength=%s must be 0 to 1", strength);
         require(edge.isEmpty() || edge.get().matches("#[0-9A-Fa-f]{6}"), "edge=%s is no color", edge);
         require(color.isEmpty() || color.get().matches("#[0-9A-Fa-f]{6}"), "color=%s is no color", color);
     }
@@ -66,7 +66,7 @@ public record SeriesLook(Optional<String> name, Optional<MarkerShape> shape, Opt
         return new SeriesLook(name, shape, color, newSize, strength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, edge, bars);
     }
 
-    public SeriesLook withStrength(double newStrength) {
+    public SeriesLook withStrength(Optional<Double> newStrength) {
         return new SeriesLook(name, shape, color, size, newStrength, points, join, inLegend, hidden, bySize, right, labels, coloredBy, edge, bars);
     }
 
@@ -90,7 +90,7 @@ public record SeriesLook(Optional<String> name, Optional<MarkerShape> shape, Opt
         return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, counted, right, labels, coloredBy, edge, bars);
     }
 
-    public SeriesLook onRight(boolean byRight) {
+    public SeriesLook onRight(Optional<Boolean> byRight) {
         return new SeriesLook(name, shape, color, size, strength, points, join, inLegend, hidden, bySize, byRight, labels, coloredBy, edge, bars);
     }
 

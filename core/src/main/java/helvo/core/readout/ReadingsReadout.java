@@ -29,11 +29,10 @@ public final class ReadingsReadout {
     /// Those that are marked on the figure for a series.
     List<Line> of(SeriesAnalysis series) {
         Optional<Fit> fit = series.fit();
-        int place = figure.series().indexOf(series);
         var lines = new ArrayList<Line>();
         if (fit.isPresent()) {
             for (Note note : figure.figure().look().notes()) {
-                if (note instanceof Note.Drop drop && drop.series() == place) {
+                if (note instanceof Note.Drop drop && drop.series().equals(series.key())) {
                     lines.addAll(drop.fromY() ? when(series, fit.get(), drop.at()) : at(series, fit.get(), drop.at()));
                 }
             }

@@ -31,7 +31,7 @@ public record Figure(int id, String name, int table, Optional<String> title, Set
 
     /// A figure as a new table gets it.
     public static Figure of(int id, int table) {
-        return new Figure(id, "Figure " + id, table, Optional.empty(), EnumSet.of(Layer.BARS, Layer.EQUATIONS, Layer.RESIDUALS),
+        return new Figure(id, "Figure", table, Optional.empty(), EnumSet.of(Layer.BARS, Layer.EQUATIONS, Layer.RESIDUALS),
                 List.of(), List.of(), Weighting.ALIKE, FigureLook.USUAL);
     }
 

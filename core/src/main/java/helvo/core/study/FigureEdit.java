@@ -41,6 +41,19 @@ public sealed interface FigureEdit extends Edit {
         }
     }
 
+    /// The name on its tab.
+    record NameFigure(int figure, String name) implements FigureEdit {
+        @Override
+        public Figure change(Figure before) {
+            return before.withName(before.id(), name);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "Name the figure “" + before.figure(figure).name() + "” “" + name + "”";
+        }
+    }
+
     record Show(int figure, Layer layer, boolean shown) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
@@ -168,7 +181,7 @@ public sealed interface FigureEdit extends Edit {
         @Override
         public String sentence(Study before) {
             SeriesLook old = before.figure(figure).look().series(series);
-            String what = old.right() == look.right() ? "Change the look of " : look.right() ? "Measure along the right-hand axis: " : "Measure along the left-hand axis: ";
+            String what = old.right().equals(look.right()) ? "Change the look of " : look.right().orElse(false) ? "Measure along the right-hand axis: " : "Measure along the left-hand axis: ";
             return what + named(before, figure, series);
         }
     }

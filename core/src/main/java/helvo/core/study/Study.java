@@ -16,6 +16,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /// The document: tables of measurements and the figures over them. Immutable; every change is an [Edit].
 ///
@@ -77,6 +79,12 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
 
     public int nextFigureId() {
         return figures.stream().mapToInt(Figure::id).max().orElse(0) + 1;
+    }
+
+    /// A name that no figure over a table has yet: the one wished for, or that with a number.
+    String freeFigureName(int table, String wished) {
+        List<String> taken = figures.stream().filter(figure -> figure.table() == table).map(Figure::name).toList();
+        return Stream.concat(Stream.of(wished), IntStream.iterate(2, i -> i + 1).mapToObj(i -> wished + " " + i)).filter(name -> !taken.contains(name)).findFirst().orElseThrow();
     }
 
     public Study withName(String newName) {

@@ -132,12 +132,27 @@ public sealed interface StudyEdit extends Edit {
         @Override
         public Study apply(Study study) {
             int id = study.nextFigureId();
-            return study.with(study.figure(figure).withName(id, "Figure " + id));
+            Figure of = study.figure(figure);
+            return study.with(of.withName(id, study.freeFigureName(of.table(), of.name() + ", copy")));
         }
 
         @Override
         public String sentence(Study before) {
             return "Duplicate " + before.figure(figure).name();
+        }
+    }
+
+    /// Another figure over a table, as new tables get it.
+    record AddFigure(int table) implements StudyEdit {
+        @Override
+        public Study apply(Study study) {
+            Figure fresh = Figure.of(study.nextFigureId(), table);
+            return study.with(fresh.withName(fresh.id(), study.freeFigureName(table, fresh.name())));
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "Add a figure of " + before.table(table).name();
         }
     }
 

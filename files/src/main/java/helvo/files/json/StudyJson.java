@@ -76,6 +76,8 @@ public final class StudyJson {
             Map.entry("sort", TableEdit.Sort.class),
             Map.entry("fill series", TableEdit.FillSeries.class),
             Map.entry("set title", FigureEdit.SetTitle.class),
+            Map.entry("name figure", FigureEdit.NameFigure.class),
+            Map.entry("add figure", StudyEdit.AddFigure.class),
             Map.entry("show", FigureEdit.Show.class),
             Map.entry("choose curve", FigureEdit.ChooseCurve.class),
             Map.entry("resize", FigureEdit.Resize.class),

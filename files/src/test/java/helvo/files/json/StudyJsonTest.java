@@ -98,15 +98,17 @@ class StudyJsonTest {
             new FigureEdit.SetAxis(1, AxisPlace.RIGHT, AxisLook.USUAL.withLimits(Optional.of(0.1), Optional.of(1e300)).withTitle(Optional.of("v_{0}")).logarithmic(true)
                     .with(AxisLook.Ticks.INSIDE).with(AxisLook.Grid.MINOR).reversed(true).onOtherSide(true).with(AxisLook.DateLabels.NUMERIC)),
             new FigureEdit.Zoom(1, Map.of(AxisPlace.X, new FigureEdit.Zoom.Limits(Optional.of(-1.5), Optional.empty()), AxisPlace.Y, FigureEdit.Zoom.Limits.OWN)),
-            new FigureEdit.SetLegend(1, LegendLook.USUAL.with(LegendLook.Shown.ALWAYS).withAt(Optional.of(new CurveLook.Spot(0.25, 0.5))).withOrder(List.of(1, 0))),
+            new FigureEdit.SetLegend(1, LegendLook.USUAL.with(LegendLook.Shown.ALWAYS).withAt(Optional.of(new CurveLook.Spot(0.25, 0.5))).withOrder(List.of(new SeriesKey(3, "wet"), new SeriesKey(3, "dry")))),
             new FigureEdit.SetSeriesLook(1, new SeriesKey(3, "dry"), SeriesLook.USUAL.with(MarkerShape.STAR).with(SeriesLook.Join.SMOOTH).withColor(Optional.of("#1F5F8B")).withSize(1.5)
-                    .withStrength(0.5).onRight(true).withLabels(Optional.of(1)).coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).withName(Optional.of("dry cord")).withEdge(Optional.of("#17242B"))),
+                    .withStrength(Optional.of(0.5)).onRight(Optional.of(true)).withLabels(Optional.of(1)).coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).withName(Optional.of("dry cord")).withEdge(Optional.of("#17242B"))),
             new FigureEdit.SetCurveLook(1, new SeriesKey(3, "dry"), CurveLook.USUAL.with(CurveLook.Dash.DASH_DOT).reaching(Optional.of(0.0), Optional.empty())
                     .withLabel(Set.of(CurveLook.LabelPart.NAME)).withLabelAt(Optional.of(new CurveLook.Spot(0, 1))).withDigits(Optional.of(5))),
             new FigureEdit.PutNote(1, new Note.Text(1, "slack", 3, 4.5, Optional.of(new Note.Text.Target(1, 2)))),
             new FigureEdit.RemoveNote(1, 2),
             new StudyEdit.DuplicateFigure(1),
             new StudyEdit.RemoveFigure(2),
+            new FigureEdit.NameFigure(1, "Both cords"),
+            new StudyEdit.AddFigure(1),
             new StudyEdit.SwapAxes(1),
             new StudyEdit.WriteNumbers(Optional.of(new NumberFormat(DecimalMark.COMMA, true))),
             new StudyEdit.KeepLook(new SheetLook.Named("Thesis", SheetLook.USUAL.withText(11).withLine(1.2).withDashes(true).withFrame(true))),
@@ -156,7 +158,7 @@ class StudyJsonTest {
 
     @Test
     void everyNoteReadsBackAsItWas() {
-        for (Note note : List.of(new Note.Rule(2, true, 0.5, "half"), new Note.Span(3, false, 1, 2, ""), new Note.Drop(4, 0, true, 0.5))) {
+        for (Note note : List.of(new Note.Rule(2, true, 0.5, "half"), new Note.Span(3, false, 1, 2, ""), new Note.Drop(4, new SeriesKey(3, "dry"), true, 0.5, true))) {
             Edit edit = new FigureEdit.PutNote(1, note);
             assertThat(StudyJson.edit(StudyJson.text(edit))).isEqualTo(edit);
         }
