@@ -166,8 +166,8 @@ final class FitOptions {
                 if (edits.stream().noneMatch(edit -> edit instanceof FigureEdit.ChooseCurve choice && choice.series().equals(key))) {
                     edits.add(new FigureEdit.ChooseCurve(figure(), key, chosen));
                 }
-                if (edits.size() > RoleGuess.MOST_GROUPS + 2 * table.columns().size() + 10) {
-                    throw new Refused("--by %s: it has more than %d different values.".formatted(groups.name(), RoleGuess.MOST_GROUPS));
+                if (edits.size() > RoleGuess.MOST_SERIES + 2 * table.columns().size() + 10) {
+                    throw new Refused("--by %s: it has more than %d different values.".formatted(groups.name(), RoleGuess.MOST_SERIES));
                 }
             }
         }

@@ -4,25 +4,28 @@ import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.curve.Curve;
 import helvo.core.curve.Curves;
+import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Reason;
 import helvo.core.study.FigureEdit;
-import javafx.geometry.Insets;
-import javafx.application.Platform;
+import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
-import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleGroup;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
 /// Curves: every shape fitted to the series in view, side by side as small pictures. One press chooses.
 final class CurvesStrip extends HBox {
+    private static final double GAP = 6;
+    private static final double WIDEST = 150;
+
     private final Session session;
     private final Label series = new Label();
     private final Label points = new Label();
-    private final HBox cards = new HBox(8);
-    private final ScrollPane scroll = new ScrollPane(cards);
+    private final Label missing = new Sentences();
+    private final HBox cards = new HBox(GAP);
 
     CurvesStrip(Session session) {
         this.session = session;
@@ -30,20 +33,19 @@ final class CurvesStrip extends HBox {
         var heading = new Label("Curves");
         heading.getStyleClass().add("region-heading");
         points.getStyleClass().add("muted");
-        var judged = new Label("judged by AICc");
+        var judged = new Label("by AICc");
         judged.getStyleClass().add("muted");
-        judged.setTooltip(new javafx.scene.control.Tooltip("The bar under each picture is the curve's share of the evidence, by the AICc of the fits."));
-        var text = new VBox(2, heading, series, points, judged);
-        text.setMinWidth(96);
-        text.setPrefWidth(96);
-        series.setMaxWidth(96);
-        cards.setFillHeight(true);
-        cards.setPadding(new Insets(0, 0, 9, 0)); // room for the scroll bar of a narrow window
-        scroll.setFitToHeight(true);
-        scroll.setVbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-        scroll.setMinHeight(Region.USE_PREF_SIZE);
-        HBox.setHgrow(scroll, Priority.ALWAYS);
-        getChildren().addAll(text, scroll);
+        judged.setTooltip(new Tooltip("The bar under each picture is the curve's share of the evidence, by the AICc of the fits; the shape that has most is named in colour."));
+        var text = new VBox(1, heading, series, points, judged);
+        text.setMinWidth(74);
+        text.setPrefWidth(74);
+        series.setMaxWidth(74);
+        missing.setId("curves-missing");
+        missing.getStyleClass().add("muted");
+        cards.setMinWidth(0);
+        HBox.setHgrow(cards, Priority.ALWAYS);
+        getChildren().addAll(text, missing, cards);
+        cards.widthProperty().subscribe(_ -> fit());
         var group = new ToggleGroup();
         for (Curve shape : Curves.offered()) {
             var card = new CurveCard(shape);
@@ -51,6 +53,7 @@ final class CurvesStrip extends HBox {
             card.setOnAction(_ -> choose(card));
             cards.getChildren().add(card);
         }
+        fit();
         session.analysis().subscribe(_ -> update());
         session.tableId().subscribe(_ -> update());
         session.seriesPlace().subscribe(_ -> update());
@@ -73,24 +76,35 @@ final class CurvesStrip extends HBox {
         series.getStyleClass().setAll("label", "strong");
         int n = current.points().size();
         points.setText("%,d %s".formatted(n, n == 1 ? "point" : "points"));
+        Optional<Reason> none = none(current);
+        show(cards, none.isEmpty() && figure.hint().isEmpty());
+        show(missing, none.isPresent() && figure.hint().isEmpty());
+        none.ifPresent(reason -> missing.setText(reason.sentence(figure.numbers())));
+        double most = current.weights().stream().mapToDouble(weight -> weight.orElse(0)).max().orElse(0);
         for (Node card : cards.getChildren()) {
             var of = (CurveCard) card;
-            of.show(current, SeriesColors.of(figure.series().indexOf(current)), figure.numbers());
+            boolean hasMost = most > 0 && current.weight(of.shape()).orElse(0) == most;
+            of.show(current, SeriesColors.of(figure.series().indexOf(current)), figure.numbers(), hasMost);
             of.setSelected(of.shape().equals(current.chosen().curve()));
         }
-        bringIntoView();
     }
 
-    /// The chosen shape is seen, wherever the others were scrolled to.
-    private void bringIntoView() {
-        cards.getChildren().stream().filter(card -> ((CurveCard) card).isSelected()).findFirst().ifPresent(card -> Platform.runLater(() -> {
-            double hidden = cards.getWidth() - scroll.getViewportBounds().getWidth();
-            double left = scroll.getHvalue() * hidden;
-            boolean seen = card.getBoundsInParent().getMinX() >= left && card.getBoundsInParent().getMaxX() <= left + scroll.getViewportBounds().getWidth();
-            if (hidden > 0 && !seen) {
-                scroll.setHvalue(Math.clamp((card.getBoundsInParent().getCenterX() - scroll.getViewportBounds().getWidth() / 2) / hidden, 0, 1));
-            }
-        }));
+    /// Why not even a line can be fitted; said once, not on every card.
+    private static Optional<Reason> none(SeriesAnalysis current) {
+        boolean none = !current.outcomes().isEmpty() && current.outcomes().stream().allMatch(FitOutcome.NotFitted.class::isInstance);
+        return none ? Optional.of(((FitOutcome.NotFitted) current.outcomes().getFirst()).reason()) : Optional.empty();
+    }
+
+    private static void show(Node node, boolean visible) {
+        node.setVisible(visible);
+        node.setManaged(visible);
+    }
+
+    /// All cards side by side, as wide as there is room for.
+    private void fit() {
+        int count = cards.getChildren().size();
+        double width = Math.clamp(Math.floor((cards.getWidth() - (count - 1) * GAP) / count), 60, WIDEST);
+        cards.getChildren().forEach(card -> ((CurveCard) card).fit(width));
     }
 
     private void choose(CurveCard card) {

@@ -3,6 +3,7 @@ package helvo.desktop;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
+import helvo.core.study.StudyEdit;
 import helvo.core.table.Role;
 import java.util.EnumMap;
 import java.util.List;
@@ -22,17 +23,21 @@ final class FigurePane extends VBox {
     private final Session session;
     private final FigureView view;
     private final Tabs tabs;
+    private final FigureNotices notices;
     private final Map<Layer, ToggleButton> switches = new EnumMap<>(Layer.class);
 
     FigurePane(Session session, FigureView.Asks asks) {
         this.session = session;
         getStyleClass().add("figure-pane");
-        tabs = new Tabs("figure-", place -> session.showFigure(session.figuresInView().get(place).id()));
-        tabs.setPrefWrapLength(76);
+        tabs = new Tabs("figure-", place -> session.showFigure(session.figuresInView().get(place).id()))
+                .renaming((name, place) -> session.perform(new FigureEdit.NameFigure(session.figuresInView().get(place).id(), name))).ending(add());
+        tabs.setPrefWrapLength(150);
+        tabs.getStyleClass().add("figure-tabs");
         view = new FigureView(session, asks);
+        notices = new FigureNotices(session);
         VBox.setVgrow(view, Priority.ALWAYS);
         var row = new FlowPane(3, 6);
-        row.setPrefWrapLength(520);
+        row.setPrefWrapLength(466);
         row.setMinWidth(0);
         row.setAlignment(Pos.CENTER_RIGHT);
         for (Layer layer : Layer.values()) {
@@ -55,10 +60,40 @@ final class FigurePane extends VBox {
         var head = new HBox(2, tabs, look, row);
         head.setAlignment(Pos.CENTER_LEFT);
         head.setPadding(new Insets(0, 0, 8, 4));
-        getChildren().addAll(head, view);
+        getChildren().addAll(head, notices, view);
         session.history().subscribe(this::update);
         session.tableId().subscribe(_ -> update());
         session.figureId().subscribe(_ -> update());
+        view.shownPicture().subscribe(_ -> notices.show(view.layoutNow()));
+    }
+
+    /// More figures of the table.
+    private AddButton add() {
+        return new AddButton("figure-add", "Another figure of this table").with("figure-new", "Another figure of this table", this::another).with("figure-copy", "A copy of this figure", this::copy)
+                .with("figure-rename", "Another name for this figure", this::rename).with("figure-remove", "Remove this figure", this::remove);
+    }
+
+    /// The only figure of a table stays.
+    private void remove() {
+        if (session.figuresInView().size() < 2) {
+            session.say("The only figure of a table stays: remove the table instead.", false);
+        }
+        session.figureInView().ifPresent(figure -> session.perform(new StudyEdit.RemoveFigure(figure.id())));
+    }
+
+    void another() {
+        session.table().ifPresent(table -> session.perform(new StudyEdit.AddFigure(table.id())));
+        session.showFigure(session.study().figures().getLast().id());
+    }
+
+    void copy() {
+        session.figureInView().ifPresent(figure -> session.perform(new StudyEdit.DuplicateFigure(figure.id())));
+        session.showFigure(session.study().figures().getLast().id());
+    }
+
+    /// Types the name of the figure in view on its tab.
+    void rename() {
+        session.figureInView().ifPresent(figure -> tabs.edit(session.figuresInView().indexOf(figure)));
     }
 
     FigureView view() {

@@ -26,6 +26,7 @@ import helvo.core.study.StudyEdit;
 import helvo.core.table.Column;
 import helvo.core.table.Kind;
 import helvo.figure.Axis;
+import helvo.figure.FigureDrawing;
 import helvo.figure.FigureLayout;
 import helvo.figure.Inks;
 import helvo.figure.SeriesStyle;
@@ -63,6 +64,11 @@ final class FigurePanel extends Panel {
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         scroll.setMaxHeight(650);
         getChildren().addAll(heading, scroll, wrong);
+        view.shownPicture().subscribe(_ -> {
+            if (isVisible()) {
+                form.update();
+            }
+        });
         session.history().subscribe(() -> {
             if (isVisible()) {
                 if (look().isEmpty() || gone()) {
@@ -125,8 +131,8 @@ final class FigurePanel extends Panel {
         form.row("From", limit(place, look, time, true));
         form.row("To", limit(place, look, time, false));
         if (time.isEmpty()) {
-            form.row("Step", form.number("axis-step", "Step between labels", () -> look.get().step(), step -> {
-                Axis axis = view.layoutNow().map(FigureLayout::axes).map(axes -> axes.get(place)).orElse(null);
+            form.row("Step", form.number("axis-step", "Step between labels", () -> look.get().step(), () -> axisNow(place).flatMap(Axis::labelledStep).map(FigurePanel::tidy), Form.Writing.PLAIN, step -> {
+                Axis axis = axisNow(place).orElse(null);
                 if (step.isPresent() && !(step.get() > 0)) {
                     throw new Form.Refused("A step must be more than 0.");
                 }
@@ -136,7 +142,8 @@ final class FigurePanel extends Panel {
                 }
                 set(place, look.get().withStep(step));
             }));
-            form.row("Parts of a step", form.number("axis-minor", "Parts that short ticks divide a step into", () -> look.get().minor().map(Integer::doubleValue), parts -> {
+            form.row("Parts of a step", form.number("axis-minor", "Parts that short ticks divide a step into", () -> look.get().minor().map(Integer::doubleValue),
+                    () -> axisNow(place).flatMap(Axis::partsOfStep).map(Integer::doubleValue), Form.Writing.PLAIN, parts -> {
                 if (parts.isPresent() && !(parts.get() >= 1 && parts.get() <= AxisLook.MOST_PARTS && parts.get() == Math.rint(parts.get()))) {
                     throw new Form.Refused("A step has 1 to %d parts.".formatted(AxisLook.MOST_PARTS));
                 }
@@ -159,8 +166,8 @@ final class FigurePanel extends Panel {
                 case TIME -> "14:30";
             }, () -> look.get().dates(), each -> set(place, look.get().with(each))));
         }
-        form.row("Title", form.text("axis-title", "Title of the axis; empty for the columns' names", () -> look.get().title().orElse(""),
-                text -> set(place, look.get().withTitle(text.isEmpty() ? Optional.empty() : Optional.of(text)))));
+        form.row("Title", form.text("axis-title", "Title of the axis; empty for the columns' names", () -> title(place, look.get()),
+                text -> set(place, look.get().withTitle(text.isEmpty() || text.equals(title(place, look.get().withTitle(Optional.empty()))) ? Optional.empty() : Optional.of(text)))));
         form.row("Ticks", form.choice("axis-ticks", "Where ticks point", List.of(AxisLook.Ticks.values()), FigurePanel::words, () -> look.get().ticks(), ticks -> set(place, look.get().with(ticks))));
         if (place != AxisPlace.RIGHT) {
             form.row("Grid", form.choice("axis-grid", "Lines behind the points", List.of(AxisLook.Grid.values()), grid -> switch (grid) {
@@ -175,6 +182,20 @@ final class FigurePanel extends Panel {
             form.wide(form.tick("axis-log", "Logarithmic", () -> look.get().logarithmic(), log -> logarithmic(place, look.get(), log)));
         }
         form.wide(form.tick("axis-reversed", "Reversed", () -> look.get().reversed(), reversed -> set(place, look.get().reversed(reversed))));
+    }
+
+    private Optional<Axis> axisNow(AxisPlace place) {
+        return view.layoutNow().map(FigureLayout::axes).map(axes -> axes.get(place));
+    }
+
+    /// Without the rounding of doubles.
+    private static double tidy(double value) {
+        return NumberText.withoutRounding(value);
+    }
+
+    /// What stands at an axis, as it is edited.
+    private String title(AxisPlace place, AxisLook look) {
+        return look.title().or(() -> session.figure().map(figure -> FigureDrawing.ownAxisTitle(figure, place))).orElse("");
     }
 
     private static String words(AxisLook.Ticks ticks) {
@@ -199,7 +220,7 @@ final class FigurePanel extends Panel {
             if (typed.isPresent() && time.isPresent() && Math.abs(time.get().seconds(typed.get())) > 3e11) {
                 throw new Form.Refused("Dates reach from the year −7000 to 9999.");
             }
-            Optional<Axis> axis = view.layoutNow().map(FigureLayout::axes).map(axes -> axes.get(place));
+            Optional<Axis> axis = axisNow(place);
             double from = low.or(() -> axis.map(Axis::low)).orElse(Double.NEGATIVE_INFINITY);
             double to = high.or(() -> axis.map(Axis::high)).orElse(Double.POSITIVE_INFINITY);
             if (typed.isPresent() && !(from < to)) {
@@ -211,11 +232,8 @@ final class FigurePanel extends Panel {
         Supplier<Optional<Double>> value = () -> lower ? look.get().low() : look.get().high();
         String id = lower ? "axis-from" : "axis-to";
         String accessible = lower ? "Lower limit; empty for the program's own" : "Upper limit; empty for the program's own";
-        var field = time.isPresent() ? form.number(id, accessible, value, readDate, writeDate, change) : form.number(id, accessible, value, change);
-        view.layoutNow().map(FigureLayout::axes).map(axes -> axes.get(place)).ifPresent(axis -> {
-            double own = lower ? axis.low() : axis.high();
-            field.setPromptText(time.isPresent() ? writeDate.apply(own) : NumberText.shortest(own));
-        });
+        Supplier<Optional<Double>> automatic = () -> axisNow(place).map(axis -> tidy(lower ? axis.low() : axis.high()));
+        var field = form.number(id, accessible, value, automatic, time.isPresent() ? new Form.Writing(readDate, writeDate) : Form.Writing.PLAIN, change);
         field.setPrefColumnCount(time.isPresent() ? 11 : 8);
         return field;
     }
@@ -393,8 +411,8 @@ final class FigurePanel extends Panel {
                 () -> look.get().dash().orElse(SeriesStyle.of(place(key)).dash()), dash -> set(key, look.get().with(dash))));
         form.row("Strength", form.sliding("curve-strength", "Strength of the line, 0 to 1", 0, 1, () -> look.get().strength(), strength -> set(key, look.get().withStrength(strength))));
         form.row("Colour", form.color("curve-color", "Colour of the curve", Inks.seriesHex(), () -> look.get().color(), color -> set(key, look.get().withColor(color))));
-        form.row("From x", form.number("curve-from", "Where the curve begins; empty for the first point", () -> look.get().from(), from -> reach(key, look.get(), from, look.get().to())));
-        form.row("To x", form.number("curve-to", "Where the curve ends; empty for the last point", () -> look.get().to(), to -> reach(key, look.get(), look.get().from(), to)));
+        form.row("From x", form.number("curve-from", "Where the curve begins; empty for the first point", () -> look.get().from(), () -> end(of, true), Form.Writing.PLAIN, from -> reach(key, look.get(), from, look.get().to())));
+        form.row("To x", form.number("curve-to", "Where the curve ends; empty for the last point", () -> look.get().to(), () -> end(of, false), Form.Writing.PLAIN, to -> reach(key, look.get(), look.get().from(), to)));
         var parts = new FlowPane(10, 5);
         parts.setPrefWrapLength(220);
         for (LabelPart part : LabelPart.values()) {
@@ -424,6 +442,11 @@ final class FigurePanel extends Panel {
                 spot("curve-label-down", () -> look.get().labelAt(), false, at -> set(key, look.get().withLabelAt(Optional.of(at)))));
         form.wide(new FlowPane(8, 6, button("curve-label-own-place", "Label where no point lies", () -> set(key, look.get().withLabelAt(Optional.empty()))),
                 button("curve-to-series", "Its points …", () -> turnTo(new Thing.LegendEntry(key)))));
+    }
+
+    /// The first x of a series' points, or the last.
+    private static Optional<Double> end(Optional<SeriesAnalysis> of, boolean first) {
+        return of.map(series -> Arrays.stream(series.points().x())).flatMap(x -> (first ? x.min() : x.max()).stream().boxed().findFirst());
     }
 
     private static List<Optional<Integer>> digits() {

@@ -31,11 +31,13 @@ import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.IntConsumer;
 import javafx.animation.PauseTransition;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.scene.Cursor;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
@@ -44,6 +46,7 @@ import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelBuffer;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
+import javafx.scene.input.ContextMenuEvent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
@@ -75,6 +78,9 @@ final class FigureView extends Pane {
     private final Label hover = new Label();
     private final Rectangle outline = new Rectangle();
     private final Polyline lasso = new Polyline();
+    /// Rings around the selected points; never part of what is handed over.
+    private final SelectionMarks marks;
+    private final ContextMenu menu = new ContextMenu();
     private final PauseTransition zoomed = new PauseTransition(Duration.millis(350));
     private Optional<FigureLayout> layout = Optional.empty();
     private FigureAnalysis drawn;
@@ -85,6 +91,8 @@ final class FigureView extends Pane {
     private Optional<Draft> draft = Optional.empty();
     private Optional<Drag> drag = Optional.empty();
     private Optional<Consumer<String>> edited = Optional.empty();
+    /// What had the focus before a text was edited in place.
+    private Node cameFrom;
     private double pressedX;
     private double pressedY;
     private boolean moved;
@@ -105,7 +113,10 @@ final class FigureView extends Pane {
     /// What is asked for elsewhere in the window.
     ///
     /// @param thing what was pressed, and where in the scene
-    record Asks(ThingAsked thing, PointsAsked points, Runnable sheet) {}
+    /// @param sheet the look of the whole figure
+    /// @param copy  puts the figure on the clipboard
+    /// @param row   brings a row into view in the table
+    record Asks(ThingAsked thing, PointsAsked points, Runnable sheet, Runnable copy, IntConsumer row) {}
 
     interface ThingAsked {
         void show(Thing thing, double sceneX, double sceneY);
@@ -125,6 +136,7 @@ final class FigureView extends Pane {
     FigureView(Session session, Asks asks) {
         this.session = session;
         this.asks = asks;
+        marks = new SelectionMarks(session);
         drawing = session.workshop().lane("drawing");
         rehearsal = Rehearsal.before(session);
         quiet.setOnFinished(_ -> rehearse());
@@ -168,7 +180,8 @@ final class FigureView extends Pane {
         }
         shadow.getStyleClass().add("sheet-shadow");
         shadow.setMouseTransparent(true);
-        getChildren().addAll(shadow, sheet, outline, lasso, title, field, hover);
+        marks.setMouseTransparent(true);
+        getChildren().addAll(shadow, sheet, marks, outline, lasso, title, field, hover);
         getChildren().forEach(each -> each.setManaged(false));
         zoomed.setOnFinished(_ -> keepDraft());
         sheet.setOnMouseMoved(this::hovered);
@@ -176,12 +189,39 @@ final class FigureView extends Pane {
         sheet.setOnMousePressed(this::pressed);
         sheet.setOnMouseDragged(this::dragged);
         sheet.setOnMouseReleased(this::released);
+        sheet.setOnContextMenuRequested(this::contextMenu);
+        title.setOnContextMenuRequested(this::contextMenu);
         sheet.setOnScroll(this::scrolled);
         sheet.setOnZoom(event -> zoom(event.getX(), event.getY(), 1 / event.getZoomFactor(), true, true));
         session.preparing(this::prepare);
         session.analysis().subscribe(this::update);
         session.tableId().subscribe(this::forget);
         session.figureId().subscribe(this::forget);
+        session.selection().subscribe(_ -> mark());
+    }
+
+    /// At the pointer, or for the menu key in the middle of the plot.
+    private void contextMenu(ContextMenuEvent event) {
+        Optional<FigureAnalysis> figure = shown();
+        if (layout.isEmpty() || figure.isEmpty()) {
+            return;
+        }
+        FigureLayout at = layout.get();
+        var place = event.isKeyboardTrigger() ? inScene(at.plot().getCenterX(), at.plot().getCenterY()) : new javafx.geometry.Point2D(event.getSceneX(), event.getSceneY());
+        var local = sheet.sceneToLocal(place);
+        double x = points(local.getX());
+        double y = points(local.getY());
+        Optional<FigureLayout.Hit> hit = event.isKeyboardTrigger() ? Optional.empty() : at.nearest(figure.get(), x, y, points(NEAR));
+        Thing thing = event.isKeyboardTrigger() ? new Thing.Ground() : at.at(x, y).orElse(new Thing.Ground());
+        menu.getItems().setAll(new FigureMenu(session, this, asks, figure.get(), at, x, y).of(hit, thing));
+        unhover();
+        var onScreen = localToScreen(sceneToLocal(place));
+        menu.show(sheet, onScreen.getX(), onScreen.getY());
+        event.consume();
+    }
+
+    private void mark() {
+        marks.show(drawn, layout, shown().map(this::shownScale).orElse(1.0));
     }
 
     /// Everything that was asked for is on the screen.
@@ -202,6 +242,15 @@ final class FigureView extends Pane {
     javafx.geometry.Point2D inScene(double x, double y) {
         double scale = shown().map(this::shownScale).orElse(1.0);
         return sheet.localToScene(x * scale, y * scale);
+    }
+
+    /// Where a thing is in the scene; empty where it is not drawn.
+    Optional<javafx.geometry.Bounds> inScene(Thing thing) {
+        return layout.flatMap(at -> at.place(thing)).map(box -> {
+            var from = inScene(box.getMinX(), box.getMinY());
+            var to = inScene(box.getMaxX(), box.getMaxY());
+            return new javafx.geometry.BoundingBox(from.getX(), from.getY(), to.getX() - from.getX(), to.getY() - from.getY());
+        });
     }
 
     private void forget() {
@@ -229,8 +278,9 @@ final class FigureView extends Pane {
     void editAxisTitle(AxisPlace place) {
         session.figureInView().ifPresent(figure -> layout.flatMap(placed -> placed.place(new Thing.AxisTitle(place))).ifPresent(at -> {
             AxisLook axis = figure.look().axis(place);
-            edit("Title of the " + place.words() + "; empty for the columns' names", axis.title().orElse(""), at, text -> {
-                Optional<String> typed = text.isEmpty() ? Optional.empty() : Optional.of(text);
+            String own = session.figure().map(each -> FigureDrawing.ownAxisTitle(each, place)).orElse("");
+            edit("Title of the " + place.words() + "; empty for the columns' names", axis.title().orElse(own), at, text -> {
+                Optional<String> typed = text.isEmpty() || text.equals(own) ? Optional.empty() : Optional.of(text);
                 if (!typed.equals(axis.title())) {
                     session.perform(new FigureEdit.SetAxis(figure.id(), place, axis.withTitle(typed)));
                 }
@@ -240,6 +290,7 @@ final class FigureView extends Pane {
 
     private void edit(String what, String text, Rectangle2D at, Consumer<String> done) {
         edited = Optional.of(done);
+        cameFrom = getScene() == null ? null : getScene().getFocusOwner();
         field.setAccessibleText(what);
         field.setPromptText(what);
         field.setText(text);
@@ -258,6 +309,7 @@ final class FigureView extends Pane {
         if (!field.isVisible()) {
             return;
         }
+        boolean leaving = field.isFocused();
         field.setVisible(false);
         title.setVisible(true);
         Optional<Consumer<String>> done = edited;
@@ -270,7 +322,11 @@ final class FigureView extends Pane {
                 session.say("A title may have %d characters; the rest was left out.".formatted(Note.MOST_CHARACTERS), true);
             }
         }
-        title.requestFocus();
+        if (!leaving) {
+            return; // the focus went somewhere else by itself
+        }
+        boolean back = cameFrom != null && cameFrom != field && cameFrom.getScene() == getScene() && cameFrom.isVisible();
+        (back ? cameFrom : title).requestFocus();
     }
 
     @Override
@@ -295,6 +351,8 @@ final class FigureView extends Pane {
             sheet.setFitHeight(exact ? sheet.getImage().getHeight() / output : height);
             sheet.relocate(left, top);
             shadow.resizeRelocate(left, top, sheet.getFitWidth(), sheet.getFitHeight());
+            marks.resizeRelocate(left, top, sheet.getFitWidth(), sheet.getFitHeight());
+            mark();
             layout.ifPresent(placed -> {
                 Rectangle2D at = placed.title();
                 title.resizeRelocate(left + at.getX() * scale - 8, top + at.getY() * scale, at.getWidth() * scale + 16, at.getHeight() * scale);
@@ -575,6 +633,7 @@ final class FigureView extends Pane {
         }
         shape.closePath();
         int[] rows = layout.get().within(shown().get(), shape);
+        session.select(rows);
         if (rows.length == 0) {
             session.say("No point lies in what you drew.", false);
         } else {
@@ -588,14 +647,14 @@ final class FigureView extends Pane {
         boolean onBar = layout.get().at(pressedX, pressedY).orElse(null) instanceof Thing.BarOf bar && bar.end() != Thing.BarEnd.NONE;
         Optional<FigureLayout.Hit> hit = layout.get().nearest(shown().get(), pressedX, pressedY, points(onBar ? NEAR / 2 : NEAR));
         if (hit.isPresent()) {
+            session.select(hit.get().row());
             asks.points.show(new int[] {hit.get().row()}, Optional.of(hit.get().series().key()), says(hit.get()), event.getSceneX(), event.getSceneY());
             return;
         }
         switch (layout.get().at(pressedX, pressedY).orElse(new Thing.Ground())) {
             case Thing.Title _ -> editTitle();
             case Thing.AxisTitle(var place) -> editAxisTitle(place);
-            case Thing.Ground _ when layout.get().plot().contains(pressedX, pressedY) -> {
-            }
+            case Thing.Ground _ when layout.get().plot().contains(pressedX, pressedY) -> session.select();
             case Thing thing -> asks.thing.show(thing, event.getSceneX(), event.getSceneY());
         }
     }

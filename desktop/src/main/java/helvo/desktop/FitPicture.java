@@ -9,7 +9,7 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.image.WritableImage;
 import javafx.scene.paint.Color;
 
-/// A small picture of points and the curve through them, without axes.
+/// A small picture of points and the curve through them with the residuals beneath, without axes.
 final class FitPicture extends Canvas {
     /// Points enough for a picture of this size.
     private static final int MOST_POINTS = 150;
@@ -18,6 +18,12 @@ final class FitPicture extends Canvas {
     /// A dot of four pixels: to copy it takes a tenth of the time of a circle's outline.
     private static final WritableImage DOT = dot(Color.web("#A9A5B1"));
 
+    /// How tall the part with the residuals is.
+    private static final double RESIDUALS = 19;
+
+    private Points points;
+    private Fit fit;
+    private String color;
     private DoubleSummaryStatistics xs;
     private DoubleSummaryStatistics ys;
 
@@ -36,7 +42,23 @@ final class FitPicture extends Canvas {
         return dot;
     }
 
-    void show(Points points, Fit fit, String color) {
+    /// Takes another size and draws what it shows again.
+    void resizeTo(double width, double height) {
+        setWidth(width);
+        setHeight(height);
+        if (points != null) {
+            draw();
+        }
+    }
+
+    void show(Points of, Fit through, String inColor) {
+        points = of;
+        fit = through;
+        color = inColor;
+        draw();
+    }
+
+    private void draw() {
         int step = Math.max(1, points.size() / MOST_POINTS);
         xs = extent(points.x(), step);
         ys = extent(points.y(), step);
@@ -51,7 +73,7 @@ final class FitPicture extends Canvas {
         int steps = fit.curve().isStraight() ? 1 : STEPS;
         for (int i = 0; i <= steps; i++) {
             double x = xs.getMin() + (xs.getMax() - xs.getMin()) * i / steps;
-            double y = Math.clamp(up(fit.function().at(x)), -getHeight(), 2 * getHeight());
+            double y = Math.clamp(up(fit.function().at(x)), -getHeight(), upper() + 4);
             if (i == 0) {
                 g.moveTo(across(x), y);
             } else {
@@ -59,6 +81,29 @@ final class FitPicture extends Canvas {
             }
         }
         g.stroke();
+        residuals(g, step);
+    }
+
+    /// Beneath the curve, each as a stroke from zero; all cards of a series in one scale, that of the scatter about the mean.
+    private void residuals(GraphicsContext g, int step) {
+        double middle = Math.rint(getHeight() - RESIDUALS / 2) + 0.5;
+        double reach = (ys.getMax() - ys.getMin()) / 4;
+        g.setStroke(Color.web("#D3D0D9"));
+        g.setLineWidth(1);
+        g.strokeLine(2, middle, getWidth() - 2, middle);
+        g.setStroke(Color.web(color));
+        for (int i = 0; i < points.size() && reach > 0; i += step) {
+            double residual = fit.function().residual(points.x()[i], points.y()[i]);
+            if (Double.isFinite(residual) && fit.uses(points.x()[i], points.y()[i])) {
+                double x = Math.rint(across(points.x()[i])) + 0.5;
+                g.strokeLine(x, middle, x, middle - Math.clamp(residual / reach, -1, 1) * (RESIDUALS / 2 - 1));
+            }
+        }
+    }
+
+    /// How tall the part with the curve is.
+    private double upper() {
+        return getHeight() - RESIDUALS;
     }
 
     /// Of the points that are drawn.
@@ -71,7 +116,7 @@ final class FitPicture extends Canvas {
     }
 
     private double up(double y) {
-        return getHeight() - 5 - (getHeight() - 10) * fraction(y, ys);
+        return upper() - 3 - (upper() - 7) * fraction(y, ys);
     }
 
     private static double fraction(double value, DoubleSummaryStatistics of) {

@@ -10,6 +10,7 @@ import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import javafx.collections.FXCollections;
+import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
@@ -29,6 +30,8 @@ import javafx.util.StringConverter;
 /// Rows of labelled controls that each show a value and change it at once. What cannot be is said beside the field, and the old
 /// value stays.
 final class Form extends GridPane {
+    private static final PseudoClass AUTOMATIC = PseudoClass.getPseudoClass("automatic");
+
     private final Consumer<String> say;
     private final List<Runnable> updates = new ArrayList<>();
 
@@ -89,23 +92,28 @@ final class Form extends GridPane {
         return field;
     }
 
-    /// A number; an empty field is for the program's own.
+    /// How a number is read from and written into a field.
+    record Writing(Function<String, OptionalDouble> read, Function<Double, String> write) {
+        static final Writing PLAIN = new Writing(Form::read, NumberText::shortest);
+    }
+
+    /// A number. Where nobody chose one the field shows what the program takes by itself; emptied, it does so again.
     ///
-    /// @param read  a typed text into a number
-    /// @param write a number into a text
-    TextField number(String id, String accessible, Supplier<Optional<Double>> value, Function<String, OptionalDouble> read, Function<Double, String> write, Change<Optional<Double>> change) {
+    /// @param automatic what the program takes
+    TextField number(String id, String accessible, Supplier<Optional<Double>> value, Supplier<Optional<Double>> automatic, Writing writing, Change<Optional<Double>> change) {
         TextField field = Panel.field(id, accessible, 7);
-        Supplier<String> text = () -> value.get().map(write).orElse("");
+        Supplier<String> text = () -> value.get().or(automatic).map(writing.write).orElse("");
         commits(field, () -> {
-            if (field.getText().strip().equals(text.get())) {
+            String typed = field.getText().strip();
+            if (typed.equals(text.get())) {
                 return;
             }
-            OptionalDouble typed = read.apply(field.getText().strip());
+            OptionalDouble number = writing.read.apply(typed);
             try {
-                if (typed.isEmpty() && !field.getText().isBlank()) {
-                    throw new Refused("“%s” is no number.".formatted(field.getText().strip()));
+                if (number.isEmpty() && !typed.isBlank()) {
+                    throw new Refused("“%s” is no number.".formatted(typed));
                 }
-                change.to(typed.isPresent() ? Optional.of(typed.getAsDouble()) : Optional.empty());
+                change.to(number.isPresent() ? Optional.of(number.getAsDouble()) : Optional.empty());
                 say.accept("");
             } catch (Refused e) {
                 say.accept(e.getMessage() + " " + (text.get().isEmpty() ? "Nothing was changed." : "It stays " + text.get() + "."));
@@ -113,11 +121,14 @@ final class Form extends GridPane {
             field.setText(text.get());
         });
         shows(field, text);
+        Runnable marks = () -> field.pseudoClassStateChanged(AUTOMATIC, value.get().isEmpty());
+        marks.run();
+        updates.add(marks);
         return field;
     }
 
     TextField number(String id, String accessible, Supplier<Optional<Double>> value, Change<Optional<Double>> change) {
-        return number(id, accessible, value, Form::read, NumberText::shortest, change);
+        return number(id, accessible, value, Optional::empty, Writing.PLAIN, change);
     }
 
     /// A number that there must be.
@@ -131,7 +142,8 @@ final class Form extends GridPane {
         });
     }
 
-    private static OptionalDouble read(String text) {
+    private static OptionalDouble read(String typed) {
+        String text = typed.replaceAll("(?<=\\d)[ \u00a0\u2009\u202f](?=\\d)", "");
         OptionalDouble point = NumberText.number(text, DecimalMark.POINT);
         return point.isPresent() ? point : NumberText.number(text, DecimalMark.COMMA);
     }

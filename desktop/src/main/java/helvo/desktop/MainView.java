@@ -19,8 +19,12 @@ import helvo.figure.Thing;
 import helvo.files.TableFile;
 import helvo.files.samples.SampleStudy;
 import java.io.File;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import javafx.geometry.BoundingBox;
+import javafx.geometry.Bounds;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -37,12 +41,6 @@ import javafx.scene.layout.VBox;
 
 /// The whole window: the bar on top and the five regions under it.
 final class MainView extends StackPane {
-    /// Left of the window, so that a panel beside it stands over the table.
-    private static final double OVER_TABLE = -16;
-
-    /// Narrower than this, the side regions take less room.
-    private static final double NARROW = 1180;
-
     private final Session session;
     private final FileDialogs dialogs;
     private final Commands commands = new Commands();
@@ -63,7 +61,7 @@ final class MainView extends StackPane {
     private final PointsPanel points;
     private final BarsPanel bars;
     private final List<Panel> panels;
-    private final BorderPane regions = new BorderPane();
+    private final Regions regions;
     private final VBox start;
     private Node focusedBefore;
 
@@ -71,9 +69,9 @@ final class MainView extends StackPane {
         this.session = session;
         this.dialogs = dialogs;
         getStyleClass().add("main-view");
-        measurements = new MeasurementsPane(session, new MeasurementsPane.Asks(() -> show(panel(SeriesPanel.class)), this::showFormula, () -> show(panel(FilterPanel.class)),
+        measurements = new MeasurementsPane(session, new MeasurementsPane.Asks(this::open, () -> show(panel(SeriesPanel.class)), this::showFormula, () -> show(panel(FilterPanel.class)),
                 () -> show(panel(SummaryPanel.class)), () -> show(panel(SetPanel.class))));
-        figure = new FigurePane(session, new FigureView.Asks(this::showThing, this::showPoints, () -> showThing(new Thing.Ground(), 420, 100)));
+        figure = new FigurePane(session, new FigureView.Asks(this::showThing, this::showPoints, () -> showThing(new Thing.Ground(), 420, 100), () -> panel(HandOver.class).copyFigure(), this::showRow));
         readout = new ReadoutPane(session, this::showBars, this::addReading);
         finder = new CommandFinder(session, commands, this::hidePanel);
         handOver = new HandOver(session, dialogs);
@@ -86,15 +84,14 @@ final class MainView extends StackPane {
         steps = new StepsPanel(session);
         opening = new OpenPanel(session, this::hidePanel);
         figurePanel = new FigurePanel(session, figure.view(), this::hidePanel);
-        points = new PointsPanel(session, this::hidePanel, row -> session.table().ifPresent(table -> measurements.grid().choose(row, table.columns().getFirst())),
+        points = new PointsPanel(session, this::hidePanel, this::showRow,
                 key -> showThing(new Thing.LegendEntry(key), 420, 160));
         bars = new BarsPanel(session, this::hidePanel);
-        panels = List.of(finder, handOver, series, derive, straighten, summary, set, filter, steps, opening, figurePanel, points, bars, new NamePanel(session, this::hidePanel));
+        panels = List.of(finder, handOver, series, derive, straighten, summary, set, filter, steps, opening, figurePanel, points, bars);
         start = start();
-        regions.setLeft(measurements);
-        regions.setRight(readout);
-        regions.setBottom(new CurvesStrip(session));
+        regions = new Regions(measurements, readout);
         var frame = new BorderPane(regions);
+        frame.setBottom(new CurvesStrip(session));
         frame.setTop(new TopBar(session, this::open, this::paste, () -> show(finder), () -> show(handOver), () -> show(steps)));
         var messages = new MessageLine(session);
         getChildren().addAll(frame, messages);
@@ -117,7 +114,6 @@ final class MainView extends StackPane {
         addEventFilter(KeyEvent.KEY_PRESSED, this::key);
         setOnDragOver(this::dragged);
         setOnDragDropped(this::dropped);
-        widthProperty().subscribe(width -> fold(width.doubleValue()));
         session.history().subscribe(_ -> update());
         session.question().subscribe(asked -> asked.ifPresent(_ -> show(opening)));
     }
@@ -149,32 +145,48 @@ final class MainView extends StackPane {
         show(panel(DerivePanel.class));
     }
 
-    /// At the height of what was pressed, over the table, so that figure and readout are seen while they change.
+    /// At the height of what was clicked, on the side where it covers least of it.
     void showThing(Thing thing, double sceneX, double sceneY) {
         if (thing instanceof Thing.BarOf(var key, var row, var end)) {
             bars.about(key, row, end == Thing.BarEnd.LEFT || end == Thing.BarEnd.RIGHT);
-            beside(bars, OVER_TABLE, 120);
+            beside(bars, figure.view().inScene(thing), 120);
             return;
         }
         figurePanel.about(thing);
-        beside(figurePanel, OVER_TABLE, sceneY);
+        beside(figurePanel, figure.view().inScene(thing), sceneY);
+    }
+
+    private void showRow(int row) {
+        session.table().ifPresent(table -> measurements.grid().choose(row, table.columns().getFirst()));
+        session.select(row);
     }
 
     private void showPoints(int[] rows, Optional<SeriesKey> of, String says, double sceneX, double sceneY) {
         points.about(rows, of, says);
-        beside(points, sceneX, sceneY);
+        beside(points, Optional.of(new BoundingBox(sceneX - 12, sceneY - 12, 24, 24)), sceneY);
     }
 
-    private void beside(Panel panel, double sceneX, double sceneY) {
+    /// Over one of the side regions, the left one first; close to what was clicked where both would cover it.
+    ///
+    /// @param of where that is in the scene
+    private void beside(Panel panel, Optional<Bounds> of, double sceneY) {
         show(panel);
         panel.applyCss();
         panel.layout();
         double width = Math.min(panel.prefWidth(-1), panel.getMaxWidth());
         double height = panel.prefHeight(width);
-        double right = sceneX + 24;
-        double x = right + width <= getWidth() - 8 ? right : Math.max(8, sceneX - width - 24);
         double y = Math.clamp(sceneY - 60, 56, Math.max(56, getHeight() - height - 8));
+        double atRight = getWidth() - width - 8;
+        double[] places = {8, atRight, of.map(box -> box.getMaxX() + 16).orElse(atRight), of.map(box -> box.getMinX() - width - 16).orElse(8.0)};
+        double x = Arrays.stream(places).filter(each -> each >= 8 && each <= atRight).boxed()
+                .min(Comparator.comparingDouble(each -> of.map(box -> covered(new BoundingBox(each, y, width, height), box)).orElse(0.0))).orElse(8.0);
         StackPane.setMargin(panel, new Insets(y, 0, 0, x));
+    }
+
+    private static double covered(Bounds panel, Bounds box) {
+        double across = Math.min(panel.getMaxX(), box.getMaxX()) - Math.max(panel.getMinX(), box.getMinX());
+        double down = Math.min(panel.getMaxY(), box.getMaxY()) - Math.max(panel.getMinY(), box.getMinY());
+        return across > 0 && down > 0 ? across * down : 0;
     }
 
     void showSteps() {
@@ -187,16 +199,9 @@ final class MainView extends StackPane {
 
     private void update() {
         boolean blank = session.study().isBlank();
-        regions.setCenter(blank ? start : figure);
-        readout.setVisible(!blank);
-        readout.setManaged(!blank);
-        measurements.setVisible(session.table().isPresent());
-        measurements.setManaged(session.table().isPresent());
-    }
-
-    private void fold(double width) {
-        measurements.setPrefWidth(width < NARROW ? 250 : 333);
-        readout.setPrefWidth(width < NARROW ? 240 : 280);
+        regions.middle(blank ? start : figure);
+        regions.showRight(!blank);
+        regions.showLeft(session.table().isPresent());
     }
 
     /// What an empty study shows: ways to begin.
@@ -268,7 +273,12 @@ final class MainView extends StackPane {
         commands.add("Remove the chosen column", "", this::hasTable, measurements::removeColumn);
         commands.add("Undo", "Shortcut+Z", () -> session.history().get().undoable().isPresent(), session::undo);
         commands.add("Redo", "Shortcut+Shift+Z", () -> session.history().get().redoable().isPresent(), session::redo, "Shortcut+Y");
-        commands.add("Go to the measurements", "Shortcut+1", this::hasTable, () -> measurements.grid().requestFocus());
+        commands.add("Go to the measurements", "Shortcut+1", this::hasTable, () -> {
+            regions.openLeft();
+            measurements.grid().requestFocus();
+        });
+        commands.add("Fold the measurements, or unfold them", "Shortcut+Alt+1", this::hasTable, regions::toggleLeft);
+        commands.add("Fold the readout, or unfold it", "Shortcut+Alt+2", this::hasTable, regions::toggleRight);
         commands.add("Change the title of the figure", "Shortcut+T", this::hasTable, () -> figure.view().editTitle());
         for (AxisPlace place : AxisPlace.values()) {
             commands.add("Change the " + place.words() + ": limits, steps, grid …", place == AxisPlace.X ? "Shortcut+Shift+X" : place == AxisPlace.Y ? "Shortcut+Shift+Y" : "",
@@ -294,10 +304,9 @@ final class MainView extends StackPane {
         commands.add("Read off the curve on the figure: the x at a y", "Shortcut+Shift+D", this::hasAxes, () -> addReading(true));
         commands.add("Read off the curve on the figure: the y at an x", "", this::hasAxes, () -> addReading(false));
         commands.add("Swap x and y", "", this::hasTable, () -> session.figureInView().ifPresent(each -> session.perform(new StudyEdit.SwapAxes(each.table()))));
-        commands.add("Duplicate the figure", "", this::hasTable, () -> session.figureInView().ifPresent(each -> {
-            session.perform(new StudyEdit.DuplicateFigure(each.id()));
-            session.showFigure(session.study().figures().getLast().id());
-        }));
+        commands.add("Another figure of this table", "", this::hasTable, figure::another);
+        commands.add("A copy of this figure", "", this::hasTable, figure::copy);
+        commands.add("Another name for this figure", "", this::hasTable, figure::rename);
         commands.add("Remove the figure", "", () -> session.figuresInView().size() > 1, () -> session.figureInView().ifPresent(each -> session.perform(new StudyEdit.RemoveFigure(each.id()))));
         commands.add("Show all of the figure", "Shortcut+0", this::hasTable, () -> figure.view().showAll());
         commands.add("Show less of the figure, larger", "Shortcut+Add", this::hasTable, () -> figure.view().zoom(0.8));
@@ -320,9 +329,9 @@ final class MainView extends StackPane {
         commands.add("Copy the readout", "Shortcut+Shift+R", this::hasTable, handOver::copyReadout);
         commands.add("Show the next series", "Shortcut+Page Down", this::severalSeries, () -> nextSeries(1));
         commands.add("Show the next table", "Shortcut+Page Up", () -> session.study().tables().size() > 1, this::nextTable);
-        commands.add("Rename this table …", "", this::hasTable, () -> show(panel(NamePanel.class)));
-        commands.add("Remove this table from the study", "", this::hasTable,
-                () -> session.perform(new StudyEdit.RemoveTable(session.tableId().get())));
+        commands.add("An empty table to type into", "", () -> true, measurements::addTable);
+        commands.add("Another name for this table", "", this::hasTable, measurements::rename);
+        commands.add("Remove this table from the study", "", this::hasTable, measurements::removeTable);
     }
 
     private void addReading(boolean fromY) {
@@ -392,6 +401,9 @@ final class MainView extends StackPane {
     }
 
     private void key(KeyEvent event) {
+        if (event.getCode() == KeyCode.ESCAPE && panels.stream().noneMatch(Node::isVisible)) {
+            session.select();
+        }
         if (event.getCode() == KeyCode.ESCAPE && panels.stream().anyMatch(Node::isVisible)) {
             hidePanel();
             event.consume();

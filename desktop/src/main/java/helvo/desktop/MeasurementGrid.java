@@ -55,9 +55,12 @@ final class MeasurementGrid extends TableView<Integer> {
     /// What a new table shows to type into.
     private static final int ROWS_TO_BEGIN = 12;
     private static final PseudoClass SET_ASIDE = PseudoClass.getPseudoClass("set-aside");
+    private static final PseudoClass ON_FIGURE = PseudoClass.getPseudoClass("on-figure");
     private static final PseudoClass NEEDS_LOOK = PseudoClass.getPseudoClass("needs-look");
 
+    /// Wide enough for a heading that is typed, and for what invites to it.
     private static final double NEW_HEADING = 130.5;
+    private static final double INVITING = 104;
 
     private final Session session;
     private final ObjectProperty<Table> shown = new SimpleObjectProperty<>();
@@ -84,6 +87,18 @@ final class MeasurementGrid extends TableView<Integer> {
         addEventFilter(KeyEvent.KEY_TYPED, this::typed);
         addEventFilter(MouseEvent.MOUSE_PRESSED, _ -> tabsBegan = OptionalInt.empty());
         setRowFactory(_ -> new MeasurementRow());
+        getSelectionModel().getSelectedCells().addListener((InvalidationListener) _ -> selectRows());
+    }
+
+    /// Several rows that are chosen here are selected on the figure as well; a single cell is only where the keyboard is.
+    private void selectRows() {
+        if (!isFocused() || table == null) {
+            return;
+        }
+        List<Integer> rows = chosenRows();
+        if (rows.size() > 1 || !session.selection().get().isNone()) {
+            session.select(rows.size() > 1 ? rows.stream().mapToInt(Integer::intValue).toArray() : new int[0]);
+        }
     }
 
     void show(Table newTable) {
@@ -236,9 +251,19 @@ final class MeasurementGrid extends TableView<Integer> {
         return listener;
     }
 
-    /// A row, struck through while it is set aside.
+    private InvalidationListener whenSelected(Runnable action) {
+        InvalidationListener listener = _ -> {
+            session.selection().get(); // makes it valid, so that it tells of its next change
+            action.run();
+        };
+        session.selection().addListener(new WeakInvalidationListener(listener));
+        return listener;
+    }
+
+    /// A row, struck through while it is set aside, tinted while its point is selected.
     private final class MeasurementRow extends TableRow<Integer> {
         private final InvalidationListener listener = whenShown(this::mark);
+        private final InvalidationListener selection = whenSelected(this::mark);
 
         @Override
         protected void updateItem(Integer row, boolean empty) {
@@ -248,6 +273,7 @@ final class MeasurementGrid extends TableView<Integer> {
 
         private void mark() {
             shown.get(); // makes the property valid, so that it tells of its next change
+            pseudoClassStateChanged(ON_FIGURE, !isEmpty() && getItem() != null && session.selection().get().has(getItem()));
             pseudoClassStateChanged(SET_ASIDE, !isEmpty() && getItem() != null && table.setAside().has(getItem()));
         }
     }
@@ -316,7 +342,7 @@ final class MeasurementGrid extends TableView<Integer> {
     /// Wide enough for the heading, its tag and the widest of the first cells. Never a whole number: the table takes a
     /// width of 80, its own default, as one that nobody set.
     private double width(Column column) {
-        return Math.max(cellsWidth(column, Optional.empty()), bounded(ColumnHead.width(column)));
+        return Math.max(cellsWidth(column, Optional.empty()), bounded(table.isBlank() ? Math.max(INVITING, ColumnHead.width(column)) : ColumnHead.width(column)));
     }
 
     /// @param before the same column as it was, whose cells need no measuring
@@ -348,6 +374,7 @@ final class MeasurementGrid extends TableView<Integer> {
     private final class Headings implements ColumnHead.Neighbours {
         @Override
         public void heading(Column from, int right, boolean edit) {
+            tabsBegan = OptionalInt.of(edit ? tabsBegan.orElse(places(from) + 1) : places(from) + 1 + right);
             int place = places(from) + right;
             if (place < 0 || place >= table.columns().size()) {
                 cells(from);
@@ -366,7 +393,8 @@ final class MeasurementGrid extends TableView<Integer> {
 
         @Override
         public void cells(Column from) {
-            select(Math.max(0, place().getRow()), getColumns().get(places(from) + 1));
+            select(Math.max(0, place().getRow()), getColumns().get(Math.clamp(tabsBegan.orElse(places(from) + 1), 1, table.columns().size())));
+            tabsBegan = OptionalInt.empty();
             MeasurementGrid.this.requestFocus();
         }
 

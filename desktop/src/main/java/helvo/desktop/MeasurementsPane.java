@@ -1,6 +1,8 @@
 package helvo.desktop;
 
 import helvo.core.study.ColumnEdit;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Column;
 import helvo.core.table.Problems;
@@ -27,36 +29,62 @@ final class MeasurementsPane extends VBox {
     private final NeedsALook look;
     private final FilterLine filter;
     private final Asks asks;
+    private final Label hint = new Sentences();
 
     /// Panels that the table opens.
     ///
+    /// @param open    for tables to open
     /// @param series  for a regular series
     /// @param formula for another formula of a derived column; empty for a new column
     /// @param filter  for the rows to use
     /// @param summary for averages of repeats
     /// @param set     for a set of values
-    record Asks(Runnable series, Consumer<Optional<Column>> formula, Runnable filter, Runnable summary, Runnable set) {}
+    record Asks(Runnable open, Runnable series, Consumer<Optional<Column>> formula, Runnable filter, Runnable summary, Runnable set) {}
 
     MeasurementsPane(Session session, Asks asks) {
         this.session = session;
         this.asks = asks;
         getStyleClass().addAll("side", "measurements");
-        setPrefWidth(333);
-        setMinWidth(240);
         var heading = new Label("Measurements");
         heading.getStyleClass().add("region-heading");
-        tabs = new Tabs("table-", place -> session.show(session.study().tables().get(place).id()));
+        hint.setText("Click a heading to type its name and unit, then pairs: Tab to the right, Enter to the next row.");
+        tabs = new Tabs("table-", place -> session.show(session.study().tables().get(place).id()))
+                .renaming((name, place) -> session.perform(new StudyEdit.RenameTable(session.study().tables().get(place).id(), name))).ending(add());
         layout = new LayoutStrip(session);
         layout.setMaxWidth(Double.MAX_VALUE);
         filter = new FilterLine(asks.filter());
         grid = new MeasurementGrid(session, column -> asks.formula().accept(Optional.of(column)));
         look = new NeedsALook(session, grid);
+        hint.getStyleClass().addAll("muted", "first-hint");
         VBox.setVgrow(grid, Priority.ALWAYS);
         grid.setContextMenu(menu());
-        getChildren().addAll(heading, tabs, layout, filter, grid, look);
+        getChildren().addAll(heading, tabs, layout, filter, grid, hint, look);
         session.history().subscribe(this::update);
         session.tableId().subscribe(_ -> update());
         session.analysis().subscribe(_ -> problems());
+    }
+
+    /// More tables.
+    private AddButton add() {
+        return new AddButton("table-add", "Another table").with("table-open", "Open a table …", asks.open())
+                .with("table-paste", "Paste as a new table", () -> session.pasteTable(Clipboard.getSystemClipboard().getString())).with("table-new", "An empty table", this::addTable)
+                .with("table-rename", "Another name for this table", this::rename).with("table-remove", "Remove this table", this::removeTable);
+    }
+
+    /// An empty table to type into.
+    void addTable() {
+        Study study = session.study();
+        Table empty = Study.blank().tables().getFirst();
+        session.perform(StudyEdit.AddTable.to(study, empty.withName("Table " + study.nextTableId())));
+    }
+
+    /// Types the name of the table in view on its tab.
+    void rename() {
+        session.table().ifPresent(table -> tabs.edit(session.study().tables().indexOf(table)));
+    }
+
+    void removeTable() {
+        session.table().ifPresent(table -> session.perform(new StudyEdit.RemoveTable(table.id())));
     }
 
     MeasurementGrid grid() {
@@ -170,6 +198,8 @@ final class MeasurementsPane extends VBox {
             layout.show(table);
             filter.show(table, session.figureInView().orElseThrow());
             grid.show(table);
+            hint.setVisible(table.isBlank());
+            hint.setManaged(table.isBlank());
         });
         problems();
     }

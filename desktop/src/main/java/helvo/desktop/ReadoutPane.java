@@ -44,8 +44,6 @@ final class ReadoutPane extends VBox {
     ReadoutPane(Session session, Consumer<Boolean> bars, Consumer<Boolean> reading) {
         this.session = session;
         getStyleClass().addAll("side", "readout");
-        setPrefWidth(286);
-        setMinWidth(250);
         var heading = new Label("Readout");
         heading.getStyleClass().add("region-heading");
         tabs = new Tabs("series-", this::chosen);
@@ -97,11 +95,11 @@ final class ReadoutPane extends VBox {
             comparing &= compared.isPresent();
             tabs.setVisible(figure.series().size() > 1);
             tabs.setManaged(figure.series().size() > 1);
-            actions.setVisible(session.series().isPresent() && !comparing);
+            actions.setVisible(session.series().flatMap(SeriesAnalysis::fit).isPresent() && !comparing);
             tabs.show(Stream.concat(figure.series().stream().map(SeriesAnalysis::label), compared.stream().map(Readout::series)).toList(),
                     comparing ? figure.series().size() : session.series().map(figure.series()::indexOf).orElse(0));
-            show(comparing ? compared.get() : figure.missing().isPresent() || session.series().isEmpty()
-                    ? new Readout("", "", "", "", "", figure.missing().stream().map(text -> (Line) new Line.Sentence(text, false)).toList())
+            show(comparing ? compared.get() : figure.hint().isPresent() || session.series().isEmpty()
+                    ? new Readout("", "", "", "", "", List.of())
                     : Readout.of(figure, session.series().get()));
         }, () -> show(new Readout("", "", "", "", "", List.of())));
     }

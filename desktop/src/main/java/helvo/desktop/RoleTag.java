@@ -1,8 +1,10 @@
 package helvo.desktop;
 
+import helvo.core.analysis.FigureAnalysis;
 import helvo.core.number.DateText;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
+import helvo.core.study.StudyEdit;
 import helvo.core.table.BarMeaning;
 import helvo.core.table.Column;
 import helvo.core.table.Derivation;
@@ -11,6 +13,7 @@ import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.core.table.TimeUnit;
+import java.util.List;
 import java.util.function.Consumer;
 import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.Menu;
@@ -41,6 +44,10 @@ final class RoleTag extends MenuButton {
         if (of.first(Role.X).filter(x -> x.id() != column.id()).isPresent() && column.role() != Role.X) {
             getItems().add(1, item("x too, for the columns at its right", "role-" + column.id() + "-further", false, new ColumnEdit.UseAsFurtherX(table, column.id())));
         }
+        int behindRoles = getItems().size();
+        if (column.role() == Role.Y) {
+            setOnShowing(_ -> axes(behindRoles));
+        }
         getItems().add(new SeparatorMenuItem());
         if (!column.isDerived()) {
             getItems().add(kinds());
@@ -65,6 +72,22 @@ final class RoleTag extends MenuButton {
         item.setSelected(selected);
         item.setOnAction(_ -> session.perform(edit));
         return item;
+    }
+
+    /// Along which axis the column is measured, as it is now.
+    private void axes(int place) {
+        getItems().removeIf(item -> item.getId() != null && item.getId().startsWith("axis-"));
+        session.figure().filter(figure -> figure.table().id() == table && figure.series().stream().anyMatch(each -> each.key().yColumn() == column.id())).ifPresent(figure -> {
+            boolean right = figure.series().stream().anyMatch(each -> each.key().yColumn() == column.id() && figure.isOnRight(each.key()));
+            var rule = new SeparatorMenuItem();
+            rule.setId("axis-rule");
+            getItems().addAll(place, List.of(rule, axis(figure, false, !right), axis(figure, true, right)));
+        });
+    }
+
+    private CheckMenuItem axis(FigureAnalysis figure, boolean right, boolean selected) {
+        String text = right ? "Along the axis on the right" : "Along the axis on the left";
+        return item(text, "axis-" + column.id() + (right ? "-right" : "-left"), selected, new StudyEdit.Together(text + ": " + column.name(), FigureNotices.onRight(figure, column, right)));
     }
 
     private Menu kinds() {
@@ -126,8 +149,8 @@ final class RoleTag extends MenuButton {
 
     private static String meaning(Role role) {
         return switch (role) {
-            case X -> "x, along the foot";
-            case Y -> "y, upwards";
+            case X -> "x, horizontal";
+            case Y -> "y, vertical";
             case X_BAR -> "± x, half length of the bars in x";
             case Y_BAR -> "± y, half length of the bars in y";
             case X_DOWN -> "− x, half length towards smaller x, where it differs";

@@ -25,6 +25,7 @@ import helvo.files.text.TextTable;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
@@ -68,6 +69,7 @@ final class Session implements AutoCloseable {
     private final ReadOnlyIntegerWrapper series = new ReadOnlyIntegerWrapper();
     private final ReadOnlyObjectWrapper<Optional<Notice>> notice = new ReadOnlyObjectWrapper<>(Optional.empty());
 
+    private final ReadOnlyObjectWrapper<Selection> selected = new ReadOnlyObjectWrapper<>(Selection.NONE);
     private Preparation preparation = (_, _) -> {};
     private boolean rehearsing;
     private Optional<Expected> expected = Optional.empty();
@@ -93,6 +95,21 @@ final class Session implements AutoCloseable {
     interface Preparation {
         /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
         void prepare(Analysis analysis, Progress progress);
+    }
+
+    /// Rows of the table in view that are selected, in figure and table alike.
+    ///
+    /// @param rows ascending
+    record Selection(int[] rows) {
+        static final Selection NONE = new Selection(new int[0]);
+
+        boolean has(int row) {
+            return Arrays.binarySearch(rows, row) >= 0;
+        }
+
+        boolean isNone() {
+            return rows.length == 0;
+        }
     }
 
     /// Something to tell the person, until it is read.
@@ -185,12 +202,24 @@ final class Session implements AutoCloseable {
     }
 
     void show(int tableId) {
+        select();
         table.set(tableId);
         series.set(0);
     }
 
     void showSeries(int place) {
         series.set(place);
+    }
+
+    ReadOnlyObjectProperty<Selection> selection() {
+        return selected.getReadOnlyProperty();
+    }
+
+    void select(int... rows) {
+        int[] sorted = Arrays.stream(rows).sorted().distinct().toArray();
+        if (!Arrays.equals(sorted, selected.get().rows)) {
+            selected.set(sorted.length == 0 ? Selection.NONE : new Selection(sorted));
+        }
     }
 
     void say(String text, boolean warns) {
@@ -347,11 +376,22 @@ final class Session implements AutoCloseable {
             expectNothing();
             analyse(changed.study());
         }
+        if (movesRows(study(), changed.study())) {
+            select();
+        }
         history.set(changed);
         ready.flatMap(each -> each.known).ifPresent(this::known);
         if (table().isEmpty()) {
             show(study().tables().isEmpty() ? 0 : study().tables().getLast().id());
         }
+    }
+
+    /// Whether rows of the table in view hold something else than before.
+    private boolean movesRows(Study before, Study after) {
+        Optional<Table> old = before.tables().stream().filter(each -> each.id() == table.get()).findFirst();
+        Optional<Table> now = after.tables().stream().filter(each -> each.id() == table.get()).findFirst();
+        return old.isEmpty() || now.isEmpty() || old.get().rows() != now.get().rows() || IntStream.range(0, Math.min(old.get().columns().size(), now.get().columns().size()))
+                .anyMatch(i -> old.get().columns().get(i).cells() != now.get().columns().get(i).cells());
     }
 
     /// Shows what a change would do, without doing it.

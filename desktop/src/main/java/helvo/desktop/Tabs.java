@@ -1,15 +1,27 @@
 package helvo.desktop;
 
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.IntConsumer;
+import java.util.function.ObjIntConsumer;
+import javafx.scene.Node;
+import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseButton;
 import javafx.scene.layout.FlowPane;
 
-/// A row of names of which one is chosen.
+/// A row of names of which one is chosen. A double click or F2 types another name where the old one stands.
 final class Tabs extends FlowPane {
     private final String prefix;
     private final IntConsumer chosen;
+    private final List<ToggleButton> buttons = new ArrayList<>();
+    private Optional<ObjIntConsumer<String>> rename = Optional.empty();
+    private Optional<Node> last = Optional.empty();
     private List<String> names = List.of();
 
     /// @param prefix of the tabs' ids
@@ -19,27 +31,99 @@ final class Tabs extends FlowPane {
         getStyleClass().add("tabs");
     }
 
+    /// @param renamed gets the name that was typed and the place of its tab
+    Tabs renaming(ObjIntConsumer<String> renamed) {
+        rename = Optional.of(renamed);
+        return this;
+    }
+
+    /// @param button behind the last tab
+    Tabs ending(Node button) {
+        last = Optional.of(button);
+        return this;
+    }
+
     void show(List<String> newNames, int selected) {
         if (!names.equals(newNames)) {
             names = List.copyOf(newNames);
             var group = new ToggleGroup();
-            getChildren().clear();
+            buttons.clear();
             for (int i = 0; i < names.size(); i++) {
-                int place = i;
-                var tab = new ToggleButton(names.get(i));
-                tab.setId(prefix + i);
-                tab.setMaxWidth(180);
-                tab.getStyleClass().setAll("toggle-button", "tab-name");
-                tab.setToggleGroup(group);
-                tab.setOnAction(_ -> {
-                    tab.setSelected(true);
-                    chosen.accept(place);
-                });
-                getChildren().add(tab);
+                buttons.add(tab(i, group));
             }
+            getChildren().setAll(buttons);
+            last.ifPresent(getChildren()::add);
         }
-        for (int i = 0; i < getChildren().size(); i++) {
-            ((ToggleButton) getChildren().get(i)).setSelected(i == selected);
+        for (int i = 0; i < buttons.size(); i++) {
+            buttons.get(i).setSelected(i == selected);
+        }
+    }
+
+    private ToggleButton tab(int place, ToggleGroup group) {
+        var tab = new ToggleButton(names.get(place));
+        tab.setId(prefix + place);
+        tab.setMaxWidth(180);
+        tab.getStyleClass().setAll("toggle-button", "tab-name");
+        tab.setToggleGroup(group);
+        tab.setOnAction(_ -> {
+            tab.setSelected(true);
+            chosen.accept(place);
+        });
+        rename.ifPresent(_ -> {
+            tab.setTooltip(new Tooltip(names.get(place) + ": double click or F2 for another name"));
+            tab.setOnMouseClicked(event -> {
+                if (event.getButton() == MouseButton.PRIMARY && event.getClickCount() == 2) {
+                    edit(place);
+                }
+            });
+            tab.addEventHandler(KeyEvent.KEY_PRESSED, event -> {
+                if (event.getCode() == KeyCode.F2) {
+                    edit(place);
+                    event.consume();
+                }
+            });
+        });
+        return tab;
+    }
+
+    /// Types another name where a tab stands.
+    void edit(int place) {
+        ToggleButton tab = buttons.get(place);
+        int at = getChildren().indexOf(tab);
+        if (at < 0 || rename.isEmpty()) {
+            return;
+        }
+        var field = new TextField(names.get(place));
+        field.setId(prefix + "name");
+        field.setAccessibleText("Name");
+        field.setPrefWidth(Math.max(110, tab.getWidth() + 24));
+        field.getStyleClass().add("heading-field");
+        getChildren().set(at, field);
+        field.addEventFilter(KeyEvent.KEY_PRESSED, event -> {
+            if (event.getCode() == KeyCode.ENTER || event.getCode() == KeyCode.ESCAPE) {
+                end(place, field, event.getCode() == KeyCode.ENTER);
+                tab.requestFocus();
+                event.consume();
+            }
+        });
+        field.requestFocus();
+        field.selectAll();
+        field.focusedProperty().subscribe((was, is) -> {
+            if (was && !is) {
+                end(place, field, true);
+            }
+        });
+    }
+
+    private void end(int place, TextField field, boolean keep) {
+        int at = getChildren().indexOf(field);
+        if (at < 0) {
+            return;
+        }
+        getChildren().set(at, buttons.get(place));
+        String typed = field.getText().strip();
+        if (keep && !typed.isEmpty() && !typed.equals(names.get(place))) {
+            rename.orElseThrow().accept(typed, place);
         }
     }
 }

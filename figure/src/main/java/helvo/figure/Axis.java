@@ -2,6 +2,7 @@ package helvo.figure;
 
 import helvo.core.number.NumberFormat;
 import java.util.List;
+import java.util.Optional;
 
 /// An axis: its limits, its ticks and what they are labelled with, in the units of the points.
 public sealed interface Axis permits AxisScale, DateScale, LogScale, Reversed {
@@ -22,6 +23,16 @@ public sealed interface Axis permits AxisScale, DateScale, LogScale, Reversed {
 
     /// Between the lines of a fine grid, where `length` is that of the axis in points.
     List<Double> fineTicks(double length);
+
+    /// The equal step between labelled values; empty where steps are not equal.
+    default Optional<Double> labelledStep() {
+        return Optional.empty();
+    }
+
+    /// How many parts short ticks divide such a step into.
+    default Optional<Integer> partsOfStep() {
+        return Optional.empty();
+    }
 
     /// Where a value lies between the limits, from 0 at the lower to 1 at the upper.
     default double fraction(double value) {

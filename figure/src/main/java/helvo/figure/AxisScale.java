@@ -5,6 +5,7 @@ import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /// An axis's limits and steps, all round numbers.
 ///
@@ -87,6 +88,16 @@ public record AxisScale(double low, double high, double step, double minor, int 
         double reach = greatest > 0 && Double.isFinite(greatest) ? Math.min(greatest * 1.1, 8e307) : 1;
         double step = roundUp(reach, new double[] {1, 1.5, 2, 3, 4, 5, 6, 8, 10});
         return new AxisScale(-step, step, step, step, factor(step, step), -1);
+    }
+
+    @Override
+    public Optional<Double> labelledStep() {
+        return Optional.of(step);
+    }
+
+    @Override
+    public Optional<Integer> partsOfStep() {
+        return Optional.of((int) Math.round(step / minor));
     }
 
     @Override

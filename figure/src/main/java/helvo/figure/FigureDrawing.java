@@ -70,6 +70,11 @@ public final class FigureDrawing {
         return figure.figure().heightMm() * POINTS_PER_MM;
     }
 
+    /// The title of an axis where nobody wrote one: its columns' names and their unit.
+    public static String ownAxisTitle(FigureAnalysis figure, AxisPlace place) {
+        return Titles.own(figure, place);
+    }
+
     /// Draws the whole sheet at one unit a point from the origin; the caller scales.
     ///
     /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
@@ -102,7 +107,7 @@ public final class FigureDrawing {
         if (plotTop + 20 > lower) {
             notices.add("The legend leaves no room for the plot: name fewer series in it, or make the figure larger.");
         }
-        figure.missing().ifPresent(missing -> missing(missing, axes.area));
+        figure.hint().ifPresent(sentence -> hint(sentence, axes.area));
         Optional<FigureLayout.Strip> strip = Optional.empty();
         if (residuals) {
             var area = new Rectangle2D.Double(axes.area.getX(), height - stripHeight - style.length(22), axes.area.getWidth(), stripHeight);
@@ -120,10 +125,11 @@ public final class FigureDrawing {
         return new FigureLayout(width, height, title, axes.area, strip, places, List.copyOf(parts), List.copyOf(notices));
     }
 
-    /// What to do first, once, in the middle of an empty plot.
-    private void missing(String sentence, Rectangle2D area) {
+    /// What to do first, once: in the middle of an empty plot, above a single point.
+    private void hint(String sentence, Rectangle2D area) {
         List<String> lines = RichText.lines(sentence, style.label(), area.getWidth() - style.length(40));
-        double y = area.getCenterY() - (lines.size() - 1) * style.length(13) / 2;
+        double middle = figure.missing().isPresent() ? area.getCenterY() : area.getMinY() + area.getHeight() / 4;
+        double y = middle - (lines.size() - 1) * style.length(13) / 2;
         for (String line : lines) {
             pen.text(line, style.label(), Inks.MUTED, area.getCenterX(), y, 0.5);
             y += style.length(13);

@@ -98,6 +98,11 @@ final class ResidualStrip {
             if (raw.length <= 150) {
                 pen.line(px, zero, px, py, painter.color(), style.weight(0.8));
             }
+            if (painter.opacity() == 0 && painter.look().strength().isEmpty()) {
+                pen.fill(painter.marker().at(px, py, r), Inks.SHEET);
+                pen.draw(painter.marker().at(px, py, r), painter.color(), style.weight(0.8));
+                continue;
+            }
             pen.fill(painter.marker().at(px, py, r), painter.colors().isPresent() && raw.length == painter.series().points().size() ? painter.colors().get().at(i) : painter.color());
         }
     }

@@ -2,6 +2,7 @@ package helvo.figure;
 
 import helvo.core.number.NumberFormat;
 import java.util.List;
+import java.util.Optional;
 
 /// Another axis the other way round.
 public record Reversed(Axis of) implements Axis {
@@ -13,6 +14,16 @@ public record Reversed(Axis of) implements Axis {
     @Override
     public double high() {
         return of.high();
+    }
+
+    @Override
+    public Optional<Double> labelledStep() {
+        return of.labelledStep();
+    }
+
+    @Override
+    public Optional<Integer> partsOfStep() {
+        return of.partsOfStep();
     }
 
     @Override

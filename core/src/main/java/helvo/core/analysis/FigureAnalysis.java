@@ -26,13 +26,19 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
     /// What to do first, when the figure has nothing to show.
     public Optional<String> missing() {
         if (table.first(Role.X).isEmpty()) {
-            return Optional.of("No column is x yet: press a tag above the table and choose x.");
+            return Optional.of("No column is x yet: click a tag above the table and choose x.");
         }
         if (table.first(Role.Y).isEmpty()) {
-            return Optional.of("No column is y yet: press a tag above the table and choose y.");
+            return Optional.of("No column is y yet: click a tag above the table and choose y.");
         }
         boolean anyPoint = series.stream().anyMatch(each -> each.points().size() > 0);
         return anyPoint ? Optional.empty() : Optional.of("No row has a number in both x and y.");
+    }
+
+    /// What stands on an empty plot, or over a single point: what is missing for a curve. Said by the figure alone.
+    public Optional<String> hint() {
+        int points = series.stream().filter(each -> !each.key().isTogether()).mapToInt(each -> each.points().size()).sum();
+        return missing().or(() -> points == 1 ? Optional.of("One point so far: a line needs two.") : Optional.empty());
     }
 
     /// Whether a drawing of one is a drawing of the other: they differ at most in the shapes compared so far.

@@ -96,10 +96,10 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
 
     private static boolean splits(Cells by) {
         var values = new java.util.HashSet<String>();
-        for (int row = 0; row < by.size() && values.size() <= RoleGuess.MOST_GROUPS; row++) {
+        for (int row = 0; row < by.size() && values.size() <= RoleGuess.MOST_SERIES; row++) {
             values.add(by.cell(row).exactText());
         }
-        return values.size() <= RoleGuess.MOST_GROUPS;
+        return values.size() <= RoleGuess.MOST_SERIES;
     }
 
     /// Collects one series' rows.
