@@ -87,8 +87,9 @@ final class CurveCard extends ToggleButton {
         picture.resizeTo(inner, both ? HEIGHT : HEIGHT - 15);
     }
 
-    /// @param most whether no other shape has more evidence for it
-    void show(SeriesAnalysis series, String color, NumberFormat numbers, boolean most) {
+    /// @param most     whether no other shape has more evidence for it
+    /// @param repeated a reason that is said elsewhere, for all shapes that have it
+    void show(SeriesAnalysis series, String color, NumberFormat numbers, boolean most, Optional<String> repeated) {
         Optional<FitOutcome> outcome = series.outcome(shape);
         boolean fits = outcome.isPresent() && outcome.get() instanceof FitOutcome.Fitted;
         pseudoClassStateChanged(MOST_EVIDENCE, most);
@@ -101,15 +102,18 @@ final class CurveCard extends ToggleButton {
         fitted.setVisible(fits);
         words.setVisible(!fits);
         switch (outcome.orElse(null)) {
-            case null -> say("Fitting …");
+            case null -> say("Fitting …", "Fitting …");
             case FitOutcome.Fitted(Fit fit) -> show(series, fit, color, numbers, most);
-            case FitOutcome.NotFitted(_, var reason) -> say(reason.sentence(numbers));
+            case FitOutcome.NotFitted(_, var reason) -> {
+                String sentence = reason.sentence(numbers);
+                say(repeated.equals(Optional.of(sentence)) ? "–" : sentence, sentence);
+            }
         }
     }
 
-    private void say(String sentence) {
+    private void say(String shown, String sentence) {
         r2.setText("");
-        words.setText(sentence);
+        words.setText(shown);
         setTooltip(new Tooltip(shape.name() + ": " + sentence));
         setAccessibleText(shape.name() + ": " + sentence);
     }

@@ -5,9 +5,11 @@ import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.curve.Curve;
 import helvo.core.curve.Curves;
 import helvo.core.fit.FitOutcome;
-import helvo.core.fit.Reason;
+import helvo.core.number.NumberFormat;
 import helvo.core.study.FigureEdit;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleGroup;
@@ -20,6 +22,7 @@ import javafx.scene.layout.VBox;
 final class CurvesStrip extends HBox {
     private static final double GAP = 6;
     private static final double WIDEST = 150;
+    private static final int SEVERAL = 3;
 
     private final Session session;
     private final Label series = new Label();
@@ -42,6 +45,8 @@ final class CurvesStrip extends HBox {
         series.setMaxWidth(74);
         missing.setId("curves-missing");
         missing.getStyleClass().add("muted");
+        missing.setMinWidth(150);
+        missing.setPrefWidth(150);
         cards.setMinWidth(0);
         HBox.setHgrow(cards, Priority.ALWAYS);
         getChildren().addAll(text, missing, cards);
@@ -76,23 +81,24 @@ final class CurvesStrip extends HBox {
         series.getStyleClass().setAll("label", "strong");
         int n = current.points().size();
         points.setText("%,d %s".formatted(n, n == 1 ? "point" : "points"));
-        Optional<Reason> none = none(current);
-        show(cards, none.isEmpty() && figure.hint().isEmpty());
-        show(missing, none.isPresent() && figure.hint().isEmpty());
-        none.ifPresent(reason -> missing.setText(reason.sentence(figure.numbers())));
+        Optional<String> repeated = repeated(current, figure.numbers());
+        show(cards, figure.hint().isEmpty());
+        show(missing, repeated.isPresent() && figure.hint().isEmpty());
+        missing.setText(repeated.orElse(""));
         double most = current.weights().stream().mapToDouble(weight -> weight.orElse(0)).max().orElse(0);
         for (Node card : cards.getChildren()) {
             var of = (CurveCard) card;
             boolean hasMost = most > 0 && current.weight(of.shape()).orElse(0) == most;
-            of.show(current, SeriesColors.of(figure.series().indexOf(current)), figure.numbers(), hasMost);
+            of.show(current, SeriesColors.of(figure.series().indexOf(current)), figure.numbers(), hasMost, repeated);
             of.setSelected(of.shape().equals(current.chosen().curve()));
         }
     }
 
-    /// Why not even a line can be fitted; said once, not on every card.
-    private static Optional<Reason> none(SeriesAnalysis current) {
-        boolean none = !current.outcomes().isEmpty() && current.outcomes().stream().allMatch(FitOutcome.NotFitted.class::isInstance);
-        return none ? Optional.of(((FitOutcome.NotFitted) current.outcomes().getFirst()).reason()) : Optional.empty();
+    /// Why several shapes cannot be fitted; said once, not on every card.
+    private static Optional<String> repeated(SeriesAnalysis current, NumberFormat numbers) {
+        Map<String, Long> reasons = current.outcomes().stream().filter(FitOutcome.NotFitted.class::isInstance)
+                .collect(Collectors.groupingBy(outcome -> ((FitOutcome.NotFitted) outcome).reason().sentence(numbers), Collectors.counting()));
+        return reasons.entrySet().stream().filter(reason -> reason.getValue() >= SEVERAL).max(Map.Entry.comparingByValue()).map(Map.Entry::getKey);
     }
 
     private static void show(Node node, boolean visible) {

@@ -226,7 +226,7 @@ final class FigureView extends Pane {
 
     /// Everything that was asked for is on the screen.
     boolean settled() {
-        return shown().isEmpty() || drawn != null && drawn.looksLike(shown().get()) && asked == scale(drawn);
+        return getScene() == null || shown().isEmpty() || drawn != null && drawn.looksLike(shown().get()) && asked == scale(drawn);
     }
 
     /// The picture on the sheet; a new one each time that it was drawn.

@@ -93,8 +93,8 @@ final class FitPicture extends Canvas {
         g.strokeLine(2, middle, getWidth() - 2, middle);
         g.setStroke(Color.web(color));
         for (int i = 0; i < points.size() && reach > 0; i += step) {
-            double residual = fit.function().residual(points.x()[i], points.y()[i]);
-            if (Double.isFinite(residual) && fit.uses(points.x()[i], points.y()[i])) {
+            double residual = fit.uses(points.x()[i], points.y()[i]) ? fit.function().residual(points.x()[i], points.y()[i]) : Double.NaN;
+            if (Double.isFinite(residual)) {
                 double x = Math.rint(across(points.x()[i])) + 0.5;
                 g.strokeLine(x, middle, x, middle - Math.clamp(residual / reach, -1, 1) * (RESIDUALS / 2 - 1));
             }

@@ -21,6 +21,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
@@ -103,9 +104,14 @@ final class Form extends GridPane {
     TextField number(String id, String accessible, Supplier<Optional<Double>> value, Supplier<Optional<Double>> automatic, Writing writing, Change<Optional<Double>> change) {
         TextField field = Panel.field(id, accessible, 7);
         Supplier<String> text = () -> value.get().or(automatic).map(writing.write).orElse("");
+        // What is automatic becomes somebody's choice by being typed, not by being looked at.
+        boolean[] touched = {false};
+        field.addEventHandler(KeyEvent.KEY_TYPED, event -> touched[0] |= MeasurementGrid.prints(event));
         commits(field, () -> {
             String typed = field.getText().strip();
-            if (typed.equals(text.get())) {
+            boolean chosen = touched[0] && value.get().isEmpty() && !typed.isEmpty();
+            touched[0] = false;
+            if (typed.equals(text.get()) && !chosen) {
                 return;
             }
             OptionalDouble number = writing.read.apply(typed);

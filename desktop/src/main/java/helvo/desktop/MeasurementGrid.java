@@ -435,7 +435,13 @@ final class MeasurementGrid extends TableView<Integer> {
                 }
             }
             case UP -> up(event);
-            case LEFT, RIGHT, DOWN, HOME, END, PAGE_UP, PAGE_DOWN -> tabsBegan = OptionalInt.empty();
+            case LEFT -> {
+                tabsBegan = OptionalInt.empty();
+                if (focused() != null && focused().getColumn() == 1) {
+                    event.consume(); // there are only row numbers
+                }
+            }
+            case RIGHT, DOWN, HOME, END, PAGE_UP, PAGE_DOWN -> tabsBegan = OptionalInt.empty();
             case F2 -> begin(null, event);
             case DELETE, BACK_SPACE -> {
                 empty();

@@ -80,7 +80,7 @@ final class DrivenWindow {
         settle();
     }
 
-    private static Stream<MenuItem> items(List<MenuItem> of) {
+    static Stream<MenuItem> items(List<MenuItem> of) {
         return of.stream().flatMap(item -> item instanceof Menu menu ? items(menu.getItems()) : Stream.of(item));
     }
 

@@ -11,17 +11,25 @@ import helvo.core.look.LegendLook;
 import helvo.core.look.MarkerShape;
 import helvo.core.look.Note;
 import helvo.core.look.SeriesLook;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberFormat;
 import helvo.core.study.SeriesKey;
 import helvo.core.table.Role;
 import helvo.figure.FigureLayout;
 import helvo.figure.Thing;
 import helvo.files.samples.SampleStudy;
 import java.awt.geom.Rectangle2D;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import javafx.event.EventType;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.TableRow;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
@@ -30,6 +38,7 @@ import javafx.scene.input.PickResult;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.input.ZoomEvent;
 import javafx.stage.Stage;
+import javafx.stage.Window;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -106,9 +115,9 @@ class FigureTest {
         robot.interact(() -> {
             var field = (TextField) window.view.lookup(id);
             field.requestFocus();
-            field.setText(text);
+            field.clear();
         });
-        robot.type(KeyCode.ENTER);
+        robot.write(text, 0).type(KeyCode.ENTER);
         window.settle();
     }
 
@@ -248,8 +257,12 @@ class FigureTest {
     void aSecondScaleIsOnePressAwayAndBelongsToItsSeries(FxRobot robot) {
         robot.clickOn("#table-2");
         window.settle();
-        robot.clickOn("#series-1").push(KeyCode.CONTROL, KeyCode.K).write("right-hand axis, or", 0).type(KeyCode.ENTER);
-        window.settle();
+        assertThat(layout().axes()).as("by its unit").containsKey(AxisPlace.RIGHT);
+        for (int i = 0; i < 2; i++) {
+            robot.clickOn("#series-1").push(KeyCode.CONTROL, KeyCode.K).write("right-hand axis, or", 0).type(KeyCode.ENTER);
+            window.settle();
+            assertThat(layout().axes().containsKey(AxisPlace.RIGHT)).isEqualTo(i == 1);
+        }
         FigureLayout layout = layout();
         assertThat(layout.axes()).containsKey(AxisPlace.RIGHT);
         assertThat(layout.axes().get(AxisPlace.RIGHT).high()).isLessThan(layout.axes().get(AxisPlace.Y).high());
@@ -292,7 +305,7 @@ class FigureTest {
         robot.clickOn("#look-0").clickOn("#look-4");
         window.settle();
         assertThat(look().sheet().text()).isEqualTo(8);
-        robot.push(KeyCode.ESCAPE).push(KeyCode.CONTROL, KeyCode.K).write("duplicate", 0).type(KeyCode.ENTER);
+        robot.push(KeyCode.ESCAPE).push(KeyCode.CONTROL, KeyCode.K).write("copy of this figure", 0).type(KeyCode.ENTER);
         window.settle();
         assertThat(window.session.figuresInView()).hasSize(2);
         robot.push(KeyCode.CONTROL, KeyCode.T).push(KeyCode.CONTROL, KeyCode.A).write("The other", 0).type(KeyCode.ENTER);
@@ -320,5 +333,137 @@ class FigureTest {
         assertThat(after.axes().get(AxisPlace.X).high() - after.axes().get(AxisPlace.X).low()).isCloseTo(before / 2, within(before / 20));
         Point2D there = data(20, 5);
         assertThat(there.distance(pointer)).isLessThan(4);
+    }
+
+    /// What the menu of the second button at a place of the sheet offers, submenus included; its items by their ids.
+    private Map<String, MenuItem> menu(FxRobot robot, double x, double y) {
+        robot.clickOn(at(x, y), MouseButton.SECONDARY);
+        window.settle();
+        var shown = new java.util.HashMap<String, MenuItem>();
+        robot.interact(() -> Window.getWindows().stream().filter(ContextMenu.class::isInstance).flatMap(each -> DrivenWindow.items(((ContextMenu) each).getItems()))
+                .filter(item -> item.getId() != null).forEach(item -> shown.put(item.getId(), item)));
+        return shown;
+    }
+
+    private void choose(FxRobot robot, Map<String, MenuItem> menu, String id) {
+        assertThat(menu).containsKey(id);
+        robot.interact(() -> {
+            menu.get(id).fire();
+            Window.getWindows().stream().filter(ContextMenu.class::isInstance).toList().forEach(Window::hide);
+        });
+        window.settle();
+    }
+
+    @Test
+    void theSecondButtonOffersWhatCanBeDoneWithWhatLiesThere(FxRobot robot) {
+        FigureLayout at = layout();
+        double emptyX = at.px(42);
+        double emptyY = at.py(AxisPlace.Y, 2);
+        choose(robot, menu(robot, emptyX, emptyY), "menu-add-rule-y");
+        assertThat(look().notes()).singleElement().isInstanceOfSatisfying(Note.Rule.class, rule -> assertThat(rule.at()).isCloseTo(2, within(0.1)));
+        choose(robot, menu(robot, emptyX, layout().py(AxisPlace.Y, 3)), "menu-read-x");
+        assertThat(look().notes().getLast()).isInstanceOfSatisfying(Note.Drop.class, drop -> assertThat(drop.series()).isEqualTo(DRY));
+        Rectangle2D label = layout().place(new Thing.CurveLabel(DRY)).orElseThrow();
+        choose(robot, menu(robot, label.getCenterX(), label.getCenterY()), "menu-digits-6");
+        assertThat(look().curve(DRY).digits()).hasValue(6);
+        var axis = menu(robot, layout().plot().getCenterX(), layout().plot().getMaxY() + 8);
+        assertThat(axis).containsKeys("menu-axis", "menu-log", "menu-axis-title", "menu-reversed");
+        choose(robot, axis, "menu-reversed");
+        assertThat(look().axis(AxisPlace.X).reversed()).isTrue();
+        var point = menu(robot, layout().px(40), layout().py(AxisPlace.Y, 8.48));
+        assertThat(point).containsKeys("menu-aside", "menu-select", "menu-in-table", "menu-series", "menu-fit-quadratic");
+        choose(robot, point, "menu-aside");
+        assertThat(window.table(0).setAside().has(8)).isTrue();
+        assertThat(menu(robot, 3, 3)).containsKeys("menu-copy-figure", "menu-look", "menu-show-band");
+    }
+
+    @Test
+    void selectedPointsAreSeenInFigureStripAndTable(FxRobot robot) {
+        robot.clickOn(at(layout().px(40), layout().py(AxisPlace.Y, 8.48)));
+        window.settle();
+        var marks = (SelectionMarks) window.view.lookup("#selection-marks");
+        assertThat(marks.rings()).as("one on the figure, one in the strip").isEqualTo(2);
+        assertThat(selectedRows()).containsExactly("9");
+        robot.push(KeyCode.ESCAPE);
+        robot.clickOn(at(layout().px(42), layout().py(AxisPlace.Y, 2)));
+        window.settle();
+        assertThat(marks.isVisible()).isFalse();
+        robot.interact(() -> {
+            window.grid().requestFocus();
+            window.grid().getSelectionModel().clearSelection();
+            window.grid().getSelectionModel().selectRange(0, window.grid().getColumns().get(1), 2, window.grid().getColumns().get(2));
+        });
+        window.settle();
+        assertThat(marks.rings()).isEqualTo(6);
+        robot.interact(() -> window.session.perform(new helvo.core.study.TableEdit.Sort(1, 2, false)));
+        window.settle();
+        assertThat(marks.isVisible()).as("other rows stand there now").isFalse();
+    }
+
+    private List<String> selectedRows() {
+        return window.grid().lookupAll(".table-row-cell").stream().filter(row -> row.getPseudoClassStates().stream().anyMatch(state -> state.getPseudoClassName().equals("on-figure")))
+                .map(row -> ((TableRow<?>) row).getItem()).map(item -> Integer.toString((Integer) item + 1)).toList();
+    }
+
+    @Test
+    void figuresHaveTabsThatAreAddedAndNamedInPlace(FxRobot robot) {
+        robot.clickOn("#figure-add");
+        robot.interact(() -> Window.getWindows().stream().filter(ContextMenu.class::isInstance).flatMap(each -> DrivenWindow.items(((ContextMenu) each).getItems()))
+                .filter(item -> "figure-new".equals(item.getId())).findFirst().orElseThrow().fire());
+        window.settle();
+        assertThat(window.session.figuresInView()).extracting(figure -> figure.name()).containsExactly("Figure", "Figure 2");
+        assertThat(window.toggle("#figure-1").isSelected()).isTrue();
+        robot.doubleClickOn("#figure-1");
+        robot.push(KeyCode.CONTROL, KeyCode.A).write("Both cords", 0).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(window.text("#figure-1")).isEqualTo("Both cords");
+        robot.interact(() -> window.toggle("#figure-0").requestFocus());
+        robot.type(KeyCode.F2).write("x", 0).type(KeyCode.ESCAPE);
+        assertThat(window.text("#figure-0")).isEqualTo("Figure");
+    }
+
+    @Test
+    void anotherUnitSaysWhyItHasTheOtherAxisAndGoesBack(FxRobot robot) {
+        robot.interact(() -> window.session.show(window.session.study().tables().stream().filter(table -> table.name().equals("Bath")).findFirst().orElseThrow().id()));
+        window.settle();
+        assertThat(layout().axes()).containsKey(AxisPlace.RIGHT);
+        assertThat(window.view.lookup("#figure-notices").isVisible()).isTrue();
+        window.press(robot, "#one-axis");
+        assertThat(layout().axes()).doesNotContainKey(AxisPlace.RIGHT);
+        assertThat(window.view.lookup("#figure-notices").isVisible()).isFalse();
+        int heat = window.session.table().orElseThrow().columns().stream().filter(column -> column.role() == Role.Y).skip(1).findFirst().orElseThrow().id();
+        var tag = (MenuButton) window.view.lookup("#role-" + heat);
+        robot.interact(tag::show);
+        robot.interact(() -> tag.getItems().stream().filter(item -> ("axis-" + heat + "-right").equals(item.getId())).findFirst().orElseThrow().fire());
+        window.settle();
+        assertThat(layout().axes()).containsKey(AxisPlace.RIGHT);
+    }
+
+    @Test
+    void fieldsBeginWithWhatIsThereNow(FxRobot robot) {
+        Rectangle2D title = layout().place(new Thing.AxisTitle(AxisPlace.X)).orElseThrow();
+        robot.clickOn(at(title.getCenterX(), title.getCenterY()));
+        var field = (TextField) window.view.lookup("#figure-title-field");
+        assertThat(field.getText()).isEqualTo("Load (N)");
+        assertThat(field.getSelectedText()).isEqualTo("Load (N)");
+        robot.type(KeyCode.ENTER);
+        assertThat(look().axis(AxisPlace.X).title()).as("looked at, not changed").isEmpty();
+        robot.clickOn(at(layout().plot().getCenterX(), layout().plot().getMaxY() + 8));
+        window.settle();
+        assertThat(window.text("#axis-from")).isEqualTo("0");
+        assertThat(window.text("#axis-step")).isEqualTo("5");
+        assertThat(window.text("#axis-title")).isEqualTo("Load (N)");
+        robot.type(KeyCode.TAB).type(KeyCode.TAB).push(KeyCode.ESCAPE);
+        window.settle();
+        assertThat(look().axes()).as("looked at, not changed").doesNotContainKey(AxisPlace.X);
+        assertThat(window.session.history().get().steps()).isEmpty();
+    }
+
+    @Test
+    void numbersAreWrittenAsTheStudyAsks(FxRobot robot) {
+        robot.clickOn("#figure-look");
+        choose(robot, "#study-numbers", Optional.of(new NumberFormat(DecimalMark.COMMA, false)));
+        assertThat(window.text("#equation")).isEqualTo("Stretch = 0,2064 Load + 0,202");
+        assertThat(window.text("#value-slope")).isEqualTo("0,2064 ± 0,0017");
     }
 }

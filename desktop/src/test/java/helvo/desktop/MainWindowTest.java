@@ -138,7 +138,7 @@ class MainWindowTest {
         window.settle();
         assertThat(stretch().columns().getFirst().role()).isEqualTo(Role.NONE);
         assertThat(window.session.figure().orElseThrow().series()).hasSize(1);
-        robot.clickOn("#role-3").clickOn("x, along the foot");
+        robot.clickOn("#role-3").clickOn("x, horizontal");
         window.settle();
         assertThat(window.text("#equation")).startsWith("Load = ");
     }
@@ -253,12 +253,47 @@ class MainWindowTest {
             window.view.getScene().getWindow().setHeight(700);
         });
         window.settle();
-        for (String id : List.of("#hand-over", "#show-guide-grid", "#sheet", "#equation", "#use-7", "#curve-line")) {
+        inside(robot, 1024, 700, "#hand-over", "#show-guide-grid", "#sheet", "#use-7", "#curve-line", "#curve-degree-5", "#unfold-readout");
+        robot.clickOn("#unfold-readout");
+        window.settle();
+        inside(robot, 1024, 700, "#equation", "#unfold-measurements", "#sheet", "#show-guide-grid");
+        assertThat(window.view.lookup("#grid").getParent().isVisible()).isFalse();
+        robot.push(KeyCode.CONTROL, KeyCode.DIGIT1);
+        window.settle();
+        inside(robot, 1024, 700, "#use-7", "#grid", "#unfold-readout");
+    }
+
+    /// A side keeps the width that it was given, also while the window changes.
+    @Test
+    void sidesAreDraggedWiderAndKeepTheirWidth(FxRobot robot) {
+        var side = (javafx.scene.layout.Region) window.view.lookup(".measurements");
+        Node edge = window.view.lookup("#edge-measurements");
+        var at = edge.localToScreen(edge.getLayoutBounds());
+        robot.drag("#edge-measurements").dropTo(at.getCenterX() + 60, at.getCenterY());
+        window.settle();
+        double wide = side.getWidth();
+        assertThat(wide).isBetween(380.0, 392.0);
+        robot.interact(() -> window.view.getScene().getWindow().setWidth(1500));
+        window.settle();
+        assertThat(side.getWidth()).isEqualTo(wide);
+        robot.interact(() -> window.view.lookup("#edge-readout").requestFocus());
+        var readout = (javafx.scene.layout.Region) window.view.lookup(".readout");
+        double before = readout.getWidth();
+        robot.type(KeyCode.LEFT).type(KeyCode.LEFT);
+        window.settle();
+        assertThat(readout.getWidth()).isEqualTo(before + 32);
+        robot.type(KeyCode.ENTER);
+        window.settle();
+        assertThat(readout.isVisible()).isFalse();
+    }
+
+    private static void inside(FxRobot robot, double width, double height, String... ids) {
+        for (String id : ids) {
             Node node = robot.lookup(id).query();
             var bounds = node.localToScene(node.getLayoutBounds());
             assertThat(bounds.getMinX()).as(id).isGreaterThanOrEqualTo(0);
-            assertThat(bounds.getMaxX()).as(id).isLessThanOrEqualTo(1024);
-            assertThat(bounds.getMaxY()).as(id).isLessThanOrEqualTo(700);
+            assertThat(bounds.getMaxX()).as(id).isLessThanOrEqualTo(width);
+            assertThat(bounds.getMaxY()).as(id).isLessThanOrEqualTo(height);
         }
     }
 

@@ -38,11 +38,12 @@ class TypingTest {
     @Test
     void pairsTypedByTheKeyboardAloneGiveAFigure(FxRobot robot) {
         for (int i = 1; i <= 10; i++) {
-            robot.write(Integer.toString(i), 0).type(KeyCode.TAB).write(Integer.toString(20 * i + 5), 0).type(KeyCode.ENTER).type(KeyCode.LEFT);
+            robot.write(Integer.toString(i), 0).type(KeyCode.TAB).write(Integer.toString(20 * i + 5), 0).type(KeyCode.ENTER);
         }
         window.settle();
         assertThat(window.text("#equation")).isEqualTo("y = 20 x + 5");
         assertThat(window.session.series().orElseThrow().points().size()).isEqualTo(10);
+        assertThat(window.table(0).columns()).as("no column in passing").hasSize(2);
         for (int i = 0; i < 20; i++) {
             robot.push(KeyCode.CONTROL, KeyCode.Z);
         }
@@ -89,6 +90,78 @@ class TypingTest {
         robot.push(KeyCode.CONTROL, KeyCode.A).push(KeyCode.CONTROL, KeyCode.C);
         WaitForAsyncUtils.waitForFxEvents();
         assertThat(WaitForAsyncUtils.waitForAsyncFx(1000, () -> Clipboard.getSystemClipboard().getString())).isEqualTo("0.1234567890123\t2\n3\t1E-7");
+    }
+
+    /// "8 Tab 1656 Enter 9 Tab 1884 …", and back again with Shift.
+    @Test
+    void enterAfterTabsGoesToWhereTheTabsBegan(FxRobot robot) {
+        robot.write("8", 0).type(KeyCode.TAB).write("1656", 0).type(KeyCode.ENTER).write("9", 0).type(KeyCode.TAB).write("1884", 0).type(KeyCode.ENTER);
+        assertThat(place()).isEqualTo("3, 1");
+        robot.write("10", 0).type(KeyCode.TAB).write("2082", 0).type(KeyCode.TAB);
+        assertThat(place()).as("from a row's last cell on to the next row").isEqualTo("4, 1");
+        robot.push(KeyCode.SHIFT, KeyCode.ENTER).push(KeyCode.SHIFT, KeyCode.ENTER);
+        assertThat(place()).isEqualTo("2, 1");
+        robot.type(KeyCode.TAB).push(KeyCode.SHIFT, KeyCode.TAB);
+        assertThat(place()).isEqualTo("2, 1");
+        assertThat(window.table(0).columns()).hasSize(2);
+        robot.type(KeyCode.UP).type(KeyCode.TAB).type(KeyCode.TAB).write("0.5", 0).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(window.table(0).columns()).as("past a filled last cell of the first row").hasSize(3);
+        assertThat(place()).isEqualTo("2, 1");
+        assertThat(IntStream.range(0, 3).mapToDouble(window.table(0).columns().get(1).cells()::number).toArray()).containsExactly(1656, 1884, 2082);
+    }
+
+    private String place() {
+        WaitForAsyncUtils.waitForFxEvents();
+        return "%d, %d".formatted(window.grid().place().getRow() + 1, window.grid().place().getColumn());
+    }
+
+    @Test
+    void headingsAreTypedWhereTheyStand(FxRobot robot) {
+        robot.type(KeyCode.UP).type(KeyCode.F2).write("Load (N)", 0).type(KeyCode.TAB).write("Stretch [mm]", 0).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(window.table(0).columns()).extracting(Column::heading).containsExactly(new Heading("Load", "N"), new Heading("Stretch", "mm"));
+        assertThat(place()).as("where the Tabs began").isEqualTo("1, 1");
+        robot.write("1", 0).type(KeyCode.TAB).write("2", 0).type(KeyCode.ENTER);
+        robot.doubleClickOn(window.grid().lookup("#heading-2").lookup(".column-name"));
+        var field = (javafx.scene.control.TextField) window.grid().lookup("#heading-field");
+        assertThat(field.getText()).isEqualTo("Stretch (mm)");
+        assertThat(field.getSelectedText()).isEqualTo("Stretch (mm)");
+        robot.write("nothing", 0).type(KeyCode.ESCAPE);
+        assertThat(window.table(0).columns().get(1).name()).isEqualTo("Stretch");
+        assertThat(window.grid().isFocused()).isTrue();
+    }
+
+    @Test
+    void cellsAreCutAndCopiedWithTheirHeadings(FxRobot robot) {
+        clipboard("1\t2\n3\t4\n");
+        robot.push(KeyCode.CONTROL, KeyCode.V).push(KeyCode.CONTROL, KeyCode.A).push(KeyCode.CONTROL, KeyCode.ALT, KeyCode.C);
+        window.settle();
+        assertThat(WaitForAsyncUtils.waitForAsyncFx(1000, () -> Clipboard.getSystemClipboard().getString())).isEqualTo("x\ty\n1\t2\n3\t4");
+        robot.interact(() -> window.grid().choose(1, window.table(0).columns().get(1)));
+        robot.push(KeyCode.CONTROL, KeyCode.X);
+        window.settle();
+        assertThat(window.table(0).columns().get(1).cells().cell(1)).isEqualTo(Cell.EMPTY);
+        robot.push(KeyCode.CONTROL, KeyCode.Z);
+        assertThat(window.table(0).columns().get(1).cells().number(1)).isEqualTo(4);
+        robot.push(KeyCode.CONTROL, KeyCode.Y);
+        assertThat(window.table(0).columns().get(1).cells().cell(1)).isEqualTo(Cell.EMPTY);
+        assertThat(WaitForAsyncUtils.waitForAsyncFx(1000, () -> Clipboard.getSystemClipboard().getString())).isEqualTo("4");
+    }
+
+    @Test
+    void whatIsMissingIsSaidOnce(FxRobot robot) {
+        robot.write("1", 0).type(KeyCode.TAB).write("2", 0).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(window.session.figure().orElseThrow().hint()).hasValue("One point so far: a line needs two.");
+        assertThat(window.view.lookup("#curve-line").getParent().isVisible()).isFalse();
+        assertThat(window.view.lookup("#curves-missing").isVisible()).isFalse();
+        assertThat(window.view.lookup("#equation").isVisible()).isFalse();
+        robot.write("1", 0).type(KeyCode.TAB).write("3", 0).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(window.text("#curves-missing")).isEqualTo("All x are equal (1): no curve of y against x can be fitted.");
+        assertThat(window.toggle("#curve-quadratic").lookupAll(".label").stream().filter(javafx.scene.Node::isVisible).map(each -> ((javafx.scene.control.Label) each).getText()))
+                .noneMatch(text -> text.startsWith("All x"));
     }
 
     @Test
