@@ -106,10 +106,12 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
         return worst() <= USABLE_DIGITS;
     }
 
-    /// Digits of the coefficient that has most; one that needs a power of ten in a curve that grows by a factor counts as too many.
+    /// Digits of the coefficient that has most; one that needs a power of ten in a curve that grows by a factor, far from x = 0,
+    /// counts as too many.
     private int worst() {
         int digits = coefficients.stream().mapToInt(value -> value.stripTrailingZeros().precision()).max().orElse(0);
-        boolean far = !fit.curve().isSum() && !NumberFormat.isPlain(NumberFormat.power(coefficients.getFirst()));
+        boolean zeroIsFar = from > to - from || -to > to - from;
+        boolean far = zeroIsFar && !fit.curve().isSum() && !NumberFormat.isPlain(NumberFormat.power(coefficients.getFirst()));
         return far ? Math.max(digits, USABLE_DIGITS + 1) : digits;
     }
 
