@@ -20,7 +20,7 @@ import helvo.figure.Axis;
 import helvo.figure.FigureLayout;
 import helvo.figure.Thing;
 import java.math.BigDecimal;
-import java.math.MathContext;
+import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -173,8 +173,8 @@ final class FigureMenu {
         item("curve", "How the curve looks …", () -> show(new Thing.CurveOf(key)));
         menu("Fit", curves(key));
         axes().ifPresent(_ -> {
-            item("read-x", "Read y here, at x = " + shown(layout.xAt(x)), () -> read(key, false));
-            item("read-y", "Read x here, at y = " + shown(layout.yAt(along(key), y)), () -> read(key, true));
+            item("read-x", "Read y here, at x = " + shown(layout.xAt(x), AxisPlace.X), () -> read(key, false));
+            item("read-y", "Read x here, at y = " + shown(layout.yAt(along(key), y), along(key)), () -> read(key, true));
             Axis along = layout.axes().get(AxisPlace.X);
             item("extend", "Extend it to both ends of the axis", () -> perform(new FigureEdit.SetCurveLook(id(), key, look.reaching(Optional.of(along.low()), Optional.of(along.high())))));
         });
@@ -259,14 +259,14 @@ final class FigureMenu {
             double atX = layout.xAt(x);
             double atY = layout.yAt(AxisPlace.Y, y);
             item("add-note", "Add a note here", () -> add(note -> new Note.Text(note, "Note", atX, atY, Optional.empty())));
-            item("add-rule-y", "Add a reference line at y = " + shown(atY), () -> add(note -> new Note.Rule(note, true, rounded(atY), "")));
-            item("add-rule-x", "Add a reference line at x = " + shown(atX), () -> add(note -> new Note.Rule(note, false, rounded(atX), "")));
-            item("add-span-x", "Add a shaded span of x", () -> add(note -> new Note.Span(note, false, rounded(atX), rounded(atX + tenth(AxisPlace.X)), "")));
-            item("add-span-y", "Add a shaded span of y", () -> add(note -> new Note.Span(note, true, rounded(atY), rounded(atY + tenth(AxisPlace.Y)), "")));
+            item("add-rule-y", "Add a reference line at y = " + shown(atY, AxisPlace.Y), () -> add(note -> new Note.Rule(note, true, rounded(atY, AxisPlace.Y), "")));
+            item("add-rule-x", "Add a reference line at x = " + shown(atX, AxisPlace.X), () -> add(note -> new Note.Rule(note, false, rounded(atX, AxisPlace.X), "")));
+            item("add-span-x", "Add a shaded span of x", () -> add(note -> new Note.Span(note, false, rounded(atX, AxisPlace.X), rounded(atX + tenth(AxisPlace.X), AxisPlace.X), "")));
+            item("add-span-y", "Add a shaded span of y", () -> add(note -> new Note.Span(note, true, rounded(atY, AxisPlace.Y), rounded(atY + tenth(AxisPlace.Y), AxisPlace.Y), "")));
             session.series().filter(series -> series.fit().isPresent()).ifPresent(series -> {
                 String of = figure.series().size() > 1 ? " off " + series.label() : "";
-                item("read-x", "Read y%s at x = %s".formatted(of, shown(atX)), () -> read(series.key(), false));
-                item("read-y", "Read x%s at y = %s".formatted(of, shown(atY)), () -> read(series.key(), true));
+                item("read-x", "Read y%s at x = %s".formatted(of, shown(atX, AxisPlace.X)), () -> read(series.key(), false));
+                item("read-y", "Read x%s at y = %s".formatted(of, shown(atY, AxisPlace.Y)), () -> read(series.key(), true));
             });
             rule();
         });
@@ -299,7 +299,7 @@ final class FigureMenu {
     }
 
     private void read(SeriesKey key, boolean fromY) {
-        double at = rounded(fromY ? layout.yAt(along(key), y) : layout.xAt(x));
+        double at = fromY ? rounded(layout.yAt(along(key), y), along(key)) : rounded(layout.xAt(x), AxisPlace.X);
         add(note -> new Note.Drop(note, key, fromY, at, true));
     }
 
@@ -314,12 +314,15 @@ final class FigureMenu {
         return Math.abs(axis.high() - axis.low()) / 10;
     }
 
-    /// A place that was pointed at is no more exact than three digits.
-    private static double rounded(double value) {
-        return Double.isFinite(value) ? new BigDecimal(value).round(new MathContext(3)).doubleValue() : value;
+    /// A place that was pointed at is no more exact than a two hundredth of its axis.
+    private double rounded(double value, AxisPlace place) {
+        Axis axis = layout.axes().get(place);
+        double span = Math.abs(axis.high() - axis.low());
+        int decimals = -(int) Math.floor(Math.log10(span / 200));
+        return Double.isFinite(value) ? new BigDecimal(value).setScale(decimals, RoundingMode.HALF_EVEN).doubleValue() : value;
     }
 
-    private String shown(double value) {
-        return figure.numbers().plain(rounded(value));
+    private String shown(double value, AxisPlace place) {
+        return figure.numbers().plain(rounded(value, place));
     }
 }

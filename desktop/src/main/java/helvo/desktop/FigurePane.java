@@ -31,7 +31,6 @@ final class FigurePane extends VBox {
         getStyleClass().add("figure-pane");
         tabs = new Tabs("figure-", place -> session.showFigure(session.figuresInView().get(place).id()))
                 .renaming((name, place) -> session.perform(new FigureEdit.NameFigure(session.figuresInView().get(place).id(), name))).ending(add());
-        tabs.setPrefWrapLength(150);
         tabs.getStyleClass().add("figure-tabs");
         view = new FigureView(session, asks);
         notices = new FigureNotices(session);
@@ -109,6 +108,7 @@ final class FigurePane extends VBox {
         session.figureInView().ifPresent(figure -> {
             List<Figure> all = session.figuresInView();
             tabs.show(all.stream().map(Figure::name).toList(), all.indexOf(figure));
+            tabs.wrapAfter(240);
             switches.forEach((layer, button) -> {
                 button.setSelected(figure.shows(layer));
                 boolean serves = layer != Layer.ONE_FOR_ALL || session.table().flatMap(table -> table.first(Role.BY)).isPresent();

@@ -150,7 +150,7 @@ public final class HelvoWindow {
                     show(session, "Failed");
                     int figure = session.figureInView().orElseThrow().id();
                     session.perform(new FigureEdit.Show(figure, Layer.BAND, true));
-                    session.perform(new FigureEdit.PutNote(figure, new Note.Drop(1, session.series().orElseThrow().key(), true, 0.5, true)));
+                    session.perform(new FigureEdit.PutNote(figure, new Note.Drop(1, new SeriesKey(session.table().orElseThrow().first(Role.Y).orElseThrow().id(), ""), true, 0.5, true)));
                 }
                 case BARS -> whenSettled(session, view, () -> {
                     view.showThing(new Thing.BarOf(new SeriesKey(3, "dry"), 10, Thing.BarEnd.UP), 0, 160);

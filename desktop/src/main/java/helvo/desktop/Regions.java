@@ -30,7 +30,7 @@ final class Regions extends HBox {
     private boolean narrow;
 
     Regions(Region left, Region right) {
-        this.left = new Side(left, "measurements", "Measurements", 326, true);
+        this.left = new Side(left, "measurements", "Measurements", 334, true);
         this.right = new Side(right, "readout", "Readout", 282, false);
         HBox.setHgrow(middle, Priority.ALWAYS);
         middle.setMinWidth(0);

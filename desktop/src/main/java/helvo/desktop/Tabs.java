@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.IntConsumer;
 import java.util.function.ObjIntConsumer;
+import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
@@ -57,6 +58,16 @@ final class Tabs extends FlowPane {
         for (int i = 0; i < buttons.size(); i++) {
             buttons.get(i).setSelected(i == selected);
         }
+    }
+
+    /// Takes no more room than its tabs need, and this at most.
+    void wrapAfter(double most) {
+        Runnable fit = () -> {
+            applyCss();
+            setPrefWrapLength(Math.min(most, getChildren().stream().mapToDouble(each -> Math.ceil(each.prefWidth(-1)) + getHgap()).sum() + snappedLeftInset() + snappedRightInset()));
+        };
+        fit.run();
+        Platform.runLater(fit); // with the looks that it gets in its scene
     }
 
     private ToggleButton tab(int place, ToggleGroup group) {

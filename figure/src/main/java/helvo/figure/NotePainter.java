@@ -12,6 +12,7 @@ import java.awt.geom.Rectangle2D;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 
 /// Draws what a person added: notes, reference lines, shaded spans, readings.
 final class NotePainter {
@@ -196,7 +197,7 @@ final class NotePainter {
         var mark = painter.marker().at(px, py, style.length(3.3));
         pen.fill(mark, Inks.SHEET);
         pen.draw(mark, painter.color(), style.weight(1.1));
-        String read = drop.fromY() ? "x = " + style.numbers().significant(x, 4) : "y = " + style.numbers().significant(y, 4);
+        String read = drop.fromY() ? "x = " + read(x, on.x()) : "y = " + read(y, on.y());
         Font font = style.strong();
         double width = Typeface.width(font, read);
         double textX = drop.fromY() ? Math.min(px + style.length(4), on.area().getMaxX() - width - 2) : on.area().getMinX() + style.length(5);
@@ -208,6 +209,11 @@ final class NotePainter {
         Shape along = new BasicStroke((float) (2 * GRIP)).createStrokedShape(path);
         part(new Thing.NoteOf(drop.id(), 0), along);
         taken.add(along);
+    }
+
+    /// As exactly as it can be seen on an axis.
+    private String read(double value, Axis along) {
+        return style.numbers().rounded(value, OptionalDouble.of((along.high() / 2 - along.low() / 2) / 100));
     }
 
     private void part(Thing thing, Shape area) {

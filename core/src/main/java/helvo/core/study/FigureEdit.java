@@ -199,11 +199,19 @@ public sealed interface FigureEdit extends Edit {
         }
     }
 
-    /// Adds a note, or puts it in the place of the one with its id.
+    /// Adds a note, or puts it in the place of the one with its id. A new reading beyond limits that were chosen frees them, so that
+    /// it is seen.
     record PutNote(int figure, Note note) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.with(before.look().with(note));
+            boolean isNew = before.look().note(note.id()).isEmpty();
+            FigureLook look = isNew && note instanceof Note.Drop drop && drop.widens() && isOutside(before.look(), drop) ? before.look().unlimited() : before.look();
+            return before.with(look.with(note));
+        }
+
+        private static boolean isOutside(FigureLook look, Note.Drop drop) {
+            AxisLook along = look.axis(!drop.fromY() ? AxisPlace.X : look.series(drop.series()).right().orElse(false) ? AxisPlace.RIGHT : AxisPlace.Y);
+            return along.low().filter(low -> drop.at() < low).isPresent() || along.high().filter(high -> drop.at() > high).isPresent();
         }
 
         @Override
