@@ -6,6 +6,7 @@ import helvo.core.look.SheetLook;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
+import helvo.figure.FigureDrawing;
 import helvo.figure.FigureFile;
 import helvo.figure.FigureFormat;
 import helvo.files.CannotRead;
@@ -77,6 +78,7 @@ final class DrawCommand implements Callable<Integer> {
         } catch (IOException e) {
             throw new Refused("“" + out + "” could not be written: " + reason(e) + ". Choose another folder or name.");
         }
+        FigureDrawing.notices(figure).forEach(command.commandLine().getErr()::println);
         return Helvo.DONE;
     }
 

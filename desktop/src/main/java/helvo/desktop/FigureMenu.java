@@ -4,6 +4,7 @@ import helvo.core.analysis.FigureAnalysis;
 import helvo.core.curve.Curve;
 import helvo.core.curve.Curves;
 import helvo.core.fit.PrintedEquation;
+import helvo.core.fit.Weighting;
 import helvo.core.look.AxisLook;
 import helvo.core.look.AxisPlace;
 import helvo.core.look.CurveLook;
@@ -15,6 +16,7 @@ import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
 import helvo.core.study.SeriesKey;
+import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.figure.Axis;
 import helvo.figure.FigureLayout;
@@ -22,6 +24,7 @@ import helvo.figure.Thing;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
@@ -276,6 +279,12 @@ final class FigureMenu {
         item("show-all", "Show all points", view::showAll);
         item("show-legend", "The legend …", () -> show(new Thing.Legend()));
         hiddenCurves();
+        rule();
+        menu("Points count in fits", Arrays.stream(Weighting.values()).map(by -> check("weigh-" + by.name().toLowerCase(), by.words(), of.weighting() == by, () -> perform(new FigureEdit.Weigh(of.id(), by)))).toList());
+        if (session.series().isPresent()) {
+            item("straighten", "Make it straight: square, root, logarithm …", asks.straighten());
+        }
+        item("swap", "Swap x and y", () -> perform(new StudyEdit.SwapAxes(of.table())));
         rule();
         item("copy-figure", "Copy the figure", asks.copy());
         item("look", "The look of the figure …", asks.sheet());

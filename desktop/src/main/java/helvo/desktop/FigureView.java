@@ -116,7 +116,8 @@ final class FigureView extends Pane {
     /// @param sheet the look of the whole figure
     /// @param copy  puts the figure on the clipboard
     /// @param row   brings a row into view in the table
-    record Asks(ThingAsked thing, PointsAsked points, Runnable sheet, Runnable copy, IntConsumer row) {}
+    /// @param straighten what would make the relation a straight line
+    record Asks(ThingAsked thing, PointsAsked points, Runnable sheet, Runnable copy, IntConsumer row, Runnable straighten) {}
 
     interface ThingAsked {
         void show(Thing thing, double sceneX, double sceneY);

@@ -71,7 +71,7 @@ final class MainView extends StackPane {
         getStyleClass().add("main-view");
         measurements = new MeasurementsPane(session, new MeasurementsPane.Asks(this::open, () -> show(panel(SeriesPanel.class)), this::showFormula, () -> show(panel(FilterPanel.class)),
                 () -> show(panel(SummaryPanel.class)), () -> show(panel(SetPanel.class))));
-        figure = new FigurePane(session, new FigureView.Asks(this::showThing, this::showPoints, () -> showThing(new Thing.Ground(), 420, 100), () -> panel(HandOver.class).copyFigure(), this::showRow));
+        figure = new FigurePane(session, new FigureView.Asks(this::showThing, this::showPoints, () -> showThing(new Thing.Ground(), 420, 100), () -> panel(HandOver.class).copyFigure(), this::showRow, this::showStraighten));
         readout = new ReadoutPane(session, this::showBars, this::addReading);
         finder = new CommandFinder(session, commands, this::hidePanel);
         handOver = new HandOver(session, dialogs);

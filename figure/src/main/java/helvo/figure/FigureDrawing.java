@@ -75,6 +75,11 @@ public final class FigureDrawing {
         return Titles.own(figure, place);
     }
 
+    /// What does not fit on the sheet, in sentences.
+    public static List<String> notices(FigureAnalysis figure) {
+        return draw(figure, new BlankPen(), Progress.NONE).notices();
+    }
+
     /// Draws the whole sheet at one unit a point from the origin; the caller scales.
     ///
     /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits

@@ -14,6 +14,8 @@ public final class NumberText {
     /// Every decimal of so many digits is a double of its own.
     private static final int DIGITS_OF_DOUBLES = 15;
 
+    private static final int LEAST_PLAIN = -4;
+
     private NumberText() {}
 
     /// The number that a whole cell says.
@@ -59,9 +61,17 @@ public final class NumberText {
         return at < 0 ? 0 : text.length() - at - 1;
     }
 
-    /// The shortest text that reads back as the same double, without a trailing ".0".
+    /// The shortest text that reads back as the same double, without a trailing ".0"; with a power of ten only where zeros could not
+    /// be counted.
     public static String shortest(double value) {
         String text = Double.toString(value);
+        if (text.indexOf('E') >= 0) {
+            BigDecimal exact = new BigDecimal(text);
+            int power = NumberFormat.power(exact);
+            if (power >= LEAST_PLAIN && power <= DIGITS_OF_DOUBLES) {
+                return exact.stripTrailingZeros().toPlainString();
+            }
+        }
         return text.endsWith(".0") ? text.substring(0, text.length() - 2) : text.replace(".0E", "E");
     }
 

@@ -24,7 +24,8 @@ public sealed interface Format {
 
         @Override
         public String shown(double number, DecimalMark mark) {
-            return NumberText.withDecimals(NumberText.withoutRounding(number), decimals).replace('.', mark.sign());
+            String written = NumberText.withDecimals(NumberText.withoutRounding(number), decimals);
+            return written.indexOf('E') < 0 ? written.replace('.', mark.sign()) : NumberFormat.of(mark).text(new BigDecimal(written).stripTrailingZeros());
         }
     }
 

@@ -95,7 +95,7 @@ class NumberFormatTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"0.0001,4,0.0001", "1e-4,6,0.000100", "0,4,0.0000", "1200,1,1200.0", "0.00012,4,1.2E-4"})
+    @CsvSource({"0.0001,4,0.0001", "1e-4,6,0.000100", "0,4,0.0000", "1200,1,1200.0", "0.00012,4,0.00012", "0.00001234,2,1.234E-5", "12345678,0,12345678", "1e16,0,1E16"})
     void smallNumbersHaveTheirColumnsDecimals(double value, int decimals, String shown) {
         assertThat(NumberText.withDecimals(value, decimals)).isEqualTo(shown);
     }
