@@ -3,8 +3,11 @@ package helvo.core.curve;
 import helvo.core.Progress;
 import helvo.core.fit.ExponentialFit;
 import helvo.core.fit.FitOverLogs;
+import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Points;
+import helvo.core.fit.Reason;
+import java.util.Arrays;
 import java.util.List;
 import java.util.function.Function;
 
@@ -12,6 +15,9 @@ import java.util.function.Function;
 ///
 /// @param onLogScale fitted as a straight line through ln y over ln x, for y > 0; else by direct least squares on y
 public record Power(boolean onLogScale) implements Curve {
+    /// The logarithm of the largest double is 709.8.
+    private static final double MOST_POWER = 700;
+
     @Override
     public String name() {
         return onLogScale ? "Power, on the log scale" : "Power";
@@ -67,6 +73,13 @@ public record Power(boolean onLogScale) implements Curve {
 
     @Override
     public FitOutcome fit(Points points, Progress progress) {
-        return onLogScale ? FitOverLogs.power(this, points, progress) : ExponentialFit.power(this, points, progress);
+        FitOutcome outcome = onLogScale ? FitOverLogs.power(this, points, progress) : ExponentialFit.power(this, points, progress);
+        return outcome instanceof FitOutcome.Fitted(Fit fit) && !isUsable(fit, points) ? new FitOutcome.NotFitted(this, new Reason.OutOfRange()) : outcome;
+    }
+
+    /// Whether x^b is a double for all of the points: else nobody could compute the curve by its equation.
+    private static boolean isUsable(Fit fit, Points points) {
+        double b = fit.coefficient("b").value();
+        return Arrays.stream(points.x()).filter(x -> x > 0).allMatch(x -> Math.abs(b * Math.log(x)) < MOST_POWER);
     }
 }

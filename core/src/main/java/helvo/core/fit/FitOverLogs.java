@@ -49,7 +49,7 @@ public final class FitOverLogs {
         }
         Coefficient logA = line.coefficient("a");
         double a = Math.exp(logA.value());
-        if (a == 0 || !Double.isFinite(a)) {
+        if (a < Double.MIN_NORMAL || !Double.isFinite(a)) {
             return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
         }
         Coefficient amplitude = logA.uncertainty().map(of -> Coefficient.of("a", a, a * of.standardError(), line.quality().degreesOfFreedom()))
