@@ -10,6 +10,7 @@ import helvo.figure.FigureLayout;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -21,25 +22,30 @@ import javafx.scene.layout.VBox;
 final class FigureNotices extends VBox {
     private final Session session;
     private List<String> shown = List.of();
+    private Optional<FigureLayout> last = Optional.empty();
 
     FigureNotices(Session session) {
         super(4);
         this.session = session;
         setId("figure-notices");
         show(Optional.empty());
+        session.unfinished().subscribe(_ -> show(last));
     }
 
     /// @param layout of the figure in view as it is drawn
     void show(Optional<FigureLayout> layout) {
+        last = layout;
         Optional<FigureAnalysis> figure = session.figure();
+        Optional<String> unfinished = session.unfinished().get();
         List<Column> right = figure.map(FigureAnalysis::rightByUnit).orElse(List.of());
         List<String> tooLong = layout.map(FigureLayout::notices).orElse(List.of());
-        List<String> now = java.util.stream.Stream.concat(right.stream().map(column -> column.heading().text()), tooLong.stream()).toList();
+        List<String> now = Stream.of(unfinished.stream(), right.stream().map(column -> column.heading().text()), tooLong.stream()).flatMap(each -> each).toList();
         if (now.equals(shown) && !getChildren().isEmpty() == !now.isEmpty()) {
             return;
         }
         shown = now;
         getChildren().clear();
+        unfinished.ifPresent(text -> getChildren().add(line(text, choice("analyse-again", "Try again", session::analyseAgain))));
         if (!right.isEmpty()) {
             String names = right.stream().map(column -> column.heading().text()).collect(Collectors.joining(", "));
             getChildren().add(line(names + (right.size() == 1 ? " has another unit, and so the axis on the right." : " have other units, and so the axis on the right."),

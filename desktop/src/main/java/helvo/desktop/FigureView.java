@@ -15,6 +15,7 @@ import helvo.core.study.FigureEdit;
 import helvo.core.study.FigureEdit.Zoom;
 import helvo.core.study.FigureEdit.Zoom.Limits;
 import helvo.core.study.SeriesKey;
+import helvo.desktop.work.Background;
 import helvo.figure.Axis;
 import helvo.figure.FigureDrawing;
 import helvo.figure.FigureLayout;
@@ -67,9 +68,7 @@ final class FigureView extends Pane {
 
     private final Session session;
     private final Asks asks;
-    private final Workshop.Lane drawing;
-    private final Rehearsal rehearsal;
-    private final PauseTransition quiet = new PauseTransition(Duration.millis(300));
+    private final Background.Latest drawing;
     private final ImageView sheet = new ImageView();
     /// A shadow as an effect of the picture would be worked out anew for each picture.
     private final Region shadow = new Region();
@@ -138,14 +137,7 @@ final class FigureView extends Pane {
         this.session = session;
         this.asks = asks;
         marks = new SelectionMarks(session);
-        drawing = session.workshop().lane("drawing");
-        rehearsal = Rehearsal.before(session);
-        quiet.setOnFinished(_ -> rehearse());
-        sceneProperty().subscribe(scene -> {
-            if (scene != null) {
-                rehearsal.heed(scene);
-            }
-        });
+        drawing = session.background().latest("drawing");
         getStyleClass().add("figure-view");
         setMinSize(200, 160);
         sheet.getStyleClass().add("sheet");
@@ -380,9 +372,6 @@ final class FigureView extends Pane {
     }
 
     private void update() {
-        if (session.isRehearsing()) {
-            return;
-        }
         Optional<FigureAnalysis> figure = shown();
         setVisible(figure.isPresent());
         target = Optional.empty();
@@ -394,9 +383,6 @@ final class FigureView extends Pane {
         double scale = scale(figure.get());
         if (wanted != null && wanted.looksLike(figure.get()) && asked == scale || drawingNow && draft.isPresent()) {
             target = drawn == null || draft.isPresent() ? Optional.empty() : Optional.of(new Target(drawn.figure().id(), scale, drawn));
-            if (rehearsal.isDue(figure.get())) {
-                quiet.playFromStart();
-            }
             return;
         }
         asked = scale;
@@ -409,27 +395,14 @@ final class FigureView extends Pane {
         }
         drawingNow = true;
         FigureAnalysis toDraw = figure.get();
-        drawing.run("Drawing …", progress -> Raster.draw(toDraw, scale, progress), raster -> show(toDraw, raster), fault -> {
+        drawing.run("Drawing …", progress -> Raster.draw(toDraw, scale, progress), new Background.Outcome<>(raster -> show(toDraw, raster), fault -> {
             drawingNow = false;
             wanted = null;
             session.say("The figure could not be drawn (" + fault + ").", true);
         }, () -> {
             drawingNow = false;
             wanted = null;
-        });
-    }
-
-    private void rehearse() {
-        if (draft.isEmpty() && drawn != null && layout.isPresent() && settled() && session.workshop().idle()) {
-            FigureAnalysis figure = drawn;
-            rehearsal.begin(figure, layout.get(), drawnScale, raster -> {
-                if (drawn == figure && settled()) {
-                    sheet.setImage(image(raster.image()));
-                }
-            });
-        } else {
-            quiet.playFromStart();
-        }
+        }));
     }
 
     private void show(FigureAnalysis figure, Raster raster) {

@@ -123,7 +123,7 @@ final class HandOver extends Panel {
         var study = session.study();
         boolean withData = data.isSelected();
         int id = session.figureInView().orElseThrow().id();
-        session.away("Saving " + path.getFileName() + " …", progress -> {
+        session.writeAside("Saving " + path.getFileName() + " …", progress -> {
             FigureAnalysis figure = helvo.core.analysis.Analysis.of(study, session.analysis().get(), progress.part(0, 0.5))
                     .figure(id);
             written(path, () -> FigureFile.write(path, format, figure, dpi, withData, progress.part(0.5, 1)));
@@ -134,7 +134,7 @@ final class HandOver extends Panel {
     void saveTable(TableFile.Format format) {
         Study study = session.study();
         session.table().ifPresent(table -> dialogs.table(getScene() == null ? null : getScene().getWindow(), format, table.name() + "." + format.ending())
-                .ifPresent(path -> session.away("Saving " + path.getFileName() + " …", progress -> {
+                .ifPresent(path -> session.writeAside("Saving " + path.getFileName() + " …", progress -> {
                     written(path, () -> TableFile.write(path, format, table, progress));
                     return "Saved “" + path.getFileName() + "” in " + path.toAbsolutePath().getParent() + ".";
                 }, () -> session.tableSaved(study))));
@@ -158,7 +158,7 @@ final class HandOver extends Panel {
 
     /// As a picture at 300 dots per inch.
     void copyFigure() {
-        session.figure().ifPresent(figure -> session.away("Copying the figure …", progress -> {
+        session.figure().ifPresent(figure -> session.writeAside("Copying the figure …", progress -> {
             WritableImage image = FigureView.image(Raster.draw(figure, FigureFile.USUAL_DPI / 72, progress).image());
             Platform.runLater(() -> {
                 var content = new ClipboardContent();

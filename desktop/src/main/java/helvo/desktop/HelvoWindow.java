@@ -229,7 +229,7 @@ public final class HelvoWindow {
 
             @Override
             public void handle(long now) {
-                quiet = session.workshop().idle() && view.figureView().settled() ? quiet + 1 : 0;
+                quiet = session.background().idle() && view.figureView().settled() ? quiet + 1 : 0;
                 if (quiet > 10) {
                     stop();
                     then.run();

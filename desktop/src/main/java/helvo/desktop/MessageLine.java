@@ -46,7 +46,7 @@ final class MessageLine extends VBox {
         setMaxSize(600, USE_PREF_SIZE);
         setPickOnBounds(false);
         fade.setOnFinished(_ -> session.dismissNotice());
-        session.workshop().shown().subscribe(shown -> {
+        session.background().shown().subscribe(shown -> {
             show(work, shown != null);
             if (shown != null) {
                 workText.setText(shown.label());

@@ -29,11 +29,7 @@ final class Pace {
     static void watch(Scene scene, Session session, FigureView figure, Consumer<String> tell) {
         var pace = new Pace(scene, tell);
         scene.addEventFilter(InputEvent.ANY, pace::happened);
-        session.history().subscribe(history -> {
-            if (!session.isRehearsing()) {
-                pace.asked = history.steps().isEmpty() ? 0 : pace.event;
-            }
-        });
+        session.history().subscribe(history -> pace.asked = history.steps().isEmpty() ? 0 : pace.event);
         figure.shownPicture().subscribe(_ -> pace.shown(session.analysis().get().study() == session.study() && figure.settled()));
     }
 

@@ -17,6 +17,8 @@ import helvo.core.table.Column;
 import helvo.core.table.Heading;
 import helvo.core.table.Stacking;
 import helvo.core.table.Table;
+import helvo.desktop.work.Background;
+import helvo.desktop.work.Background.Outcome;
 import helvo.files.CannotRead;
 import helvo.files.ReadTable;
 import helvo.files.text.PastedText;
@@ -50,12 +52,12 @@ final class Session implements AutoCloseable {
     /// To go through more than these takes longer than a person should wait for.
     private static final int MANY_ROWS = 100_000;
 
-    private final Workshop workshop = new Workshop();
-    private Workshop.Lane analysing = workshop.lane("analysis");
-    private Workshop.Lane expecting = workshop.lane("expectation");
-    private final Workshop.Lane reading = workshop.lane("reading");
-    private final Workshop.Lane writing = workshop.lane("writing");
-    private final Workshop.Lane changing = workshop.lane("changing");
+    private final Background background = new Background();
+    private Background.Latest analysing = background.latest("analysis");
+    private Background.Latest expecting = background.latest("expectation");
+    private final Background.Queue reading = background.queue("reading");
+    private final Background.Queue writing = background.queue("writing");
+    private final Background.Latest changing = background.latest("changing");
     private final Deque<Change> waiting = new ArrayDeque<>();
     private final ReadOnlyObjectWrapper<History> history;
     private Study saved;
@@ -69,9 +71,9 @@ final class Session implements AutoCloseable {
     private final ReadOnlyIntegerWrapper series = new ReadOnlyIntegerWrapper();
     private final ReadOnlyObjectWrapper<Optional<Notice>> notice = new ReadOnlyObjectWrapper<>(Optional.empty());
 
+    private final ReadOnlyObjectWrapper<Optional<String>> unfinished = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Selection> selected = new ReadOnlyObjectWrapper<>(Selection.NONE);
     private Preparation preparation = (_, _) -> {};
-    private boolean rehearsing;
     private Optional<Expected> expected = Optional.empty();
 
     /// What an edit would give that is still being typed.
@@ -130,8 +132,8 @@ final class Session implements AutoCloseable {
         analyse(study);
     }
 
-    Workshop workshop() {
-        return workshop;
+    Background background() {
+        return background;
     }
 
     void preparing(Preparation work) {
@@ -260,15 +262,22 @@ final class Session implements AutoCloseable {
         }
         expected = Optional.of(next);
         Study study = next.after.study();
-        expecting.run("Fitting …", analysis(study, analysis.get(), preparation, early -> learned(next, early)), all -> learned(next, all), fault -> {
+        expecting.run("Fitting …", analysis(study, analysis.get(), preparation, early -> learned(next, early)), new Outcome<>(all -> learned(next, all), fault -> {
+            forget(next);
             if (study == shown) {
-                failed(fault);
+                unfinished(fault);
             }
         }, () -> {
+            forget(next);
             if (study == shown) {
                 stopAnalysis();
             }
-        });
+        }));
+    }
+
+    /// What could not be worked out beforehand is worked out when it is done.
+    private void forget(Expected of) {
+        expected = expected.filter(each -> each != of);
     }
 
     /// What was typed is not going to be done.
@@ -340,11 +349,7 @@ final class Session implements AutoCloseable {
         }
         Change next = waiting.getFirst();
         History now = history.get();
-        changing.run(next.label, _ -> next.how.apply(now), changed -> {
-            if (history.get() != now) {
-                doNext(); // a stopped analysis took a step back meanwhile
-                return;
-            }
+        changing.run(next.label, _ -> next.how.apply(now), new Outcome<>(changed -> {
             change(changed);
             waiting.removeFirst();
             next.then.run();
@@ -355,7 +360,7 @@ final class Session implements AutoCloseable {
         }, () -> {
             waiting.clear();
             say("Stopped; the study is as it was.", false);
-        });
+        }));
     }
 
     private void change(History changed) {
@@ -366,7 +371,7 @@ final class Session implements AutoCloseable {
         Optional<Expected> ready = expected.filter(each -> each.after == changed);
         if (ready.isPresent()) {
             // Its analysis goes on as that of the study.
-            Workshop.Lane free = analysing;
+            Background.Latest free = analysing;
             free.stop();
             analysing = expecting;
             expecting = free;
@@ -424,11 +429,12 @@ final class Session implements AutoCloseable {
         Analysis previous = analysis.get();
         // What is tried changes with each move of the pointer: its figure is drawn when there is time.
         Preparation first = trial.isEmpty() ? preparation : (_, _) -> {};
-        analysing.run("Fitting …", analysis(study, previous, first, this::known), analysis::set, this::failed, this::stopAnalysis);
+        unfinished.set(Optional.empty());
+        analysing.run("Fitting …", analysis(study, previous, first, this::known), new Outcome<>(analysis::set, this::unfinished, this::stopAnalysis));
     }
 
     /// @param early gets what is known early, on the interface thread
-    private static Workshop.Work<Analysis> analysis(Study study, Analysis previous, Preparation first, Consumer<Analysis> early) {
+    private static Background.Work<Analysis> analysis(Study study, Analysis previous, Preparation first, Consumer<Analysis> early) {
         var shownFirst = new AtomicBoolean();
         return progress -> {
             Analysis all = Analysis.of(study, previous, known -> {
@@ -443,29 +449,6 @@ final class Session implements AutoCloseable {
         };
     }
 
-    /// Tells the views of a study with the same values and of its analysis, and at once of the present ones again.
-    ///
-    /// @param of the analysis that it serves instead of; nothing happens when there is a newer one
-    void rehearse(Analysis of, Analysis same) {
-        History now = history.get();
-        if (analysis.get() == of && now.study() == of.study() && !isChanging() && trial.isEmpty()) {
-            rehearsing = true;
-            try {
-                history.set(History.from(same.study()));
-                analysis.set(same);
-            } finally {
-                history.set(now);
-                analysis.set(of);
-                rehearsing = false;
-            }
-        }
-    }
-
-    /// Whether views are told of what they show already; a picture need not be drawn for that.
-    boolean isRehearsing() {
-        return rehearsing;
-    }
-
     /// What is known early serves as long as nothing newer is.
     private void known(Analysis early) {
         if (early.study() == shown) {
@@ -473,19 +456,27 @@ final class Session implements AutoCloseable {
         }
     }
 
-    /// Stopping an analysis takes back the steps that asked for it; they can be done again.
+    /// Why figure and readout do not follow the study as it is now; empty while they do, or will.
+    ReadOnlyObjectProperty<Optional<String>> unfinished() {
+        return unfinished.getReadOnlyProperty();
+    }
+
+    /// Works out again what was stopped or failed.
+    void analyseAgain() {
+        analyse(trial.map(edit -> edit.apply(study())).orElse(study()));
+    }
+
+    private void unfinished(Throwable fault) {
+        unfinished.set(Optional.of(fault instanceof OutOfMemoryError ? "There is not enough memory to work out this figure: set rows aside, or close other programs. Figure and readout are as they were before."
+                : "Working out the figure failed (" + fault + "). The change stands; figure and readout are as they were before."));
+    }
+
+    /// Stopping an analysis stops that and nothing else: the edit that asked for it stands.
     void stopAnalysis() {
         analysing.stop();
-        if (analysis.get().study() == study()) {
-            say("Stopped. Not all curves were compared, and cells may need a look that are not listed.", false);
-            return;
-        }
-        History back = history.get();
-        while (back.undoable().isPresent() && back.study() != analysis.get().study()) {
-            back = back.undo();
-        }
-        change(back);
-        say("Stopped. The study is as it was before; Redo does the step again.", false);
+        expecting.stop();
+        unfinished.set(Optional.of(analysis.get().study() == study() ? "Stopped: not all curves were compared, and cells may need a look that are not listed."
+                : "Stopped: the change stands; figure and readout are as they were before."));
     }
 
     /// Reads files into tables of the study; asks how where there are several, or several sheets in one.
@@ -517,7 +508,7 @@ final class Session implements AutoCloseable {
         reading.run("Opening " + file.getFileName() + " …", progress -> {
             List<String> sheets = ReadTable.sheets(file);
             return sheets.size() > 1 && alone ? sheets : ReadTable.read(file, Optional.empty(), progress);
-        }, read -> {
+        }, new Outcome<>(read -> {
             if (read instanceof ReadTable table) {
                 opened(table);
             } else if (read instanceof List<?> sheets) {
@@ -527,7 +518,7 @@ final class Session implements AutoCloseable {
         }, fault -> {
             failed(fault);
             openEach(files.subList(1, files.size()), alone);
-        }, () -> say("Opening was stopped; nothing was changed.", false));
+        }, () -> say("Opening was stopped; nothing was changed.", false)));
     }
 
     /// Reads sheets of a workbook one after the other into tables of the study.
@@ -536,13 +527,13 @@ final class Session implements AutoCloseable {
             return;
         }
         List<String> rest = sheets.subList(1, sheets.size());
-        reading.run("Opening " + sheets.getFirst() + " …", progress -> ReadTable.read(file, Optional.of(sheets.getFirst()), progress), read -> {
+        reading.run("Opening " + sheets.getFirst() + " …", progress -> ReadTable.read(file, Optional.of(sheets.getFirst()), progress), new Outcome<>(read -> {
             opened(read);
             openSheets(file, rest);
         }, fault -> {
             failed(fault);
             openSheets(file, rest);
-        }, () -> say("Opening was stopped; nothing was changed.", false));
+        }, () -> say("Opening was stopped; nothing was changed.", false)));
     }
 
     /// Reads files into one table, under one another, with a column that names the file of each row.
@@ -556,7 +547,7 @@ final class Session implements AutoCloseable {
                 notices.addAll(read.notices());
             }
             return new ReadTable(Stacking.of(tables.getFirst().name() + " and %d more".formatted(files.size() - 1), "File", tables), "", notices);
-        }, this::opened, this::failed, () -> say("Opening was stopped; nothing was changed.", false));
+        }, new Outcome<>(this::opened, this::failed, () -> say("Opening was stopped; nothing was changed.", false)));
     }
 
     private void opened(ReadTable read) {
@@ -645,18 +636,17 @@ final class Session implements AutoCloseable {
     void reread(Table old, Table.Source.Text source, TextLayout layout) {
         Path file = Path.of(source.file());
         reading.run("Reading again …", progress -> TextTable.read(file, Optional.of(layout), progress),
-                read -> perform(new StudyEdit.ReplaceTable(read.table().withId(old.id()))), this::failed,
-                () -> say("Reading was stopped; nothing was changed.", false));
+                new Outcome<>(read -> perform(new StudyEdit.ReplaceTable(read.table().withId(old.id()))), this::failed, () -> say("Reading was stopped; nothing was changed.", false)));
     }
 
-    /// Does work that changes no study, such as writing a file.
+    /// Does work that changes no study, such as writing a file, after what was asked for before.
     ///
     /// @param finished runs on the interface thread when it is done
-    void away(String label, Workshop.Work<String> work, Runnable finished) {
-        writing.run(label, work, said -> {
+    void writeAside(String label, Background.Work<String> work, Runnable finished) {
+        writing.run(label, work, new Outcome<>(said -> {
             say(said, false);
             finished.run();
-        }, this::failed, () -> say("Stopped; nothing was written.", false));
+        }, this::failed, () -> say("Stopped; nothing was written.", false)));
     }
 
     /// Takes note that the tables as they were in this study are in a file.
@@ -692,6 +682,6 @@ final class Session implements AutoCloseable {
 
     @Override
     public void close() {
-        workshop.close();
+        background.close();
     }
 }

@@ -11,6 +11,7 @@ import helvo.core.table.Derivation;
 import helvo.core.table.Heading;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
+import helvo.desktop.work.Background;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.scene.control.Button;
@@ -22,13 +23,13 @@ import javafx.scene.layout.VBox;
 /// Offers the usual transforms of x and y with a small picture of each, and makes the derived columns on a press.
 final class StraightenPanel extends Panel {
     private final Runnable close;
-    private final Workshop.Lane lane;
+    private final Background.Latest trying;
     private final FlowPane cards = new FlowPane(8, 8);
 
     StraightenPanel(Session session, Runnable close) {
         super(session, "straighten", "Make it straight", 758);
         this.close = close;
-        lane = session.workshop().lane("straightening");
+        trying = session.background().latest("straightening");
         getChildren().addAll(heading, muted("Press a picture: the column it needs is derived and takes the place of x or y. R² is that of a line through what the picture shows; "
                 + "those of a changed y are about the changed y and tell nothing about which of them predicts y best."), cards, wrong);
     }
@@ -40,8 +41,8 @@ final class StraightenPanel extends Panel {
         session.series().filter(series -> series.points().size() > 1).ifPresentOrElse(series -> {
             heading.setText("Make it straight: " + series.rows().y().column().name() + " against " + series.rows().x().column().name()
                     + (series.key().group().isEmpty() ? "" : ", " + series.label()));
-            lane.run("Trying transforms …", progress -> Straightening.of(series.points(), progress), found -> show(series, found),
-                    fault -> say("The transforms could not be tried (" + fault + ")."), close);
+            trying.run("Trying transforms …", progress -> Straightening.of(series.points(), progress), new Background.Outcome<>(found -> show(series, found),
+                    fault -> say("The transforms could not be tried (" + fault + ")."), close));
         }, () -> say("There are no points yet to make straight."));
         requestFocus();
     }

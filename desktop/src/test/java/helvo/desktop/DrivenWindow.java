@@ -95,7 +95,7 @@ final class DrivenWindow {
         var frames = new AnimationTimer() {
             @Override
             public void handle(long now) {
-                if (session.workshop().idle() && view.figureView().settled()) {
+                if (session.background().idle() && view.figureView().settled()) {
                     laidOut.countDown();
                 }
             }

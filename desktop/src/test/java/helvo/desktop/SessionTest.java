@@ -107,6 +107,83 @@ class SessionTest {
         assertThat(session.study()).isSameAs(before);
     }
 
+    /// A second batch of files waits for the first; it does not take its place.
+    @Test
+    void filesThatAreOpenedMeanwhileWaitTheirTurn() throws IOException {
+        begin(Study.blank());
+        List<Path> first = List.of(file("a.csv", "x,y\n1,2\n2,3\n"), file("b.csv", "x,y\n1,2\n2,3\n"));
+        List<Path> second = List.of(file("c.csv", "x,y\n1,2\n2,3\n"), file("d.csv", "x,y\n1,2\n2,3\n"));
+        on(() -> {
+            session.openEach(first);
+            session.openEach(second);
+        });
+        rest();
+        assertThat(session.study().tables()).extracting(Table::name).containsExactlyInAnyOrder("a", "b", "c", "d");
+    }
+
+    /// A stopped analysis takes back no edit, says so, and can be begun again.
+    @Test
+    void stoppingAnAnalysisLeavesTheEdit() throws IOException {
+        begin(Study.blank());
+        open(file("t.csv", "x,y\n1,2\n2,3\n3,5\n"));
+        on(() -> {
+            session.perform(new TableEdit.SetCell(1, 2, 0, "7"));
+            session.stopAnalysis();
+        });
+        workIsOver();
+        assertThat(session.study().tables().getFirst().columns().get(1).cells().number(0)).isEqualTo(7);
+        assertThat(session.unfinished().get()).hasValueSatisfying(says -> assertThat(says).startsWith("Stopped: the change stands"));
+        assertThat(session.analysis().get().study()).isNotSameAs(session.study());
+        on(session::analyseAgain);
+        rest();
+        assertThat(session.unfinished().get()).isEmpty();
+        assertThat(session.analysis().get().study()).isSameAs(session.study());
+    }
+
+    /// What was to be known before Enter and failed, or was stopped, is worked out after Enter.
+    @Test
+    void aCellIsAnalysedThoughWhatWasExpectedOfItFailed() throws IOException {
+        begin(Study.blank());
+        open(file("t.csv", "x,y\n1,2\n2,3\n3,5\n"));
+        var edit = new TableEdit.SetCell(1, 2, 0, "7");
+        var failing = new java.util.concurrent.atomic.AtomicBoolean(true);
+        on(() -> session.preparing((_, _) -> {
+            if (failing.get()) {
+                throw new AssertionError("a fault while it was typed");
+            }
+        }));
+        on(() -> session.expect(edit));
+        workIsOver();
+        failing.set(false);
+        on(() -> session.perform(edit));
+        rest();
+        assertThat(session.analysis().get().study()).isSameAs(session.study());
+        assertThat(session.unfinished().get()).isEmpty();
+    }
+
+    @Test
+    void anAnalysisThatFailsSaysSoAndTheEditStands() throws IOException {
+        begin(Study.blank());
+        open(file("t.csv", "x,y\n1,2\n2,3\n3,5\n"));
+        on(() -> session.preparing((_, _) -> {
+            throw new StackOverflowError("deep");
+        }));
+        on(() -> session.perform(new TableEdit.SetCell(1, 2, 0, "7")));
+        workIsOver();
+        assertThat(session.study().tables().getFirst().columns().get(1).cells().number(0)).isEqualTo(7);
+        assertThat(session.unfinished().get()).hasValueSatisfying(says -> assertThat(says).contains("The change stands"));
+    }
+
+    /// All work is over, be its analysis there or not.
+    private void workIsOver() {
+        try {
+            WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> WaitForAsyncUtils.waitForAsyncFx(1000, () -> session.background().idle()));
+        } catch (TimeoutException e) {
+            throw new AssertionError(e);
+        }
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
     /// What goes through very many rows is done beside the interface thread, and what comes after it waits its turn.
     @Test
     void longChangesAreDoneAsideAndInOrder() {
@@ -264,7 +341,7 @@ class SessionTest {
     private void rest() {
         try {
             WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> WaitForAsyncUtils.waitForAsyncFx(5_000,
-                    () -> session.workshop().idle() && session.analysis().get().study() == session.study()));
+                    () -> session.background().idle() && session.analysis().get().study() == session.study()));
         } catch (TimeoutException e) {
             throw new AssertionError("the session did not come to rest", e);
         }
