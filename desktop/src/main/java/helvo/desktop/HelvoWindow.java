@@ -21,6 +21,7 @@ import helvo.core.table.Problem;
 import helvo.core.table.Role;
 import helvo.core.table.Statistics;
 import helvo.core.table.Table;
+import helvo.desktop.app.FaultLog;
 import helvo.figure.Thing;
 import helvo.figure.Typeface;
 import helvo.files.samples.SampleStudy;
@@ -41,6 +42,7 @@ import javafx.scene.text.Font;
 import javafx.scene.control.Slider;
 import javafx.scene.control.ToggleButton;
 import javafx.stage.Stage;
+import javafx.stage.WindowEvent;
 import javax.imageio.ImageIO;
 
 /// Opens the window, or draws it offscreen where there is no display.
@@ -100,8 +102,10 @@ public final class HelvoWindow {
     private static int onScreen(Start start) {
         var closed = new CountDownLatch(1);
         Platform.startup(() -> {
-            Stage stage = stage(start, new Session(start.study()));
-            stage.setOnHidden(_ -> closed.countDown());
+            var session = new Session(start.study());
+            Thread.setDefaultUncaughtExceptionHandler(new FaultLog(FaultLog.stateFolder(), sentence -> Platform.runLater(() -> session.say(sentence, true))));
+            Stage stage = stage(start, session);
+            stage.addEventHandler(WindowEvent.WINDOW_HIDDEN, _ -> closed.countDown());
             stage.show();
         });
         await(closed);
@@ -113,6 +117,10 @@ public final class HelvoWindow {
         System.setProperty("prism.order", "sw");
         var finished = new CountDownLatch(1);
         var code = new AtomicInteger(NOT_POSSIBLE);
+        Thread.setDefaultUncaughtExceptionHandler(new FaultLog(FaultLog.stateFolder(), sentence -> {
+            System.err.println(sentence);
+            finished.countDown();
+        }));
         Platform.startup(() -> {
             var session = new Session(start.study());
             Stage stage = stage(start, session);
@@ -261,7 +269,7 @@ public final class HelvoWindow {
         }
     }
 
-    private static Stage stage(Start start, Session session) {
+    static Stage stage(Start start, Session session) {
         var stage = new Stage();
         var view = new MainView(session, new FileDialogs.OfSystem());
         stage.setScene(scene(view, start.width(), start.height()));
@@ -274,6 +282,7 @@ public final class HelvoWindow {
                 request.consume();
             }
         });
+        stage.addEventHandler(WindowEvent.WINDOW_HIDDEN, _ -> session.close());
         stage.setMinWidth(900);
         stage.setMinHeight(600);
         // Once the window is there: reading a large file would make it late.

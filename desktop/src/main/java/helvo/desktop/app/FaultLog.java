@@ -1,0 +1,59 @@
+package helvo.desktop.app;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.time.LocalDateTime;
+import java.time.temporal.ChronoUnit;
+import java.util.Optional;
+import java.util.function.Consumer;
+
+/// The last handler: a fault that nothing else caught is written to a file in the person's state folder, and said in a sentence.
+public final class FaultLog implements Thread.UncaughtExceptionHandler {
+    private static final long MOST_BYTES = 1_000_000;
+
+    private final Path folder;
+    private final Consumer<String> tell;
+
+    /// @param folder of the log file
+    /// @param tell   gets a sentence for the person, on whatever thread the fault was met
+    public FaultLog(Path folder, Consumer<String> tell) {
+        this.folder = folder;
+        this.tell = tell;
+    }
+
+    /// Where programs keep what is neither a document nor a setting: $XDG_STATE_HOME, else what the system has for it.
+    public static Path stateFolder() {
+        Path home = Path.of(System.getProperty("user.home"));
+        String system = System.getProperty("os.name").toLowerCase(java.util.Locale.ROOT);
+        Optional<Path> chosen = Optional.ofNullable(System.getenv("XDG_STATE_HOME")).filter(text -> !text.isBlank()).map(Path::of).filter(Path::isAbsolute);
+        Path usual = system.contains("win") ? Optional.ofNullable(System.getenv("LOCALAPPDATA")).map(Path::of).orElse(home.resolve("AppData/Local"))
+                : system.contains("mac") ? home.resolve("Library/Application Support") : home.resolve(".local/state");
+        return chosen.orElse(usual).resolve("helvo");
+    }
+
+    @Override
+    public void uncaughtException(Thread thread, Throwable fault) {
+        Optional<Path> file = write(thread, fault);
+        tell.accept("Helvo met a fault of its own (" + fault.getClass().getSimpleName() + "). The study is as it is shown"
+                + file.map(path -> "; what happened is written down in " + path).orElse("") + ".");
+    }
+
+    private Optional<Path> write(Thread thread, Throwable fault) {
+        var trace = new StringWriter();
+        trace.append(LocalDateTime.now().truncatedTo(ChronoUnit.SECONDS).toString()).append(" in ").append(thread.getName()).append('\n');
+        fault.printStackTrace(new PrintWriter(trace, true));
+        Path file = folder.resolve("faults.log");
+        try {
+            Files.createDirectories(folder);
+            boolean full = Files.exists(file) && Files.size(file) > MOST_BYTES;
+            Files.writeString(file, trace + "\n", StandardOpenOption.CREATE, full ? StandardOpenOption.TRUNCATE_EXISTING : StandardOpenOption.APPEND);
+            return Optional.of(file);
+        } catch (IOException | RuntimeException e) {
+            return Optional.empty();
+        }
+    }
+}
