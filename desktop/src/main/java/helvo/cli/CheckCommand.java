@@ -1,6 +1,7 @@
 package helvo.cli;
 
 import helvo.core.Progress;
+import helvo.core.Phrase;
 import helvo.core.number.NumberText;
 import helvo.core.table.Column;
 import helvo.core.table.Problem;
@@ -10,6 +11,7 @@ import helvo.files.CannotRead;
 import helvo.files.ReadTable;
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
@@ -38,19 +40,19 @@ final class CheckCommand implements Callable<Integer> {
         ReadTable read = ReadTable.read(file, sheet, Progress.NONE);
         Table table = read.table();
         PrintWriter out = command.commandLine().getOut();
-        out.printf("%s: %,d %s, %d %s%n", file.getFileName(), table.rows(), table.rows() == 1 ? "row" : "rows",
+        out.printf(Locale.ROOT, "%s: %,d %s, %d %s%n", file.getFileName(), table.rows(), table.rows() == 1 ? "row" : "rows",
                 table.columns().size(), table.columns().size() == 1 ? "column" : "columns");
         out.println("Read by: " + read.how());
         read.notices().forEach(out::println);
         for (Column column : table.columns()) {
-            out.printf("  #%-3d %-28s %-10s %-8s %s%n", column.id(), column.name(), column.unit().isEmpty() ? "no unit" : column.unit(),
+            out.printf(Locale.ROOT, "  #%-3d %-28s %-10s %-8s %s%n", column.id(), column.name(), column.unit().isEmpty() ? "no unit" : column.unit(),
                     column.kind().plural(), column.role().tag().equals("none") ? "" : column.role().tag());
         }
         Problems problems = Problems.in(table);
-        out.println(problems.count() == 0 ? "Nothing needs a look." : "%,d %s a look:".formatted(problems.count(), problems.count() == 1 ? "place needs" : "places need"));
+        out.println(problems.count() == 0 ? "Nothing needs a look." : Phrase.of("%,d %s a look:", problems.count(), problems.count() == 1 ? "place needs" : "places need"));
         problems.groups().stream().limit(LISTED).forEach(problem -> out.println("  " + sentence(problem, table)));
         if (problems.groups().size() > LISTED) {
-            out.printf("  and %,d more%n", problems.groups().stream().skip(LISTED).mapToInt(Problem::count).sum());
+            out.printf(Locale.ROOT, "  and %,d more%n", problems.groups().stream().skip(LISTED).mapToInt(Problem::count).sum());
         }
         out.flush();
         return Helvo.DONE;

@@ -1,6 +1,7 @@
 package helvo.cli;
 
 import helvo.core.Progress;
+import helvo.core.Phrase;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.look.SheetLook;
 import helvo.core.study.Edit;
@@ -60,10 +61,10 @@ final class DrawCommand implements Callable<Integer> {
         FigureFormat format = FigureFormat.of(out.toString())
                 .orElseThrow(() -> wrong("--out “" + out + "” must end in .png, .svg or .pdf."));
         if (!within(width, SheetLook.LEAST_MM, SheetLook.MOST_MM) || !within(height, SheetLook.LEAST_MM, SheetLook.MOST_MM)) {
-            throw wrong("--width and --height must be %.0f to %.0f mm.".formatted(SheetLook.LEAST_MM, SheetLook.MOST_MM));
+            throw wrong(Phrase.of("--width and --height must be %.0f to %.0f mm.", SheetLook.LEAST_MM, SheetLook.MOST_MM));
         }
         if (!within(dpi, FigureFile.LEAST_DPI, FigureFile.MOST_DPI)) {
-            throw wrong("--dpi must be %.0f to %.0f.".formatted(FigureFile.LEAST_DPI, FigureFile.MOST_DPI));
+            throw wrong(Phrase.of("--dpi must be %.0f to %.0f.", FigureFile.LEAST_DPI, FigureFile.MOST_DPI));
         }
         List<Edit> edits = new ArrayList<>(List.of(new FigureEdit.SetSheet(FitOptions.figure(), SheetLook.suiting(width, height))));
         edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.BOUNDS, bounds));

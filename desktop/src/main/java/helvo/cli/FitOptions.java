@@ -1,6 +1,7 @@
 package helvo.cli;
 
 import helvo.core.Progress;
+import helvo.core.Phrase;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.curve.Curve;
@@ -114,7 +115,7 @@ final class FitOptions {
         Curve chosen = curve();
         Table table = ReadTable.read(file, sheet, Progress.NONE).table();
         if (table.columns().size() == 1) {
-            throw new Refused("“%s” has one column only (%s): a fit needs an x and a y.".formatted(file.getFileName(), table.columns().getFirst().name()));
+            throw new Refused(Phrase.of("“%s” has one column only (%s): a fit needs an x and a y.", file.getFileName(), table.columns().getFirst().name()));
         }
         Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
         for (String text : derived) {
@@ -167,7 +168,7 @@ final class FitOptions {
                     edits.add(new FigureEdit.ChooseCurve(figure(), key, chosen));
                 }
                 if (edits.size() > RoleGuess.MOST_SERIES + 2 * table.columns().size() + 10) {
-                    throw new Refused("--by %s: it has more than %d different values.".formatted(groups.name(), RoleGuess.MOST_SERIES));
+                    throw new Refused(Phrase.of("--by %s: it has more than %d different values.", groups.name(), RoleGuess.MOST_SERIES));
                 }
             }
         }
@@ -234,7 +235,7 @@ final class FitOptions {
         String formula = text.substring(sign + 1).strip();
         return switch (Formula.read(formula, table)) {
             case Formula.Reading.Read(_, String kept) -> new ColumnEdit.Derive(table.id(), Heading.of(text.substring(0, sign)), kept, Role.NONE, false);
-            case Formula.Reading.Wrong(int from, _, String sentence) -> throw new Refused("--derive, at sign %d of “%s”: %s".formatted(from + 1, formula, sentence));
+            case Formula.Reading.Wrong(int from, _, String sentence) -> throw new Refused(Phrase.of("--derive, at sign %d of “%s”: %s", from + 1, formula, sentence));
         };
     }
 
@@ -267,7 +268,7 @@ final class FitOptions {
         }
         return columns.stream().filter(column -> column.name().equals(wanted)).findFirst()
                 .or(() -> columns.stream().filter(column -> column.name().equalsIgnoreCase(wanted) || column.heading().text().equalsIgnoreCase(wanted)).findFirst())
-                .orElseThrow(() -> new Refused("“%s” has no column “%s”; it has %s.".formatted(file.getFileName(), wanted,
+                .orElseThrow(() -> new Refused(Phrase.of("“%s” has no column “%s”; it has %s.", file.getFileName(), wanted,
                         String.join(", ", columns.stream().limit(20).map(Column::name).toList()))));
     }
 

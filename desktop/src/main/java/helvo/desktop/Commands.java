@@ -3,6 +3,7 @@ package helvo.desktop;
 import helvo.core.Require;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.function.BooleanSupplier;
 import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
@@ -37,10 +38,10 @@ final class Commands {
 
     /// Those that can be done now and whose name holds every word that was typed, best matches first.
     List<Command> matching(String typed) {
-        String[] words = typed.strip().toLowerCase().split("\\s+");
+        String[] words = typed.strip().toLowerCase(Locale.ROOT).split("\\s+");
         return commands.stream().filter(command -> command.possible().getAsBoolean())
-                .filter(command -> java.util.Arrays.stream(words).allMatch(command.name().toLowerCase()::contains))
-                .sorted(java.util.Comparator.comparing(command -> !command.name().toLowerCase().startsWith(words[0])))
+                .filter(command -> java.util.Arrays.stream(words).allMatch(command.name().toLowerCase(Locale.ROOT)::contains))
+                .sorted(java.util.Comparator.comparing(command -> !command.name().toLowerCase(Locale.ROOT).startsWith(words[0])))
                 .toList();
     }
 

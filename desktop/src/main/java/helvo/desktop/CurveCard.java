@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.Phrase;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.curve.Curve;
 import helvo.core.fit.Fit;
@@ -7,6 +8,7 @@ import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Quality;
 import helvo.core.number.NumberFormat;
 import helvo.core.study.SeriesKey;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import javafx.css.PseudoClass;
@@ -46,7 +48,7 @@ final class CurveCard extends ToggleButton {
     CurveCard(Curve shape) {
         this.shape = shape;
         getStyleClass().setAll("toggle-button", "curve-card");
-        setId("curve-" + shape.name().toLowerCase().replace(' ', '-'));
+        setId("curve-" + shape.name().toLowerCase(Locale.ROOT).replace(' ', '-'));
         name = new Label(shape.heldIntercept() == 0 ? shape.name().replace("origin", "0") : shape.name());
         name.getStyleClass().add("card-name");
         r2.getStyleClass().add("card-number");
@@ -127,7 +129,7 @@ final class CurveCard extends ToggleButton {
         share = weight.orElse(0);
         bar.setWidth(evidence.getWidth() * share);
         bar.setFill(Color.web(color));
-        String says = "%s, R² %s%s%s".formatted(shape.name(), value, weight.isPresent() ? ", " + Math.round(100 * weight.getAsDouble()) + " % of the evidence" : "",
+        String says = Phrase.of("%s, R² %s%s%s", shape.name(), value, weight.isPresent() ? ", " + Math.round(100 * weight.getAsDouble()) + " % of the evidence" : "",
                 most ? ", more than any other" : "");
         setTooltip(new Tooltip(says));
         setAccessibleText(says);

@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.Phrase;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.curve.Curve;
@@ -80,7 +81,7 @@ final class CurvesStrip extends HBox {
         series.setStyle("-fx-text-fill: " + SeriesColors.of(figure.series().indexOf(current)));
         series.getStyleClass().setAll("label", "strong");
         int n = current.points().size();
-        points.setText("%,d %s".formatted(n, n == 1 ? "point" : "points"));
+        points.setText(Phrase.of("%,d %s", n, n == 1 ? "point" : "points"));
         Optional<String> repeated = repeated(current, figure.numbers());
         show(cards, figure.hint().isEmpty());
         show(missing, repeated.isPresent() && figure.hint().isEmpty());

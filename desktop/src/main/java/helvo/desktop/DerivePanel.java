@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.Phrase;
 import helvo.core.formula.Completions;
 import helvo.core.formula.Formula;
 import helvo.core.formula.Function;
@@ -147,8 +148,7 @@ final class DerivePanel extends Panel {
             Set<Integer> followers = Formula.followersOf(edited.get().id(), table);
             Optional<Integer> own = read.columns().stream().filter(followers::contains).findFirst();
             if (own.isPresent()) {
-                return new Formula.Reading.Wrong(0, formula.getText().length(), "“%s” follows %s itself: a formula cannot go round in a circle."
-                        .formatted(table.column(own.get()).name(), edited.get().name()));
+                return new Formula.Reading.Wrong(0, formula.getText().length(), Phrase.of("“%s” follows %s itself: a formula cannot go round in a circle.", table.column(own.get()).name(), edited.get().name()));
             }
         }
         return reading;
@@ -191,12 +191,12 @@ final class DerivePanel extends Panel {
     private String preview(Formula read) {
         int rows = table.rows();
         String first = IntStream.range(0, rows).filter(row -> Double.isFinite(read.value(table, row))).limit(PREVIEWED)
-                .mapToObj(row -> "row %d: %s".formatted(row + 1, session.study().numbers().plain(read.value(table, row)))).collect(Collectors.joining(", "));
+                .mapToObj(row -> Phrase.of("row %d: %s", row + 1, session.study().numbers().plain(read.value(table, row)))).collect(Collectors.joining(", "));
         Optional<Integer> without = IntStream.range(0, Math.min(rows, 1000)).boxed().filter(row -> !Double.isFinite(read.value(table, row))).findFirst();
         String bars = read.columns().stream().map(table::column)
                 .flatMap(source -> table.barOf(source).map(Column::name).or(() -> source.ownBars().map(_ -> "the bars of " + source.name())).stream()).collect(Collectors.joining(", "));
         return (first.isEmpty() ? "No row has a result." : "Gives " + first + (rows > PREVIEWED ? " …" : "."))
-                + without.map(row -> "\nRow %d has none: %s.".formatted(row + 1, read.fault(table, row).orElse("no finite result"))).orElse("")
+                + without.map(row -> Phrase.of("\nRow %d has none: %s.", row + 1, read.fault(table, row).orElse("no finite result"))).orElse("")
                 + (bars.isEmpty() || edited.isPresent() ? "" : "\nIts uncertainty is carried over from " + bars + ".");
     }
 
@@ -263,7 +263,7 @@ final class DerivePanel extends Panel {
         Heading called = Heading.of(name.getText());
         boolean taken = table.columns().stream().anyMatch(column -> column.name().equals(called.name()) && edited.map(Column::id).orElse(-1) != column.id());
         if (taken) {
-            say("There is a column “%s” already: give this one another name.".formatted(called.name()));
+            say(Phrase.of("There is a column “%s” already: give this one another name.", called.name()));
             name.requestFocus();
             return;
         }

@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.Phrase;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.curve.Curve;
 import helvo.core.curve.Curves;
@@ -27,6 +28,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.function.IntFunction;
 import javafx.scene.control.CheckMenuItem;
@@ -158,7 +160,7 @@ final class FigureMenu {
 
     private List<MenuItem> curves(SeriesKey key) {
         Curve chosen = figure.figure().curve(key);
-        return Curves.all().stream().map(curve -> check("fit-" + curve.name().toLowerCase().replace(' ', '-'), curve.name(), curve.equals(chosen),
+        return Curves.all().stream().map(curve -> check("fit-" + curve.name().toLowerCase(Locale.ROOT).replace(' ', '-'), curve.name(), curve.equals(chosen),
                 () -> perform(new FigureEdit.ChooseCurve(id(), key, curve)))).toList();
     }
 
@@ -190,7 +192,7 @@ final class FigureMenu {
     private void label(SeriesKey key) {
         CurveLook look = figure.figure().look().curve(key);
         for (CurveLook.LabelPart part : List.of(CurveLook.LabelPart.EQUATION, CurveLook.LabelPart.R2, CurveLook.LabelPart.UNCERTAINTY, CurveLook.LabelPart.POINTS)) {
-            items.add(check("label-" + part.name().toLowerCase(), switch (part) {
+            items.add(check("label-" + part.name().toLowerCase(Locale.ROOT), switch (part) {
                 case EQUATION -> "Equation";
                 case R2 -> "R²";
                 case UNCERTAINTY -> "Coefficients with uncertainty";
@@ -268,19 +270,19 @@ final class FigureMenu {
             item("add-span-y", "Add a shaded span of y", () -> add(note -> new Note.Span(note, true, rounded(atY, AxisPlace.Y), rounded(atY + tenth(AxisPlace.Y), AxisPlace.Y), "")));
             session.series().filter(series -> series.fit().isPresent()).ifPresent(series -> {
                 String of = figure.series().size() > 1 ? " off " + series.label() : "";
-                item("read-x", "Read y%s at x = %s".formatted(of, shown(atX, AxisPlace.X)), () -> read(series.key(), false));
-                item("read-y", "Read x%s at y = %s".formatted(of, shown(atY, AxisPlace.Y)), () -> read(series.key(), true));
+                item("read-x", Phrase.of("Read y%s at x = %s", of, shown(atX, AxisPlace.X)), () -> read(series.key(), false));
+                item("read-y", Phrase.of("Read x%s at y = %s", of, shown(atY, AxisPlace.Y)), () -> read(series.key(), true));
             });
             rule();
         });
         Figure of = figure.figure();
-        menu("Show", EnumSet.allOf(Layer.class).stream().map(layer -> check("show-" + layer.name().toLowerCase(), layer.label(), of.shows(layer),
+        menu("Show", EnumSet.allOf(Layer.class).stream().map(layer -> check("show-" + layer.name().toLowerCase(Locale.ROOT), layer.label(), of.shows(layer),
                 () -> perform(new FigureEdit.Show(of.id(), layer, !of.shows(layer))))).toList());
         item("show-all", "Show all points", view::showAll);
         item("show-legend", "The legend …", () -> show(new Thing.Legend()));
         hiddenCurves();
         rule();
-        menu("Points count in fits", Arrays.stream(Weighting.values()).map(by -> check("weigh-" + by.name().toLowerCase(), by.words(), of.weighting() == by, () -> perform(new FigureEdit.Weigh(of.id(), by)))).toList());
+        menu("Points count in fits", Arrays.stream(Weighting.values()).map(by -> check("weigh-" + by.name().toLowerCase(Locale.ROOT), by.words(), of.weighting() == by, () -> perform(new FigureEdit.Weigh(of.id(), by)))).toList());
         if (session.series().isPresent()) {
             item("straighten", "Make it straight: square, root, logarithm …", asks.straighten());
         }

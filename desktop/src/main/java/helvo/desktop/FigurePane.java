@@ -7,6 +7,7 @@ import helvo.core.study.StudyEdit;
 import helvo.core.table.Role;
 import java.util.EnumMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -41,7 +42,7 @@ final class FigurePane extends VBox {
         row.setAlignment(Pos.CENTER_RIGHT);
         for (Layer layer : Layer.values()) {
             var button = new ToggleButton(layer.label());
-            button.setId("show-" + layer.name().toLowerCase().replace('_', '-'));
+            button.setId("show-" + layer.name().toLowerCase(Locale.ROOT).replace('_', '-'));
             button.getStyleClass().setAll("toggle-button", "switch");
             button.setTooltip(new Tooltip(layer.purpose()));
             button.setAccessibleText(layer.purpose());

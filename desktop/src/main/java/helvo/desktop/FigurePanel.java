@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.Phrase;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.analysis.TimeAxis;
@@ -37,6 +38,7 @@ import java.util.Arrays;
 import java.util.Collections;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.Function;
@@ -137,7 +139,7 @@ final class FigurePanel extends Panel {
                     throw new Form.Refused("A step must be more than 0.");
                 }
                 if (step.isPresent() && axis != null && (axis.high() - axis.low()) / step.get() > AxisLook.MOST_STEPS) {
-                    throw new Form.Refused("A step of %s would make %,.0f labels, and no more than %d have room.".formatted(NumberText.shortest(step.get()),
+                    throw new Form.Refused(Phrase.of("A step of %s would make %,.0f labels, and no more than %d have room.", NumberText.shortest(step.get()),
                             (axis.high() - axis.low()) / step.get(), AxisLook.MOST_STEPS));
                 }
                 set(place, look.get().withStep(step));
@@ -145,13 +147,13 @@ final class FigurePanel extends Panel {
             form.row("Parts of a step", form.number("axis-minor", "Parts that short ticks divide a step into", () -> look.get().minor().map(Integer::doubleValue),
                     () -> axisNow(place).flatMap(Axis::partsOfStep).map(Integer::doubleValue), Form.Writing.PLAIN, parts -> {
                 if (parts.isPresent() && !(parts.get() >= 1 && parts.get() <= AxisLook.MOST_PARTS && parts.get() == Math.rint(parts.get()))) {
-                    throw new Form.Refused("A step has 1 to %d parts.".formatted(AxisLook.MOST_PARTS));
+                    throw new Form.Refused(Phrase.of("A step has 1 to %d parts.", AxisLook.MOST_PARTS));
                 }
                 set(place, look.get().withMinor(parts.map(Double::intValue)));
             }));
             form.row("Decimals", form.number("axis-decimals", "Decimals of the labels", () -> look.get().decimals().map(Integer::doubleValue), decimals -> {
                 if (decimals.isPresent() && !(decimals.get() >= 0 && decimals.get() <= AxisLook.MOST_DECIMALS && decimals.get() == Math.rint(decimals.get()))) {
-                    throw new Form.Refused("There can be 0 to %d decimals.".formatted(AxisLook.MOST_DECIMALS));
+                    throw new Form.Refused(Phrase.of("There can be 0 to %d decimals.", AxisLook.MOST_DECIMALS));
                 }
                 set(place, look.get().withDecimals(decimals.map(Double::intValue)));
             }));
@@ -248,7 +250,7 @@ final class FigurePanel extends Panel {
                 throw new Form.Refused("No point has a value above 0, so a logarithmic axis could show none.");
             }
             if (fit < all) {
-                session.say("%,d of %,d points are not above 0 and cannot be shown on a logarithmic axis; fits still use them.".formatted(all - fit, all), true);
+                session.say(Phrase.of("%,d of %,d points are not above 0 and cannot be shown on a logarithmic axis; fits still use them.", all - fit, all), true);
             }
         }
         set(place, look.logarithmic(log));
@@ -337,7 +339,7 @@ final class FigurePanel extends Panel {
             case SMOOTH_LINE -> "a smooth line only";
             case HIDDEN -> "hidden, but still fitted";
         }, () -> drawn(look.get()), drawn -> set(key, drawn(look.get(), drawn))));
-        form.row("Marker", form.choice("series-shape", "Shape of the markers", List.of(MarkerShape.values()), shape -> shape.name().toLowerCase().replace('_', ' '),
+        form.row("Marker", form.choice("series-shape", "Shape of the markers", List.of(MarkerShape.values()), shape -> shape.name().toLowerCase(Locale.ROOT).replace('_', ' '),
                 () -> look.get().shape().orElse(MarkerShape.valueOf(SeriesStyle.of(place(key)).marker().name())), shape -> set(key, look.get().with(shape))));
         form.row("Size", form.sliding("series-size", "Size of the markers, 1 for the usual", SeriesLook.LEAST_SIZE, SeriesLook.MOST_SIZE, () -> look.get().size(), size -> set(key, look.get().withSize(size))));
         form.row("Filling", form.sliding("series-strength", "Strength of the filling, 0 for hollow", 0, 1, () -> look.get().strength().orElse(SeriesStyle.of(place(key)).filled() ? 1.0 : 0.0),
@@ -407,7 +409,7 @@ final class FigurePanel extends Panel {
         Supplier<CurveLook> look = () -> look().orElseThrow().curve(key);
         form.wide(form.tick("curve-shown", "Shown", () -> look.get().shown(), shown -> set(key, look.get().shown(shown))));
         form.row("Weight", form.needed("curve-weight", "Weight of the line in points", 0.1, CurveLook.MOST_WEIGHT, () -> look.get().weight(), weight -> set(key, look.get().withWeight(weight))));
-        form.row("Dashes", form.choice("curve-dash", "Dashes of the line", List.of(CurveLook.Dash.values()), dash -> dash.name().toLowerCase().replace('_', ' '),
+        form.row("Dashes", form.choice("curve-dash", "Dashes of the line", List.of(CurveLook.Dash.values()), dash -> dash.name().toLowerCase(Locale.ROOT).replace('_', ' '),
                 () -> look.get().dash().orElse(SeriesStyle.of(place(key)).dash()), dash -> set(key, look.get().with(dash))));
         form.row("Strength", form.sliding("curve-strength", "Strength of the line, 0 to 1", 0, 1, () -> look.get().strength(), strength -> set(key, look.get().withStrength(strength))));
         form.row("Colour", form.color("curve-color", "Colour of the curve", Inks.seriesHex(), () -> look.get().color(), color -> set(key, look.get().withColor(color))));
@@ -416,7 +418,7 @@ final class FigurePanel extends Panel {
         var parts = new FlowPane(10, 5);
         parts.setPrefWrapLength(220);
         for (LabelPart part : LabelPart.values()) {
-            CheckBox box = form.tick("curve-label-" + part.name().toLowerCase(), switch (part) {
+            CheckBox box = form.tick("curve-label-" + part.name().toLowerCase(Locale.ROOT), switch (part) {
                 case NAME -> "name";
                 case EQUATION -> "equation";
                 case R2 -> "R²";

@@ -1,6 +1,7 @@
 package helvo.desktop;
 
 import helvo.core.Progress;
+import helvo.core.Phrase;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.BarSource;
 import helvo.core.analysis.FigureAnalysis;
@@ -312,7 +313,7 @@ final class FigureView extends Pane {
         if (keep) {
             done.ifPresent(each -> each.accept(cut));
             if (cut.length() < text.length()) {
-                session.say("A title may have %d characters; the rest was left out.".formatted(Note.MOST_CHARACTERS), true);
+                session.say(Phrase.of("A title may have %d characters; the rest was left out.", Note.MOST_CHARACTERS), true);
             }
         }
         if (!leaving) {
@@ -465,7 +466,7 @@ final class FigureView extends Pane {
     /// "Row 7, dry: Load 30 N, Stretch 6.29 mm, residual −0.11".
     private String says(FigureLayout.Hit hit) {
         var rows = hit.series().rows();
-        var text = new StringBuilder("Row %,d".formatted(hit.row() + 1)).append(hit.setAside() ? ", set aside" : "").append(": ");
+        var text = new StringBuilder(Phrase.of("Row %,d", hit.row() + 1)).append(hit.setAside() ? ", set aside" : "").append(": ");
         text.append(rows.x().column().name()).append(' ').append(rows.x().time().isPresent() ? rows.x().column().shown(hit.row(), session.study().numbers().mark()) : session.study().numbers().plain(hit.x()))
                 .append(rows.x().unit().isEmpty() || rows.x().time().isPresent() ? "" : " " + rows.x().unit());
         text.append(", ").append(rows.y().column().name()).append(' ').append(session.study().numbers().plain(hit.y())).append(rows.y().unit().isEmpty() ? "" : " " + rows.y().unit());
@@ -611,7 +612,7 @@ final class FigureView extends Pane {
         if (rows.length == 0) {
             session.say("No point lies in what you drew.", false);
         } else {
-            asks.points.show(rows, Optional.empty(), rows.length == 1 ? "1 point" : "%,d points".formatted(rows.length), event.getSceneX(), event.getSceneY());
+            asks.points.show(rows, Optional.empty(), rows.length == 1 ? "1 point" : Phrase.of("%,d points", rows.length), event.getSceneX(), event.getSceneY());
         }
     }
 

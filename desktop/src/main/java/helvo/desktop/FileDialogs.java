@@ -5,6 +5,7 @@ import helvo.files.TableFile;
 import java.io.File;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
@@ -37,7 +38,7 @@ interface FileDialogs {
             chooser.setInitialFileName(suggestedName);
             chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(format.title() + ", " + format.purpose(), "*." + format.ending()));
             return Optional.ofNullable(chooser.showSaveDialog(owner)).map(File::toPath)
-                    .map(path -> path.toString().toLowerCase().endsWith("." + format.ending()) ? path : path.resolveSibling(path.getFileName() + "." + format.ending()));
+                    .map(path -> path.toString().toLowerCase(Locale.ROOT).endsWith("." + format.ending()) ? path : path.resolveSibling(path.getFileName() + "." + format.ending()));
         }
 
         @Override

@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.Phrase;
 import helvo.core.study.Figure;
 import helvo.core.table.RowCondition;
 import helvo.core.table.Table;
@@ -26,8 +27,8 @@ final class FilterLine extends Button {
         setManaged(!table.isBlank());
         String sentence = RowCondition.sentence(figure.only(), table);
         var meets = RowCondition.all(figure.only(), table);
-        setText(sentence.isEmpty() ? "All %,d %s".formatted(table.rows(), table.rows() == 1 ? "row" : "rows")
-                : "Only rows where %s: %,d of %,d".formatted(sentence, IntStream.range(0, table.rows()).filter(meets).count(), table.rows()));
+        setText(sentence.isEmpty() ? Phrase.of("All %,d %s", table.rows(), table.rows() == 1 ? "row" : "rows")
+                : Phrase.of("Only rows where %s: %,d of %,d", sentence, IntStream.range(0, table.rows()).filter(meets).count(), table.rows()));
         setAccessibleText(getText() + "; press to use only some rows");
         tooltip.setText(getText() + ". Press to use only some rows.");
         pseudoClassStateChanged(FILTERED, !sentence.isEmpty());

@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.Phrase;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.TableEdit;
@@ -98,7 +99,7 @@ final class FilterPanel extends Panel {
         range.setManaged(ranged);
         from.clear();
         to.clear();
-        say(few.isEmpty() && !ranged ? "This column has more than %,d different texts: choose by another.".formatted(ValueList.MOST) : "");
+        say(few.isEmpty() && !ranged ? Phrase.of("This column has more than %,d different texts: choose by another.", ValueList.MOST) : "");
         List<RowCondition> now = figure().only().stream().filter(each -> each.column() == chosen.id()).toList();
         few.ifPresent(found -> values.show(table, chosen, found, now.stream().flatMap(each -> switch (each) {
             case RowCondition.Is(_, Cell value) -> List.of(value).stream();
@@ -126,7 +127,7 @@ final class FilterPanel extends Panel {
         double low = limit(chosen, from, Double.NEGATIVE_INFINITY);
         double high = limit(chosen, to, Double.POSITIVE_INFINITY);
         if (Double.isNaN(low) || Double.isNaN(high)) {
-            say("“%s” is not a %s.".formatted((Double.isNaN(low) ? from : to).getText(), chosen.kind() == Kind.DATE ? "date" : "number"));
+            say(Phrase.of("“%s” is not a %s.", (Double.isNaN(low) ? from : to).getText(), chosen.kind() == Kind.DATE ? "date" : "number"));
             return Optional.empty();
         }
         if (low > high) {
@@ -156,7 +157,7 @@ final class FilterPanel extends Panel {
             var meets = condition.in(table);
             long rows = IntStream.range(0, table.rows()).filter(meets).count();
             session.perform(new TableEdit.SetAsideWhere(table.id(), List.of(condition), reason.getText().isBlank() ? condition.sentence(table) : reason.getText().strip()));
-            session.say("%,d %s set aside: %s.".formatted(rows, rows == 1 ? "row was" : "rows were", condition.sentence(table)), false);
+            session.say(Phrase.of("%,d %s set aside: %s.", rows, rows == 1 ? "row was" : "rows were", condition.sentence(table)), false);
             close.run();
         });
     }

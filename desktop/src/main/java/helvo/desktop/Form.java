@@ -1,9 +1,11 @@
 package helvo.desktop;
 
+import helvo.core.Phrase;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.Consumer;
@@ -117,7 +119,7 @@ final class Form extends GridPane {
             OptionalDouble number = writing.read.apply(typed);
             try {
                 if (number.isEmpty() && !typed.isBlank()) {
-                    throw new Refused("“%s” is no number.".formatted(typed));
+                    throw new Refused(Phrase.of("“%s” is no number.", typed));
                 }
                 change.to(number.isPresent() ? Optional.of(number.getAsDouble()) : Optional.empty());
                 say.accept("");
@@ -142,7 +144,7 @@ final class Form extends GridPane {
         return number(id, accessible, () -> Optional.of(value.get()), typed -> {
             double number = typed.orElseThrow(() -> new Refused("A number is needed here."));
             if (!(number >= least && number <= most)) {
-                throw new Refused("It must be from %s to %s.".formatted(NumberText.shortest(least), NumberText.shortest(most)));
+                throw new Refused(Phrase.of("It must be from %s to %s.", NumberText.shortest(least), NumberText.shortest(most)));
             }
             change.accept(number);
         });
@@ -234,10 +236,10 @@ final class Form extends GridPane {
         }
         TextField field = text(id, accessible + ", such as #1F5F8B", () -> value.get().orElse(""), typed -> {
             if (typed.isEmpty() || typed.matches("#[0-9A-Fa-f]{6}")) {
-                change.accept(typed.isEmpty() ? Optional.empty() : Optional.of(typed.toUpperCase()));
+                change.accept(typed.isEmpty() ? Optional.empty() : Optional.of(typed.toUpperCase(Locale.ROOT)));
                 say.accept("");
             } else {
-                say.accept("“%s” is no colour: write it as #1F5F8B. The old colour stays.".formatted(typed));
+                say.accept(Phrase.of("“%s” is no colour: write it as #1F5F8B. The old colour stays.", typed));
             }
         });
         field.setPrefColumnCount(6);

@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.Phrase;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.look.SheetLook;
 import helvo.core.number.DecimalMark;
@@ -98,7 +99,7 @@ final class HandOver extends Panel {
         if (value.isPresent() && value.getAsDouble() >= least && value.getAsDouble() <= most) {
             return value;
         }
-        say("%s must be a number from %.0f to %.0f %s; “%s” is not.".formatted(name, least, most, unit, field.getText()));
+        say(Phrase.of("%s must be a number from %.0f to %.0f %s; “%s” is not.", name, least, most, unit, field.getText()));
         field.requestFocus();
         field.selectAll();
         return OptionalDouble.empty();

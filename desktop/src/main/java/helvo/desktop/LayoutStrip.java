@@ -8,6 +8,7 @@ import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Locale;
 import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
@@ -46,7 +47,7 @@ final class LayoutStrip extends MenuButton {
     private void text(Table table, Table.Source.Text source) {
         TextLayout layout = TextLayout.of(table, source);
         String sentence = layout.sentence();
-        setText(sentence.substring(0, 1).toUpperCase() + sentence.substring(1));
+        setText(sentence.substring(0, 1).toUpperCase(Locale.ROOT) + sentence.substring(1));
         for (Delimiter delimiter : Delimiter.values()) {
             item("Fields parted by " + delimiter.plural(), delimiter == layout.delimiter(), table, source, layout.with(delimiter));
         }

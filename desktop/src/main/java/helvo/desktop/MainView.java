@@ -22,6 +22,7 @@ import java.io.File;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import javafx.geometry.BoundingBox;
 import javafx.geometry.Bounds;
@@ -313,10 +314,10 @@ final class MainView extends StackPane {
         commands.add("Show more of the figure, smaller", "Shortcut+Subtract", this::hasTable, () -> figure.view().zoom(1.25));
         commands.add("Set chosen rows aside, or bring them back", "Shortcut+D", this::hasTable, measurements::toggleSetAside);
         for (Layer layer : Layer.values()) {
-            commands.add("Show or hide: " + layer.label().toLowerCase(), "", this::hasTable, () -> figure.toggle(layer));
+            commands.add("Show or hide: " + layer.label().toLowerCase(Locale.ROOT), "", this::hasTable, () -> figure.toggle(layer));
         }
         for (Curve curve : Curves.all()) {
-            commands.add("Fit: " + curve.name().toLowerCase(), "", () -> session.series().isPresent(), () -> fit(curve));
+            commands.add("Fit: " + curve.name().toLowerCase(Locale.ROOT), "", () -> session.series().isPresent(), () -> fit(curve));
         }
         commands.add("Hand over …", "Shortcut+H", this::hasTable, this::showHandOver);
         for (FigureFormat format : FigureFormat.values()) {

@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.Phrase;
 import helvo.core.formula.Formula;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
@@ -414,7 +415,7 @@ final class MeasurementGrid extends TableView<Integer> {
         return column.derivation().map(derivation -> switch (derivation) {
             case Derivation.Formula kept -> column.name() + " = " + Formula.written(kept, table);
             case Derivation.Carried(int of, _) -> "Uncertainty of " + table.column(of).name() + ", carried over from the bars of what it is computed from";
-            case Derivation.Membership(int of, String name, var values, _) -> "“%s” where %s is one of %d values".formatted(name, table.column(of).name(), values.size());
+            case Derivation.Membership(int of, String name, var values, _) -> Phrase.of("“%s” where %s is one of %d values", name, table.column(of).name(), values.size());
             case Derivation.Group _ -> "One row for each different " + column.name();
             case Derivation.Statistic _ -> column.name() + ", follows its source";
         });
@@ -591,7 +592,7 @@ final class MeasurementGrid extends TableView<Integer> {
         if (edits.size() == 1) {
             session.perform(edits.getFirst());
         } else if (!edits.isEmpty()) {
-            session.perform(new StudyEdit.Together("Empty %,d cells".formatted(edits.size()), edits));
+            session.perform(new StudyEdit.Together(Phrase.of("Empty %,d cells", edits.size()), edits));
         }
     }
 

@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.Phrase;
 import helvo.core.number.NumberText;
 import helvo.core.study.DecisionEdit;
 import helvo.core.table.Cell;
@@ -11,6 +12,7 @@ import helvo.core.table.Table;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -57,15 +59,15 @@ final class NeedsALook extends VBox {
         var list = new VBox(8);
         problems.groups().stream().limit(SHOWN).forEach(problem -> entries(list, table, problem));
         if (problems.groups().size() > SHOWN) {
-            list.getChildren().add(sentence("and %,d more; those above come first.".formatted(problems.groups().stream().skip(SHOWN).mapToInt(Problem::count).sum())));
+            list.getChildren().add(sentence(Phrase.of("and %,d more; those above come first.", problems.groups().stream().skip(SHOWN).mapToInt(Problem::count).sum())));
         }
         if (!decided.isEmpty()) {
-            Label heading = sentence("Decided (%,d)".formatted(decided.size()));
+            Label heading = sentence(Phrase.of("Decided (%,d)", decided.size()));
             heading.getStyleClass().add("decided-heading");
             list.getChildren().add(heading);
             decided.stream().limit(SHOWN).forEach(each -> list.getChildren().add(decision(table, each)));
         }
-        var heading = new Label(problems.count() == 0 ? "Nothing needs a look" : "Needs a look (%,d)".formatted(problems.count()));
+        var heading = new Label(problems.count() == 0 ? "Nothing needs a look" : Phrase.of("Needs a look (%,d)", problems.count()));
         heading.getStyleClass().add("look-heading");
         pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("settled"), problems.count() == 0);
         boolean small = problems.groups().size() + decided.size() <= FEW && list.getChildren().size() <= FEW + 1;
@@ -163,7 +165,7 @@ final class NeedsALook extends VBox {
     }
 
     private static String capitalised(String text) {
-        return text.substring(0, 1).toUpperCase() + text.substring(1);
+        return text.substring(0, 1).toUpperCase(Locale.ROOT) + text.substring(1);
     }
 
     private static Label sentence(String text) {

@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.Phrase;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -60,8 +61,8 @@ final class OpenPanel extends Panel {
     }
 
     private void several(List<Path> files) {
-        heading.setText("How should these %d files be opened?".formatted(files.size()));
-        var each = mainButton("open-each", "As %d tables".formatted(files.size()), () -> {
+        heading.setText(Phrase.of("How should these %d files be opened?", files.size()));
+        var each = mainButton("open-each", Phrase.of("As %d tables", files.size()), () -> {
             close.run();
             session.openEach(files);
         });

@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.Phrase;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
@@ -52,7 +53,7 @@ final class Pace {
                 frames.add(now);
             }
             if (settled && asked != 0) {
-                tell.accept("Figure and readout followed after %.0f ms.".formatted((now - asked) / MILLISECOND));
+                tell.accept(Phrase.of("Figure and readout followed after %.0f ms.", (now - asked) / MILLISECOND));
                 asked = 0;
             }
         });
@@ -75,7 +76,7 @@ final class Pace {
             for (int i = 1; i < frames.size(); i++) {
                 longest = Math.max(longest, frames.get(i) - frames.get(i - 1));
             }
-            tell.accept("Dragged: %d frames in %.2f s, %.0f a second; the longest took %.0f ms.".formatted(frames.size() - 1, seconds, (frames.size() - 1) / seconds, longest / MILLISECOND));
+            tell.accept(Phrase.of("Dragged: %d frames in %.2f s, %.0f a second; the longest took %.0f ms.", frames.size() - 1, seconds, (frames.size() - 1) / seconds, longest / MILLISECOND));
         }
         frames.clear();
     }

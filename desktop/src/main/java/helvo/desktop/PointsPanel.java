@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.Phrase;
 import helvo.core.study.SeriesKey;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Table;
@@ -54,7 +55,7 @@ final class PointsPanel extends Panel {
         reason.clear();
         session.table().ifPresent(table -> {
             boolean back = Arrays.stream(rows).allMatch(table.setAside()::has);
-            aside.setText(back ? "Bring back" : rows.length == 1 ? "Set aside" : "Set %,d aside".formatted(rows.length));
+            aside.setText(back ? "Bring back" : rows.length == 1 ? "Set aside" : Phrase.of("Set %,d aside", rows.length));
             reason.setVisible(!back);
             reason.setManaged(!back);
             others.setVisible(rows.length > 1);

@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.Phrase;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.number.DateText;
 import helvo.core.study.ColumnEdit;
@@ -14,6 +15,7 @@ import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.core.table.TimeUnit;
 import java.util.List;
+import java.util.Locale;
 import java.util.function.Consumer;
 import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.Menu;
@@ -35,7 +37,7 @@ final class RoleTag extends MenuButton {
         this.column = column;
         setText(column.role() == Role.NONE ? "–" : tag(of, column.role()));
         setId("role-" + column.id());
-        getStyleClass().addAll("role-tag", "role-" + column.role().name().toLowerCase().replace('_', '-'));
+        getStyleClass().addAll("role-tag", "role-" + column.role().name().toLowerCase(Locale.ROOT).replace('_', '-'));
         setMinWidth(USE_PREF_SIZE);
         setAccessibleText("Role of " + column.name() + ": " + column.role().tag() + ", " + column.kind().plural());
         for (Role role : Role.values()) {
@@ -110,10 +112,10 @@ final class RoleTag extends MenuButton {
         var menu = new Menu("Show numbers");
         menu.getItems().add(format("As written", new Format.AsWritten(column.decimals())));
         for (int decimals = 0; decimals <= 4; decimals++) {
-            menu.getItems().add(format(decimals == 1 ? "With 1 decimal" : "With %d decimals".formatted(decimals), new Format.Rounded(decimals)));
+            menu.getItems().add(format(decimals == 1 ? "With 1 decimal" : Phrase.of("With %d decimals", decimals), new Format.Rounded(decimals)));
         }
         for (int digits : new int[] {3, 6, 12}) {
-            menu.getItems().add(format("With %d digits, 10ⁿ where shorter".formatted(digits), new Format.Significant(digits)));
+            menu.getItems().add(format(Phrase.of("With %d digits, 10ⁿ where shorter", digits), new Format.Significant(digits)));
         }
         return menu;
     }

@@ -1,6 +1,7 @@
 package helvo.desktop;
 
 import helvo.core.Progress;
+import helvo.core.Phrase;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
@@ -538,7 +539,7 @@ final class Session implements AutoCloseable {
 
     /// Reads files into one table, under one another, with a column that names the file of each row.
     void openStacked(List<Path> files) {
-        reading.run("Opening %d files …".formatted(files.size()), progress -> {
+        reading.run(Phrase.of("Opening %d files …", files.size()), progress -> {
             var tables = new ArrayList<Table>();
             var notices = new ArrayList<String>();
             for (int i = 0; i < files.size(); i++) {
@@ -546,7 +547,7 @@ final class Session implements AutoCloseable {
                 tables.add(read.table());
                 notices.addAll(read.notices());
             }
-            return new ReadTable(Stacking.of(tables.getFirst().name() + " and %d more".formatted(files.size() - 1), "File", tables), "", notices);
+            return new ReadTable(Stacking.of(tables.getFirst().name() + Phrase.of(" and %d more", files.size() - 1), "File", tables), "", notices);
         }, new Outcome<>(this::opened, this::failed, () -> say("Opening was stopped; nothing was changed.", false)));
     }
 
@@ -555,7 +556,7 @@ final class Session implements AutoCloseable {
         if (!read.notices().isEmpty()) {
             say(String.join(" ", read.notices()), false);
         } else if (read.table().columns().size() == 1) {
-            say("“%s” has one column only; a scatter needs two. Another delimiter may be right: see below its name.".formatted(read.table().name()), true);
+            say(Phrase.of("“%s” has one column only; a scatter needs two. Another delimiter may be right: see below its name.", read.table().name()), true);
         }
     }
 

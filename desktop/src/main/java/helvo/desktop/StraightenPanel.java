@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.Phrase;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.analysis.Straightening;
 import helvo.core.analysis.Transform;
@@ -14,6 +15,7 @@ import helvo.core.table.Table;
 import helvo.desktop.work.Background;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import javafx.scene.control.Button;
 import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
@@ -62,7 +64,7 @@ final class StraightenPanel extends Panel {
         var name = new Label(title);
         name.getStyleClass().add("strong");
         name.setMaxWidth(160);
-        String r2 = "R² " + session.study().numbers().share(straightening.r2()) + (straightening.left() == 0 ? "" : ", without %,d %s".formatted(straightening.left(), straightening.left() == 1 ? "point" : "points"));
+        String r2 = "R² " + session.study().numbers().share(straightening.r2()) + (straightening.left() == 0 ? "" : Phrase.of(", without %,d %s", straightening.left(), straightening.left() == 1 ? "point" : "points"));
         var picture = new FitPicture(158, 62);
         picture.show(straightening.points(), straightening.line(), "#6A2C5B");
         var box = new VBox(2, name, new Label(r2), picture);
@@ -70,7 +72,7 @@ final class StraightenPanel extends Panel {
         card.setGraphic(box);
         card.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
         card.setAccessibleText(title + ", " + r2);
-        card.setId("straighten-" + straightening.ofX().name().toLowerCase() + "-" + straightening.ofY().name().toLowerCase());
+        card.setId("straighten-" + straightening.ofX().name().toLowerCase(Locale.ROOT) + "-" + straightening.ofY().name().toLowerCase(Locale.ROOT));
         card.getStyleClass().setAll("button", "curve-card", "straighten-card");
         card.setOnAction(_ -> {
             if (!asIs) {

@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
 import javafx.scene.control.CheckBox;
@@ -34,7 +35,7 @@ final class SummaryPanel extends Panel {
         var spreads = new FlowPane(12, 6);
         for (Statistics statistic : Statistics.values()) {
             var box = new CheckBox(statistic.words().replaceAll(" of$", ""));
-            box.setId("summary-" + statistic.name().toLowerCase().replace('_', '-'));
+            box.setId("summary-" + statistic.name().toLowerCase(Locale.ROOT).replace('_', '-'));
             box.setSelected(statistic == Statistics.MEAN || statistic == Statistics.STANDARD_DEVIATION);
             box.setOnAction(_ -> update());
             statistics.put(statistic, box);

@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.Phrase;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
 import helvo.core.table.Table;
@@ -33,7 +34,7 @@ final class ValueList extends ScrollPane {
         boxes.getChildren().clear();
         cells.clear();
         values.forEach((cell, count) -> {
-            var box = new CheckBox(text(table, column, cell) + "  (%,d %s)".formatted(count, count == 1 ? "row" : "rows"));
+            var box = new CheckBox(text(table, column, cell) + Phrase.of("  (%,d %s)", count, count == 1 ? "row" : "rows"));
             box.setId(getId() + "-" + cells.size());
             box.setMnemonicParsing(false);
             box.setSelected(ticked.contains(cell));

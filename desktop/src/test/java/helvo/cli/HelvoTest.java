@@ -9,6 +9,7 @@ import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Locale;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -134,6 +135,30 @@ class HelvoTest {
         assertThat(alike.at("/comparison/equalSlopes/p").asDouble()).isLessThan(1e-4);
         assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--by", "Cord")).isZero();
         assertThat(out.toString()).contains("Slopes of the lines", "The slopes differ (F = ", "salt against dry");
+    }
+
+    /// What the computer's language is changes nothing: no dotless i in a word, no other digits, no other marks.
+    @Test
+    void everyLanguageGivesTheSameText() throws IOException {
+        Path file = Files.writeString(folder.resolve("bars.csv"), BARS);
+        Locale before = Locale.getDefault();
+        var told = new java.util.LinkedHashMap<String, String>();
+        try {
+            for (String language : List.of("und", "tr-TR", "ar-EG-u-nu-arab", "de-DE", "hi-IN-u-nu-deva")) {
+                Locale.setDefault(Locale.forLanguageTag(language));
+                out.getBuffer().setLength(0);
+                String path = file.toString();
+                assertThat(helvo("fit", path, "--x", "Load", "--y", "Stretch", "--by", "Cord", "--y-bar", "0.35", "--bounds", "--at", "1234567", "--weights", "stated", "--json")).isZero();
+                assertThat(helvo("fit", path, "--x", "Load", "--y", "Stretch", "--by", "Cord", "--curve", "logistic")).isZero();
+                assertThat(helvo("check", path)).isZero();
+                assertThat(helvo("curves", path, "--x", "Load", "--y", "Stretch")).isZero();
+                told.put(language, out.toString());
+            }
+        } finally {
+            Locale.setDefault(before);
+        }
+        assertThat(told.values()).allSatisfy(text -> assertThat(text).isEqualTo(told.get("und")));
+        assertThat(told.get("und")).contains("\"weights\" : \"stated\"", "Slopes of the lines");
     }
 
     /// Every shape gives every key, with numbers or null.

@@ -1,5 +1,6 @@
 package helvo.figure;
 
+import helvo.core.Phrase;
 import helvo.core.analysis.TimeAxis;
 import helvo.core.look.AxisLook.DateLabels;
 import helvo.core.number.DateText;
@@ -187,7 +188,7 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
             case MONTH -> name + " " + at.getYear();
             case DAY -> at.getDayOfMonth() + " " + name + " " + at.getYear();
             case NUMERIC -> at.toLocalDate().toString();
-            case TIME -> "%02d:%02d".formatted(at.getHour(), at.getMinute());
+            case TIME -> Phrase.of("%02d:%02d", at.getHour(), at.getMinute());
         };
     }
 
@@ -203,8 +204,8 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
             case YEAR -> Integer.toString(at.getYear());
             case MONTH -> month + year;
             case DAY -> at.getDayOfMonth() + " " + month + year;
-            case HOUR, MINUTE -> day + "%02d:%02d".formatted(at.getHour(), at.getMinute());
-            case SECOND -> day + "%02d:%02d:%02d".formatted(at.getHour(), at.getMinute(), at.getSecond());
+            case HOUR, MINUTE -> day + Phrase.of("%02d:%02d", at.getHour(), at.getMinute());
+            case SECOND -> day + Phrase.of("%02d:%02d:%02d", at.getHour(), at.getMinute(), at.getSecond());
         };
     }
 

@@ -1,5 +1,6 @@
 package helvo.figure;
 
+import java.util.Locale;
 import java.util.Optional;
 
 /// The open formats that a figure is handed over in.
@@ -24,7 +25,7 @@ public enum FigureFormat {
 
     /// The format that a file name's ending says.
     public static Optional<FigureFormat> of(String fileName) {
-        String lower = fileName.toLowerCase();
+        String lower = fileName.toLowerCase(Locale.ROOT);
         for (FigureFormat format : values()) {
             if (lower.endsWith("." + format.ending)) {
                 return Optional.of(format);

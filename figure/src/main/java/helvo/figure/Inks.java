@@ -1,5 +1,6 @@
 package helvo.figure;
 
+import helvo.core.Phrase;
 import java.awt.Color;
 
 /// The colours of figures.
@@ -28,6 +29,6 @@ public final class Inks {
 
     /// All of them, as "#1F5F8B".
     public static java.util.List<String> seriesHex() {
-        return java.util.Arrays.stream(SERIES).map(color -> "#%06X".formatted(color.getRGB() & 0xffffff)).toList();
+        return java.util.Arrays.stream(SERIES).map(color -> Phrase.of("#%06X", color.getRGB() & 0xffffff)).toList();
     }
 }

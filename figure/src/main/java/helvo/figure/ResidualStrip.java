@@ -1,6 +1,7 @@
 package helvo.figure;
 
 import helvo.core.Progress;
+import helvo.core.Phrase;
 import helvo.core.fit.Residuals;
 import java.awt.geom.Rectangle2D;
 import java.util.List;
@@ -64,7 +65,7 @@ final class ResidualStrip {
                 + style.numbers().p(painter.series().runs().get().p().orElseThrow()) + ", " + painter.series().runs().get().says()).toList());
         List<String> seen = checked.stream().filter(painter -> painter.series().runs().get().warns()).map(SeriesPainter::name).toList();
         String named = seen.isEmpty() ? "No pattern seen in any series" : "A pattern is left in " + String.join(", ", seen);
-        String counted = seen.isEmpty() ? "No pattern seen" : "A pattern is left in %d of %d series".formatted(seen.size(), checked.size());
+        String counted = seen.isEmpty() ? "No pattern seen" : Phrase.of("A pattern is left in %d of %d series", seen.size(), checked.size());
         return Stream.of(each, named, counted).filter(text -> Typeface.width(style.small(), text) <= width).findFirst().orElse("");
     }
 

@@ -1,5 +1,6 @@
 package helvo.figure;
 
+import helvo.core.Phrase;
 import java.awt.Color;
 import java.awt.Font;
 import java.awt.Shape;
@@ -42,13 +43,13 @@ final class SvgPen implements Pen {
     /// @param data    kept in the metadata; empty for none
     /// @param widthMm of the sheet, and `width` the same in points
     String document(String title, String data, double widthMm, double heightMm, double width, double height) throws IOException {
-        return """
+        return Phrase.of("""
                 <?xml version="1.0" encoding="UTF-8"?>
                 <svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" version="1.1" width="%smm" height="%smm" viewBox="0 0 %s %s">
                 <title>%s</title>%s
                 <style>%s</style>
                 %s</svg>
-                """.formatted(number(widthMm), number(heightMm), number(width), number(height), escaped(title),
+                """, number(widthMm), number(heightMm), number(width), number(height), escaped(title),
                 data.isEmpty() ? "" : "\n<metadata><data type=\"text/csv\" xmlns=\"urn:helvo:data\">" + data.lines().map(SvgPen::escaped).collect(Collectors.joining("\n")) + "</data></metadata>",
                 fontFaces(), body);
     }
@@ -99,8 +100,8 @@ final class SvgPen implements Pen {
     public void write(String text, Font font, Color color, double x, double baseline, boolean rises) {
         Typeface face = Typeface.of(font);
         text.codePoints().forEach(characters.computeIfAbsent(face, _ -> new TreeSet<>())::add);
-        body.append("<text ").append(rises ? "transform=\"translate(%s %s) rotate(-90)\"".formatted(number(x), number(baseline))
-                : "x=\"%s\" y=\"%s\"".formatted(number(x), number(baseline)))
+        body.append("<text ").append(rises ? Phrase.of("transform=\"translate(%s %s) rotate(-90)\"", number(x), number(baseline))
+                : Phrase.of("x=\"%s\" y=\"%s\"", number(x), number(baseline)))
                 .append(" font-family=\"'").append(family(face)).append("', sans-serif\" font-size=\"").append(number(font.getSize2D()))
                 .append("\" textLength=\"").append(number(Typeface.width(font, text))).append("\" lengthAdjust=\"spacingAndGlyphs")
                 .append("\" fill=\"").append(rgb(color)).append("\" xml:space=\"preserve\">").append(escaped(text)).append("</text>\n");
@@ -114,8 +115,7 @@ final class SvgPen implements Pen {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
-        body.append("<image x=\"%s\" y=\"%s\" width=\"%s\" height=\"%s\" preserveAspectRatio=\"none\" xlink:href=\"data:image/png;base64,%s\"/>\n"
-                .formatted(number(place.getX()), number(place.getY()), number(place.getWidth()), number(place.getHeight()),
+        body.append(Phrase.of("<image x=\"%s\" y=\"%s\" width=\"%s\" height=\"%s\" preserveAspectRatio=\"none\" xlink:href=\"data:image/png;base64,%s\"/>\n", number(place.getX()), number(place.getY()), number(place.getWidth()), number(place.getHeight()),
                         Base64.getEncoder().encodeToString(png.toByteArray())));
     }
 
@@ -157,7 +157,7 @@ final class SvgPen implements Pen {
     }
 
     private static String rgb(Color color) {
-        return "#%06x".formatted(color.getRGB() & 0xffffff);
+        return Phrase.of("#%06x", color.getRGB() & 0xffffff);
     }
 
     /// Characters that XML does not allow are left out.

@@ -1,6 +1,7 @@
 package helvo.core.curve;
 
 import helvo.core.Progress;
+import helvo.core.Phrase;
 import helvo.core.fit.ExponentialFit;
 import helvo.core.fit.FitOverLogs;
 import helvo.core.fit.Fit;
@@ -36,7 +37,7 @@ public record Exponential(boolean onLogScale) implements Curve {
 
     @Override
     public String form(Function<String, String> value, String x, Notation notation) {
-        return notation == Notation.PROGRAM ? "%s*exp(%s*%s)".formatted(value.apply("a"), value.apply("b"), x) : "%s e^{%s %s}".formatted(value.apply("a"), value.apply("b"), x);
+        return notation == Notation.PROGRAM ? Phrase.of("%s*exp(%s*%s)", value.apply("a"), value.apply("b"), x) : Phrase.of("%s e^{%s %s}", value.apply("a"), value.apply("b"), x);
     }
 
     @Override

@@ -1,6 +1,7 @@
 package helvo.core.curve;
 
 import helvo.core.Progress;
+import helvo.core.Phrase;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.LogisticFit;
 import helvo.core.fit.Points;
@@ -39,7 +40,7 @@ public record Logistic() implements Curve {
         String k = value.apply("k");
         boolean falls = k.startsWith("-") || k.startsWith("\u2212");
         String exponent = (falls ? k.substring(1) : (typeset ? "\u2212" : "-") + k) + (typeset ? " (" : "*(") + distance + ")";
-        return typeset ? "%s / (1 + e^{%s})".formatted(value.apply("L"), exponent) : "%s/(1 + exp(%s))".formatted(value.apply("L"), exponent);
+        return typeset ? Phrase.of("%s / (1 + e^{%s})", value.apply("L"), exponent) : Phrase.of("%s/(1 + exp(%s))", value.apply("L"), exponent);
     }
 
     @Override

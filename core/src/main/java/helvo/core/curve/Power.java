@@ -1,6 +1,7 @@
 package helvo.core.curve;
 
 import helvo.core.Progress;
+import helvo.core.Phrase;
 import helvo.core.fit.ExponentialFit;
 import helvo.core.fit.FitOverLogs;
 import helvo.core.fit.Fit;
@@ -41,9 +42,9 @@ public record Power(boolean onLogScale) implements Curve {
     @Override
     public String form(Function<String, String> value, String x, Notation notation) {
         if (notation == Notation.PROGRAM) {
-            return "%s*%s^%s".formatted(value.apply("a"), x, value.apply("b").startsWith("-") ? "(" + value.apply("b") + ")" : value.apply("b"));
+            return Phrase.of("%s*%s^%s", value.apply("a"), x, value.apply("b").startsWith("-") ? "(" + value.apply("b") + ")" : value.apply("b"));
         }
-        return "%s · %s^{%s}".formatted(value.apply("a"), x, value.apply("b"));
+        return Phrase.of("%s · %s^{%s}", value.apply("a"), x, value.apply("b"));
     }
 
     @Override

@@ -4,6 +4,7 @@ import helvo.core.Progress;
 import helvo.core.curve.Curve;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.DoubleUnaryOperator;
@@ -76,7 +77,7 @@ public final class ExponentialFit {
         double[] y = points.y();
         double beta = rate.isPresent() ? rate.getAsDouble() * scaled.half : start(t, y);
         if (Double.isNaN(beta)) {
-            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase() + " curve", "all y are 0"));
+            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase(Locale.ROOT) + " curve", "all y are 0"));
         }
         // Measured from the end where it is largest, so that nothing overflows.
         double end = beta >= 0 ? 1 : -1;
@@ -107,11 +108,11 @@ public final class ExponentialFit {
         var squares = new LeastSquares(shape, t, points, progress);
         Optional<LeastSquares.Least> least = squares.fromAny(List.of(new double[] {amplitude(t, y, beta, end) / squares.unit(), beta}), _ -> true);
         if (least.isEmpty()) {
-            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase() + " curve", "no coefficients settle"));
+            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase(Locale.ROOT) + " curve", "no coefficients settle"));
         }
         double[] p = least.get().p();
         if (Math.abs(p[1]) > STEEPEST) {
-            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase() + " curve", "it would rise without end at one point"));
+            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase(Locale.ROOT) + " curve", "it would rise without end at one point"));
         }
         // y = p0 e^(p1 ((u − middle)/half − end)) = a e^(b (u + offset)).
         double b = p[1] / scaled.half;

@@ -1,5 +1,6 @@
 package helvo.core.fit;
 
+import helvo.core.Phrase;
 import helvo.core.curve.Curve;
 import helvo.core.number.NumberFormat;
 import java.util.stream.IntStream;
@@ -38,13 +39,13 @@ public sealed interface Reason {
         return switch (this) {
             case NoPoints _ -> "There are no points to fit: give a column the role x and another the role y.";
             case TooFewPoints(int points, int needed) ->
-                    "Only %d %s: this curve needs at least %d.".formatted(points, points == 1 ? "point" : "points", needed);
+                    Phrase.of("Only %d %s: this curve needs at least %d.", points, points == 1 ? "point" : "points", needed);
             case AllXEqual(double x) ->
-                    "All x are equal (%s): no curve of y against x can be fitted.".formatted(numbers.plain(x));
+                    Phrase.of("All x are equal (%s): no curve of y against x can be fitted.", numbers.plain(x));
             case TooFewDistinctX(int distinct, int needed) ->
-                    "Only %d different x: this curve needs at least %d.".formatted(distinct, needed);
-            case NoneAccepted(String refusal) -> "No point can be used: %s in every row.".formatted(refusal);
-            case NoneFits(String shape, String why) -> "No %s fits these points: %s.".formatted(shape, why);
+                    Phrase.of("Only %d different x: this curve needs at least %d.", distinct, needed);
+            case NoneAccepted(String refusal) -> Phrase.of("No point can be used: %s in every row.", refusal);
+            case NoneFits(String shape, String why) -> Phrase.of("No %s fits these points: %s.", shape, why);
             case OutOfRange _ -> "The numbers are too large or too small for this curve's coefficients: use another unit, or count x from another origin.";
         };
     }

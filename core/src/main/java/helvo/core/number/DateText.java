@@ -1,5 +1,6 @@
 package helvo.core.number;
 
+import helvo.core.Phrase;
 import java.time.DateTimeException;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
@@ -95,12 +96,12 @@ public final class DateText {
     public static String shown(double seconds, Form form) {
         LocalDateTime moment = moment(seconds);
         return switch (form) {
-            case YEAR -> "%d".formatted(moment.getYear());
-            case MONTH -> "%d-%02d".formatted(moment.getYear(), moment.getMonthValue());
+            case YEAR -> Phrase.of("%d", moment.getYear());
+            case MONTH -> Phrase.of("%d-%02d", moment.getYear(), moment.getMonthValue());
             case DAY -> day(moment);
-            case MINUTE -> day(moment) + " %02d:%02d".formatted(moment.getHour(), moment.getMinute());
+            case MINUTE -> day(moment) + Phrase.of(" %02d:%02d", moment.getHour(), moment.getMinute());
             case SECOND -> day(moment) + " " + time(moment);
-            case TIME -> "%02d:%02d".formatted(moment.getHour(), moment.getMinute());
+            case TIME -> Phrase.of("%02d:%02d", moment.getHour(), moment.getMinute());
             case TIME_WITH_SECONDS -> time(moment);
         };
     }
@@ -126,12 +127,12 @@ public final class DateText {
     }
 
     private static String day(LocalDateTime moment) {
-        return "%d-%02d-%02d".formatted(moment.getYear(), moment.getMonthValue(), moment.getDayOfMonth());
+        return Phrase.of("%d-%02d-%02d", moment.getYear(), moment.getMonthValue(), moment.getDayOfMonth());
     }
 
     private static String time(LocalDateTime moment) {
-        String nanos = moment.getNano() == 0 ? "" : "." + "%09d".formatted(moment.getNano()).replaceAll("0+$", "");
-        return "%02d:%02d:%02d".formatted(moment.getHour(), moment.getMinute(), moment.getSecond()) + nanos;
+        String nanos = moment.getNano() == 0 ? "" : "." + Phrase.of("%09d", moment.getNano()).replaceAll("0+$", "");
+        return Phrase.of("%02d:%02d:%02d", moment.getHour(), moment.getMinute(), moment.getSecond()) + nanos;
     }
 
     private static Optional<Moment> yearLast(Matcher match, Order order) {

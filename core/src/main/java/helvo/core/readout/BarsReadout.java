@@ -1,5 +1,6 @@
 package helvo.core.readout;
 
+import helvo.core.Phrase;
 import helvo.core.analysis.BarSource;
 import helvo.core.analysis.Examination;
 import helvo.core.analysis.SeriesAnalysis;
@@ -12,6 +13,7 @@ import helvo.core.number.NumberFormat;
 import helvo.core.readout.Readout.Line;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
 
@@ -76,7 +78,7 @@ final class BarsReadout {
         String unit = source.of().unit();
         String from = source.up().or(source::down).map(column -> "bars in " + axis + " from column " + column.heading().text()
                         + source.down().filter(down -> source.up().isPresent()).map(down -> " and " + down.heading().text()).orElse(""))
-                .orElseGet(() -> "bars in %s of ± %s%s".formatted(axis, numbers.plain(source.own().orElseThrow().size()), source.own().get().percent() ? " %" : unit.isEmpty() ? "" : " " + unit));
+                .orElseGet(() -> Phrase.of("bars in %s of ± %s%s", axis, numbers.plain(source.own().orElseThrow().size()), source.own().get().percent() ? " %" : unit.isEmpty() ? "" : " " + unit));
         return from + ", ± " + source.meaning().words();
     }
 
@@ -89,16 +91,16 @@ final class BarsReadout {
         Passing found = passing.get();
         String shape = fit.get().curve().degree() == 1 ? "The line" : "The curve";
         if (found.missed().length == 0) {
-            say("%s meets %s.".formatted(shape, all(found.bars())), false);
+            say(Phrase.of("%s meets %s.", shape, all(found.bars())), false);
         } else {
-            say("%s meets %,d of %,d bars; it misses %s. %s".formatted(shape, found.passes(), found.bars(), Readout.numbers(found.missed()),
+            say(Phrase.of("%s meets %,d of %,d bars; it misses %s. %s", shape, found.passes(), found.bars(), Readout.numbers(found.missed()),
                     Double.isInfinite(found.factor()) ? "Longer bars would not help, since a bar that it misses is 0." : "It would need bars " + times(found.factor()) + " as long."), true);
         }
         series.examined().flatMap(Examination::minimax).ifPresent(this::best);
     }
 
     private static String all(int bars) {
-        return bars == 1 ? "the one bar" : bars == 2 ? "both bars" : "all %,d bars".formatted(bars);
+        return bars == 1 ? "the one bar" : bars == 2 ? "both bars" : Phrase.of("all %,d bars", bars);
     }
 
     private String times(double factor) {
@@ -107,13 +109,13 @@ final class BarsReadout {
     }
 
     private void best(Minimax best) {
-        String shape = best.degree() == 2 ? "parabola" : new Polynomial(best.degree()).name().toLowerCase();
+        String shape = best.degree() == 2 ? "parabola" : new Polynomial(best.degree()).name().toLowerCase(Locale.ROOT);
         if (Double.isInfinite(best.factor())) {
             say("No " + shape + " passes through all bars, however long.", true);
         } else if (best.factor() > 1) {
-            say("No %s passes through all bars: the best would need bars %s as long.".formatted(shape, times(best.factor())), true);
+            say(Phrase.of("No %s passes through all bars: the best would need bars %s as long.", shape, times(best.factor())), true);
         } else {
-            say("Some %s passes through all bars, even with bars %s as long.".formatted(shape, times(best.factor())), false);
+            say(Phrase.of("Some %s passes through all bars, even with bars %s as long.", shape, times(best.factor())), false);
         }
     }
 
@@ -156,7 +158,7 @@ final class BarsReadout {
         lines.add(new Line.Quantity("intercept", numbers.rounded(intercepts.low(), interceptDigits) + " to " + numbers.rounded(intercepts.high(), interceptDigits), y,
                 numbers.exact(intercepts.low()) + " to " + numbers.exact(intercepts.high()), "by the bounds"));
         say("They turn on the bars of " + Readout.numbers(steepest.rows()) + " and of " + Readout.numbers(shallowest.rows()) + ".", false);
-        bounds.proportional().ifPresentOrElse(slopes -> say("The origin lies inside the bounds; lines through it have slopes from %s to %s%s.".formatted(numbers.rounded(slopes.low(), slopeDigits),
+        bounds.proportional().ifPresentOrElse(slopes -> say(Phrase.of("The origin lies inside the bounds; lines through it have slopes from %s to %s%s.", numbers.rounded(slopes.low(), slopeDigits),
                 numbers.rounded(slopes.high(), slopeDigits), slopeUnit.isEmpty() ? "" : " " + slopeUnit), false), () -> say("The origin lies outside the bounds: no line through it meets all bars.", false));
     }
 
@@ -172,13 +174,13 @@ final class BarsReadout {
     private void ends() {
         bounds.ends().filter(_ -> bounds.bars() > 2).ifPresent(ends -> {
             double half = (ends.steep().slope() - ends.shallow().slope()) / 2;
-            String slopes = "The ends method, from first bar to last, gives slopes %s and %s".formatted(numbers.rounded(ends.shallow().slope(), digits(half)), numbers.rounded(ends.steep().slope(), digits(half)));
+            String slopes = Phrase.of("The ends method, from first bar to last, gives slopes %s and %s", numbers.rounded(ends.shallow().slope(), digits(half)), numbers.rounded(ends.steep().slope(), digits(half)));
             String misses = misses("steep", ends.steepMisses()) + misses("shallow", ends.shallowMisses());
             say(misses.isEmpty() ? slopes + "; both lines meet every bar." : slopes + ", but" + misses.replaceFirst(";$", "") + ".", !misses.isEmpty());
         });
     }
 
     private static String misses(String which, int[] rows) {
-        return rows.length == 0 ? "" : " its %s line misses %s;".formatted(which, Readout.numbers(rows));
+        return rows.length == 0 ? "" : Phrase.of(" its %s line misses %s;", which, Readout.numbers(rows));
     }
 }

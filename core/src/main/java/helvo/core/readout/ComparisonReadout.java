@@ -1,5 +1,6 @@
 package helvo.core.readout;
 
+import helvo.core.Phrase;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.compare.Comparison;
 import helvo.core.fit.Quality;
@@ -45,7 +46,7 @@ public final class ComparisonReadout {
                     numbers.exact(pair.difference()) + half(pair.differenceHalf95()), "of slopes, 95 %"));
             boolean limits = pair.ratioLow95().isPresent() && pair.ratioHigh95().isPresent();
             if (Double.isFinite(pair.ratio())) {
-                lines.add(new Line.Quantity("ratio", limits ? "%s (%s to %s)".formatted(ratio(pair.ratio(), pair), ratio(pair.ratioLow95().getAsDouble(), pair), ratio(pair.ratioHigh95().getAsDouble(), pair)) : numbers.plain(pair.ratio()), "",
+                lines.add(new Line.Quantity("ratio", limits ? Phrase.of("%s (%s to %s)", ratio(pair.ratio(), pair), ratio(pair.ratioLow95().getAsDouble(), pair), ratio(pair.ratioHigh95().getAsDouble(), pair)) : numbers.plain(pair.ratio()), "",
                         numbers.exact(pair.ratio()), "95 %"));
             }
         }
@@ -66,7 +67,7 @@ public final class ComparisonReadout {
     }
 
     private Line test(Optional<Quality.F> test, String differ, String alike) {
-        return test.<Line>map(f -> new Line.Sentence("%s (F = %s, %s).".formatted(f.p() < helvo.core.fit.Check.SIGNIFICANT ? differ : alike, numbers.significant(f.value(), 3), numbers.p(f.p())), false))
+        return test.<Line>map(f -> new Line.Sentence(Phrase.of("%s (F = %s, %s).", f.p() < helvo.core.fit.Check.SIGNIFICANT ? differ : alike, numbers.significant(f.value(), 3), numbers.p(f.p())), false))
                 .orElseGet(() -> new Line.Sentence("No test: there is no scatter to judge by, or the points are weighted.", false));
     }
 }

@@ -1,5 +1,6 @@
 package helvo.core.readout;
 
+import helvo.core.Phrase;
 import helvo.core.analysis.Coordinate;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
@@ -60,7 +61,7 @@ final class FitReadout {
         int[] leftOut = IntStream.range(0, series.points().size()).filter(i -> !fit.uses(series.points().x()[i], series.points().y()[i]))
                 .map(i -> series.points().rows()[i]).toArray();
         if (leftOut.length > 0) {
-            lines.add(new Line.Sentence("%,d of them %s left out of this curve, since %s: %s.".formatted(leftOut.length, leftOut.length == 1 ? "is" : "are", fit.curve().refusal(), Readout.numbers(leftOut)), true));
+            lines.add(new Line.Sentence(Phrase.of("%,d of them %s left out of this curve, since %s: %s.", leftOut.length, leftOut.length == 1 ? "is" : "are", fit.curve().refusal(), Readout.numbers(leftOut)), true));
         }
         weights();
         lines.addAll(BarsReadout.of(series, numbers));
@@ -88,7 +89,7 @@ final class FitReadout {
         });
         int left = series.points().size() - series.points().usedBy(fit).size();
         if (left > 0) {
-            lines.add(new Line.Sentence("%,d %s no weight: a bar must be above 0.".formatted(left, left == 1 ? "point has" : "points have"), true));
+            lines.add(new Line.Sentence(Phrase.of("%,d %s no weight: a bar must be above 0.", left, left == 1 ? "point has" : "points have"), true));
         }
     }
 
@@ -140,7 +141,7 @@ final class FitReadout {
                 : word + " and " + direction + ", but not significant: chance alone could give such an r";
         OptionalDouble r2 = fit.quality().r2();
         boolean share = r2.isPresent() && fit.curve().fittedOn().equals("y") && fit.quality().about() == Quality.About.MEAN && r2.getAsDouble() >= 0;
-        return share ? "%s. The %s accounts for %s of the variation in %s.".formatted(judged, fit.curve().degree() == 1 ? "line on " + x.column().name() : "curve",
+        return share ? Phrase.of("%s. The %s accounts for %s of the variation in %s.", judged, fit.curve().degree() == 1 ? "line on " + x.column().name() : "curve",
                 numbers.percent(r2.getAsDouble()), y.column().name()) : judged + ".";
     }
 }

@@ -1,5 +1,6 @@
 package helvo.core.readout;
 
+import helvo.core.Phrase;
 import helvo.core.analysis.Coordinate;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
@@ -58,9 +59,9 @@ public final class ReadingsReadout {
         lines.add(new Line.Quantity(label, numbers.withUncertainty(reading.value(), reading.meanHalf95()), ofY.unit(),
                 numbers.exact(reading.value()) + (reading.meanHalf95().isPresent() ? " ± " + numbers.exact(reading.meanHalf95().getAsDouble()) : ""), ""));
         var text = new ArrayList<String>();
-        reading.predictionHalf95().ifPresent(half -> text.add("± %s for the mean, ± %s for one more measurement (95 %%)".formatted(numbers.uncertaintyAlone(reading.meanHalf95().orElse(0)), numbers.uncertaintyAlone(half))));
+        reading.predictionHalf95().ifPresent(half -> text.add(Phrase.of("± %s for the mean, ± %s for one more measurement (95 %%)", numbers.uncertaintyAlone(reading.meanHalf95().orElse(0)), numbers.uncertaintyAlone(half))));
         series.bounds().flatMap(bounds -> bounds.corridor(x)).filter(_ -> fit.curve().isStraight())
-                .ifPresent(range -> text.add("lines within the bars reach from %s to %s".formatted(limit(range.low(), range), limit(range.high(), range))));
+                .ifPresent(range -> text.add(Phrase.of("lines within the bars reach from %s to %s", limit(range.low(), range), limit(range.high(), range))));
         if (Double.isFinite(reading.slope()) && !fit.curve().isStraight()) {
             text.add("slope there " + numbers.significant(reading.slope(), 3));
         }
@@ -93,7 +94,7 @@ public final class ReadingsReadout {
             String value = ofX.time().isPresent() ? shown(ofX, solution.value()) : numbers.withUncertainty(solution.value(), half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty());
             lines.add(new Line.Quantity(label, value, ofX.time().isPresent() ? "" : ofX.unit(), exact, ""));
             if (even) {
-                lines.add(new Line.Sentence("95 %% between %s and %s.".formatted(inside(ofX, solution.low95().getAsDouble(), half), inside(ofX, solution.high95().getAsDouble(), half)), false));
+                lines.add(new Line.Sentence(Phrase.of("95 %% between %s and %s.", inside(ofX, solution.low95().getAsDouble(), half), inside(ofX, solution.high95().getAsDouble(), half)), false));
             } else if (series.fit().filter(each -> each.quality().degreesOfFreedom() > 0 && !each.quality().perfect()).isPresent()) {
                 lines.add(new Line.Sentence(solution.low95().isPresent() ? "95 % above " + inside(ofX, solution.low95().getAsDouble(), Double.NaN) + ", without upper limit."
                         : solution.high95().isPresent() ? "95 % below " + inside(ofX, solution.high95().getAsDouble(), Double.NaN) + ", without lower limit." : "No 95 % limits: the slope is too unsure.", true));
@@ -112,7 +113,7 @@ public final class ReadingsReadout {
     }
 
     private Optional<Line> beyond(double percent) {
-        return percent > 0 ? Optional.of(new Line.Sentence("%s %% beyond the measurements.".formatted(numbers.significant(percent, 2)), true)) : Optional.empty();
+        return percent > 0 ? Optional.of(new Line.Sentence(Phrase.of("%s %% beyond the measurements.", numbers.significant(percent, 2)), true)) : Optional.empty();
     }
 
     /// Where its curve meets those of the other series over the same axes, within the data of both.
@@ -125,7 +126,7 @@ public final class ReadingsReadout {
                 List<Double> at = from < to ? Solution.crossings(fit, other.fit().get(), from, to) : List.of();
                 if (!at.isEmpty() && at.size() < 5) {
                     String where = String.join(", ", at.stream().map(x -> shown(series.rows().x(), x)).toList());
-                    lines.add(new Line.Sentence("Meets the curve of %s at %s %s.".formatted(other.label(), series.rows().x().symbol(), where), false));
+                    lines.add(new Line.Sentence(Phrase.of("Meets the curve of %s at %s %s.", other.label(), series.rows().x().symbol(), where), false));
                 }
             }
         }

@@ -1,5 +1,6 @@
 package helvo.core.readout;
 
+import helvo.core.Phrase;
 import helvo.core.analysis.Coordinate;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.RowUse;
@@ -82,9 +83,9 @@ public record Readout(String series, String equation, String where, String exact
         for (Line line : lines) {
             text.append(switch (line) {
                 case Line.Quantity(var label, var value, var unit, _, var note) ->
-                        "  %-12s%s%s%s".formatted(label, value, unit.isEmpty() ? "" : " " + unit, note.isEmpty() ? "" : "   " + note);
+                        Phrase.of("  %-12s%s%s%s", label, value, unit.isEmpty() ? "" : " " + unit, note.isEmpty() ? "" : "   " + note);
                 case Line.Heading(var heading) -> "\n" + heading;
-                case Line.Pair(var label, var slope, var intercept, _) -> "  %-12sslope %s, intercept %s".formatted(label, slope, intercept);
+                case Line.Pair(var label, var slope, var intercept, _) -> Phrase.of("  %-12sslope %s, intercept %s", label, slope, intercept);
                 case Line.Sentence(var sentence, _) -> sentence;
             }).append('\n');
         }
@@ -99,7 +100,7 @@ public record Readout(String series, String equation, String where, String exact
     }
 
     static String rows(RowUse rows) {
-        var text = new StringBuilder("%,d of %,d %s used".formatted(rows.used(), rows.given(), rows.given() == 1 ? "row" : "rows"));
+        var text = new StringBuilder(Phrase.of("%,d of %,d %s used", rows.used(), rows.given(), rows.given() == 1 ? "row" : "rows"));
         if (rows.setAside().length > 0) {
             text.append("; set aside: ").append(numbers(rows.setAside()));
         }
@@ -111,6 +112,6 @@ public record Readout(String series, String equation, String where, String exact
 
     static String numbers(int[] rows) {
         String first = java.util.Arrays.stream(rows).limit(6).mapToObj(row -> Integer.toString(row + 1)).collect(java.util.stream.Collectors.joining(", "));
-        return (rows.length == 1 ? "row " : "rows ") + first + (rows.length > 6 ? " and %,d more".formatted(rows.length - 6) : "");
+        return (rows.length == 1 ? "row " : "rows ") + first + (rows.length > 6 ? Phrase.of(" and %,d more", rows.length - 6) : "");
     }
 }

@@ -1,6 +1,7 @@
 package helvo.core.study;
 
 import helvo.core.Require;
+import helvo.core.Phrase;
 import helvo.core.derive.Derivations;
 import helvo.core.formula.Formula;
 import helvo.core.formula.Sources;
@@ -247,7 +248,7 @@ public sealed interface ColumnEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            return "Call rows with %s %s “%s” and split by it".formatted(before.column(column).name(),
+            return Phrase.of("Call rows with %s %s “%s” and split by it", before.column(column).name(),
                     values.stream().limit(4).map(Cell::exactText).collect(Collectors.joining(", ")) + (values.size() > 4 ? " …" : ""), name);
         }
     }

@@ -10,6 +10,7 @@ import helvo.core.table.Table;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
@@ -52,7 +53,7 @@ public sealed interface DecisionEdit extends TableChange {
         public String sentence(Table before) {
             String place = TableEdit.named(rows) + (column == 0 ? "" : ", " + before.column(column).name());
             String was = column == 0 || rows.isEmpty() ? "" : before.column(column).shown(rows.getFirst(), before.mark());
-            return place.substring(0, 1).toUpperCase() + place.substring(1) + ": " + (was.isEmpty() ? "" : "“" + was + "” ") + choice.words()
+            return place.substring(0, 1).toUpperCase(Locale.ROOT) + place.substring(1) + ": " + (was.isEmpty() ? "" : "“" + was + "” ") + choice.words()
                     + (choice == Choice.SET_ASIDE && !reason.isBlank() ? " (" + reason + ")" : "");
         }
     }

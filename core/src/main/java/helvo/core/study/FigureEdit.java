@@ -1,5 +1,6 @@
 package helvo.core.study;
 
+import helvo.core.Phrase;
 import helvo.core.curve.Curve;
 import helvo.core.fit.Weighting;
 import helvo.core.look.AxisLook;
@@ -13,6 +14,7 @@ import helvo.core.look.SheetLook;
 import helvo.core.table.Column;
 import helvo.core.table.RowCondition;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
@@ -62,7 +64,7 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return (shown ? "Show: " : "Hide: ") + layer.label().toLowerCase();
+            return (shown ? "Show: " : "Hide: ") + layer.label().toLowerCase(Locale.ROOT);
         }
     }
 
@@ -74,7 +76,7 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return "Fit: " + curve.name().toLowerCase() + (series.group().isEmpty() ? "" : series.isTogether() ? " to all groups" : " to " + series.group());
+            return "Fit: " + curve.name().toLowerCase(Locale.ROOT) + (series.group().isEmpty() ? "" : series.isTogether() ? " to all groups" : " to " + series.group());
         }
     }
 
@@ -100,7 +102,7 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return "Look of the figure: %s × %s mm, text of %s points".formatted(before.numbers().plain(look.widthMm()), before.numbers().plain(look.heightMm()), before.numbers().plain(look.text()));
+            return Phrase.of("Look of the figure: %s × %s mm, text of %s points", before.numbers().plain(look.widthMm()), before.numbers().plain(look.heightMm()), before.numbers().plain(look.text()));
         }
     }
 
@@ -113,7 +115,7 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return "Make the figure %s × %s mm".formatted(before.numbers().plain(widthMm), before.numbers().plain(heightMm));
+            return Phrase.of("Make the figure %s × %s mm", before.numbers().plain(widthMm), before.numbers().plain(heightMm));
         }
     }
 

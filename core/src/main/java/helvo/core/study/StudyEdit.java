@@ -1,5 +1,6 @@
 package helvo.core.study;
 
+import helvo.core.Phrase;
 import helvo.core.derive.Summaries;
 import helvo.core.look.AxisPlace;
 import helvo.core.look.SheetLook;
@@ -55,7 +56,7 @@ public sealed interface StudyEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return "Add the table “%s” with %,d rows".formatted(table.name(), table.rows());
+            return Phrase.of("Add the table “%s” with %,d rows", table.name(), table.rows());
         }
     }
 
@@ -81,7 +82,7 @@ public sealed interface StudyEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return before.table(table.id()).isBlank() ? "Add the table “%s” with %,d rows".formatted(table.name(), table.rows())
+            return before.table(table.id()).isBlank() ? Phrase.of("Add the table “%s” with %,d rows", table.name(), table.rows())
                     : "Read the table “" + table.name() + "” in another way";
         }
     }
@@ -118,7 +119,7 @@ public sealed interface StudyEdit extends Edit {
         @Override
         public String sentence(Study before) {
             Table source = before.table(table);
-            return "Summarise %s by %s: %s".formatted(named(source, of), named(source, by),
+            return Phrase.of("Summarise %s by %s: %s", named(source, of), named(source, by),
                     statistics.stream().map(Statistics::words).map(words -> words.replaceAll(" of$", "")).collect(Collectors.joining(", ")));
         }
 

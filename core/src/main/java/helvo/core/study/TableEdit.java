@@ -1,6 +1,7 @@
 package helvo.core.study;
 
 import helvo.core.Require;
+import helvo.core.Phrase;
 import helvo.core.number.NumberText;
 import helvo.core.number.RisingOrder;
 import helvo.core.table.Cell;
@@ -143,7 +144,7 @@ public sealed interface TableEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            return "Paste %,d × %,d cells from row %,d on".formatted(block.size(), block.stream().mapToInt(List::size).max().orElse(0), row + 1);
+            return Phrase.of("Paste %,d × %,d cells from row %,d on", block.size(), block.stream().mapToInt(List::size).max().orElse(0), row + 1);
         }
     }
 
@@ -160,7 +161,7 @@ public sealed interface TableEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            return count == 1 ? "Insert a row before row %,d".formatted(row + 1) : "Insert %,d rows before row %,d".formatted(count, row + 1);
+            return count == 1 ? Phrase.of("Insert a row before row %,d", row + 1) : Phrase.of("Insert %,d rows before row %,d", count, row + 1);
         }
     }
 
@@ -257,7 +258,7 @@ public sealed interface TableEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            return "Fill %s with %s, %s … (%,d values)".formatted(before.column(column).name(), NumberText.shortest(first), NumberText.shortest(first + step), count);
+            return Phrase.of("Fill %s with %s, %s … (%,d values)", before.column(column).name(), NumberText.shortest(first), NumberText.shortest(first + step), count);
         }
     }
 

@@ -1,5 +1,6 @@
 package helvo.core.table;
 
+import helvo.core.Phrase;
 import helvo.core.number.DateText;
 import helvo.core.number.NumberText;
 import java.util.Arrays;
@@ -43,8 +44,8 @@ public record Problem(Sort sort, int column, String text, int[] rows) {
 
     /// Where it is: "row 7, Stretch", "rows 3, 5, 8 and 12 more, Mass".
     public String place(Table table) {
-        String first = Arrays.stream(rows).limit(NAMED).mapToObj(row -> "%,d".formatted(row + 1)).collect(Collectors.joining(", "));
-        String place = (count() == 1 ? "row " : "rows ") + first + (count() > NAMED ? " and %,d more".formatted(count() - NAMED) : "");
+        String first = Arrays.stream(rows).limit(NAMED).mapToObj(row -> Phrase.of("%,d", row + 1)).collect(Collectors.joining(", "));
+        String place = (count() == 1 ? "row " : "rows ") + first + (count() > NAMED ? Phrase.of(" and %,d more", count() - NAMED) : "");
         return place + in(table).map(each -> ", " + each.name()).orElse("");
     }
 
@@ -55,9 +56,9 @@ public record Problem(Sort sort, int column, String text, int[] rows) {
             case NOT_A_DATE -> "“" + text + "” is not a date";
             case NO_RESULT -> text;
             case BLANK -> count() == 1 ? "empty" : "empty cells";
-            case FAR -> (count() == 1 ? "%s lies" : "from %s on, %d values lie").formatted(shown(table), count())
+            case FAR -> Phrase.of(count() == 1 ? "%s lies" : "from %s on, %d values lie", shown(table), count())
                     + " far from the rest";
-            case REPEATED -> count() == 1 ? "repeats row %d in every cell".formatted(original(table) + 1) : "repeat an earlier row in every cell";
+            case REPEATED -> count() == 1 ? Phrase.of("repeats row %d in every cell", original(table) + 1) : "repeat an earlier row in every cell";
         };
     }
 

@@ -3,6 +3,7 @@ package helvo.core.table;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Pattern;
 
@@ -71,7 +72,7 @@ public final class RoleGuess {
     }
 
     private static boolean names(Column bar, Column of) {
-        return bar.name().toLowerCase().contains(of.name().toLowerCase());
+        return bar.name().toLowerCase(Locale.ROOT).contains(of.name().toLowerCase(Locale.ROOT));
     }
 
     private static boolean splits(Column column) {

@@ -3,6 +3,7 @@ package helvo.core.table;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
@@ -18,7 +19,7 @@ public final class Stacking {
         Map<String, List<Optional<Column>>> byName = new LinkedHashMap<>();
         for (int t = 0; t < tables.size(); t++) {
             for (Column column : tables.get(t).columns()) {
-                List<Optional<Column>> parts = byName.computeIfAbsent(column.name().toLowerCase(), _ -> new ArrayList<>());
+                List<Optional<Column>> parts = byName.computeIfAbsent(column.name().toLowerCase(Locale.ROOT), _ -> new ArrayList<>());
                 while (parts.size() < t) {
                     parts.add(Optional.empty());
                 }

@@ -1,6 +1,7 @@
 package helvo.files.book;
 
 import helvo.core.Progress;
+import helvo.core.Phrase;
 import helvo.core.number.DateText;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
@@ -148,7 +149,7 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
         if (cause instanceof CancellationException stopped) {
             throw stopped;
         }
-        return new CannotRead("“%s”: %s is damaged and cannot be read to its end. Open the workbook in the program it comes from and save it again.".formatted(fileName(), part), cause);
+        return new CannotRead(Phrase.of("“%s”: %s is damaged and cannot be read to its end. Open the workbook in the program it comes from and save it again.", fileName(), part), cause);
     }
 
     /// Whole days are dates; others have as much of a time as they need.

@@ -3,6 +3,7 @@ package helvo.files.book;
 import com.github.miachm.sods.Sheet;
 import com.github.miachm.sods.SpreadSheet;
 import helvo.core.Progress;
+import helvo.core.Phrase;
 import helvo.core.number.DateText;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
@@ -86,7 +87,7 @@ public final class BookFile {
 
     private static void refuseTooLong(Table table) throws IOException {
         if (table.rows() >= MOST_ROWS) {
-            throw new IOException("a sheet has no room for more than %,d rows; save it as CSV".formatted(MOST_ROWS - 1));
+            throw new IOException(Phrase.of("a sheet has no room for more than %,d rows; save it as CSV", MOST_ROWS - 1));
         }
     }
 

@@ -1,6 +1,7 @@
 package helvo.files.book;
 
 import helvo.core.Progress;
+import helvo.core.Phrase;
 import helvo.files.CannotRead;
 import java.io.FilterInputStream;
 import java.io.IOException;
@@ -58,7 +59,7 @@ final class GuardedZip implements AutoCloseable {
     }
 
     private CannotRead bomb(String part) {
-        return new CannotRead("“%s” unpacks to far more than a workbook holds (in %s) and was not read: it may be made to do harm.".formatted(name, part));
+        return new CannotRead(Phrase.of("“%s” unpacks to far more than a workbook holds (in %s) and was not read: it may be made to do harm.", name, part));
     }
 
     /// @throws IOException when there is no such part

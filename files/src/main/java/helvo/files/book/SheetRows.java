@@ -1,5 +1,6 @@
 package helvo.files.book;
 
+import helvo.core.Phrase;
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
 import helvo.core.table.Cell;
@@ -70,8 +71,7 @@ final class SheetRows implements Book.Visitor {
     public void cell(int at, int column, Object value, int columns, int rows) throws CannotRead {
         if (column >= TableBuilder.MOST_COLUMNS) {
             tooWide = true;
-            throw new CannotRead("“%s”, sheet “%s”: row %,d has more than %,d columns, which is more than Helvo reads: is the table on its side?"
-                    .formatted(file, sheet, at + 1, TableBuilder.MOST_COLUMNS));
+            throw new CannotRead(Phrase.of("“%s”, sheet “%s”: row %,d has more than %,d columns, which is more than Helvo reads: is the table on its side?", file, sheet, at + 1, TableBuilder.MOST_COLUMNS));
         }
         if (row == null || row.number != at) {
             endRow();
@@ -98,7 +98,7 @@ final class SheetRows implements Book.Visitor {
             begin();
         }
         if (builder.rows() == 0) {
-            throw new CannotRead("“%s”, sheet “%s”, has headings only: there is no row of values below them.".formatted(file, sheet));
+            throw new CannotRead(Phrase.of("“%s”, sheet “%s”, has headings only: there is no row of values below them.", file, sheet));
         }
         Table table = builder.tableOf(name, headings);
         notices.addAll(builder.notices());

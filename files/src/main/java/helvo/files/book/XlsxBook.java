@@ -1,6 +1,7 @@
 package helvo.files.book;
 
 import helvo.core.Progress;
+import helvo.core.Phrase;
 import helvo.core.number.DateText;
 import helvo.files.CannotRead;
 import java.io.IOException;
@@ -90,8 +91,8 @@ final class XlsxBook extends Book {
 
     @Override
     List<String> notices() {
-        return formulasWithoutValue == 0 ? List.of() : List.of(("%,d %s no stored result and %s left empty: open the workbook in the program it comes from and save it "
-                + "there.").formatted(formulasWithoutValue, formulasWithoutValue == 1 ? "formula has" : "formulas have", formulasWithoutValue == 1 ? "was" : "were"));
+        return formulasWithoutValue == 0 ? List.of() : List.of(Phrase.of("%,d %s no stored result and %s left empty: open the workbook in the program it comes from and save it "
+                + "there.", formulasWithoutValue, formulasWithoutValue == 1 ? "formula has" : "formulas have", formulasWithoutValue == 1 ? "was" : "were"));
     }
 
     @Override

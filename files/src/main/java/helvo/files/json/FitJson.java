@@ -20,6 +20,7 @@ import helvo.core.number.NumberFormat;
 import helvo.core.readout.Equation;
 import helvo.core.table.Column;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import tools.jackson.databind.SerializationFeature;
@@ -135,7 +136,7 @@ public final class FitJson {
         put(node, "aicc", quality.aicc());
         put(node, "chi2", quality.chiSquare().map(chi -> OptionalDouble.of(chi.value())).orElse(OptionalDouble.empty()));
         put(node, "chi2P", quality.chiSquare().map(chi -> OptionalDouble.of(chi.p())).orElse(OptionalDouble.empty()));
-        node.put("weights", quality.weighting().name().toLowerCase());
+        node.put("weights", quality.weighting().name().toLowerCase(Locale.ROOT));
         ArrayNode checks = node.putArray("checks");
         for (Check check : series.checks()) {
             ObjectNode each = checks.addObject().put("check", check.name());

@@ -22,6 +22,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 
 /// The study of the made-up Marram Cordage Laboratory that ships with the program. `samples/MakeSamples.java` makes
@@ -56,7 +57,7 @@ public final class SampleStudy {
     }
 
     private static Table table(String name) {
-        String resource = "/helvo/files/samples/" + name.toLowerCase() + ".csv";
+        String resource = "/helvo/files/samples/" + name.toLowerCase(Locale.ROOT) + ".csv";
         try (InputStream in = SampleStudy.class.getResourceAsStream(resource)) {
             return TextTable.read(in.readAllBytes(), name + ".csv").table();
         } catch (IOException e) {

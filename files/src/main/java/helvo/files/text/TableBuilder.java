@@ -1,6 +1,7 @@
 package helvo.files.text;
 
 import ch.randelshofer.fastdoubleparser.JavaDoubleParser;
+import helvo.core.Phrase;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 import helvo.core.table.Cells;
@@ -227,7 +228,7 @@ public final class TableBuilder {
             return column;
         }
         if (DateColumn.isAmbiguous(column.cells())) {
-            notices.add("In “%s” the day was taken to come before the month; its tag changes that.".formatted(heading.name()));
+            notices.add(Phrase.of("In “%s” the day was taken to come before the month; its tag changes that.", heading.name()));
         }
         return DateColumn.dated(column, DateColumn.order(column.cells()));
     }

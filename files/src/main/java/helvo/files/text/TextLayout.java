@@ -1,5 +1,6 @@
 package helvo.files.text;
 
+import helvo.core.Phrase;
 import helvo.core.number.DecimalMark;
 import helvo.core.table.Table;
 import java.nio.charset.Charset;
@@ -15,7 +16,7 @@ public record TextLayout(Charset charset, Delimiter delimiter, DecimalMark mark,
 
     /// "commas, decimal point, UTF-8, headings".
     public String sentence() {
-        return "%s, decimal %s, %s, %s".formatted(delimiter.plural(), mark == DecimalMark.POINT ? "point" : "comma",
+        return Phrase.of("%s, decimal %s, %s, %s", delimiter.plural(), mark == DecimalMark.POINT ? "point" : "comma",
                 charsetName(charset), headings ? "headings" : "no headings");
     }
 
