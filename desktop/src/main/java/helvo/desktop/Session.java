@@ -50,6 +50,8 @@ import javafx.scene.input.ClipboardContent;
 final class Session implements AutoCloseable {
     /// What is known early has the processors to itself until it is on the screen; then shapes are compared.
     private static final long SHOWN_FIRST = 60_000_000;
+    /// Edits of one thing that follow one another within this time are one gesture: turns of a wheel, keys that move a slider.
+    private static final long GESTURE = 1_500_000_000;
     /// To go through more than these takes longer than a person should wait for.
     private static final int MANY_ROWS = 100_000;
 
@@ -61,6 +63,7 @@ final class Session implements AutoCloseable {
     private final Background.Latest changing = background.latest("changing");
     private final Deque<Change> waiting = new ArrayDeque<>();
     private final ReadOnlyObjectWrapper<History> history;
+    private long performed = System.nanoTime() - GESTURE;
     private Study saved;
     /// What is analysed: the study, with what is only tried.
     private Study shown;
@@ -243,7 +246,10 @@ final class Session implements AutoCloseable {
             }
         };
         Optional<History> ready = expected.filter(each -> each.before == history.get() && each.edit.equals(edit)).map(each -> each.after);
-        change("Changing the table …", now -> ready.orElseGet(() -> now.with(edit)), then, takesLong(edit, study()));
+        long now = System.nanoTime();
+        boolean goesOn = now - performed < GESTURE;
+        performed = now;
+        change("Changing the table …", before -> ready.orElseGet(() -> goesOn ? before.continuing(edit) : before.with(edit)), then, takesLong(edit, study()));
     }
 
     /// Begins to work out what an edit gives while its text may still be changed, so that it is shown the sooner once it is done.

@@ -4,7 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
+import helvo.core.look.AxisPlace;
+import helvo.core.look.SheetLook;
 import helvo.core.number.DecimalMark;
+import helvo.core.study.FigureEdit;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
@@ -23,6 +26,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
@@ -119,6 +123,33 @@ class SessionTest {
         });
         rest();
         assertThat(session.study().tables()).extracting(Table::name).containsExactlyInAnyOrder("a", "b", "c", "d");
+    }
+
+    /// Turns of the wheel, and keys that move a slider, are one step; what is done to another thing is another.
+    @Test
+    void editsOfOneGestureAreOneStep() {
+        begin(SampleStudy.study());
+        Study before = session.study();
+        int figure = session.figureInView().orElseThrow().id();
+        on(() -> {
+            for (double high = 60; high < 65; high++) {
+                session.perform(new FigureEdit.Zoom(figure, Map.of(AxisPlace.X, new FigureEdit.Zoom.Limits(Optional.of(0.0), Optional.of(high)))));
+            }
+        });
+        assertThat(session.history().get().steps()).hasSize(1);
+        assertThat(session.figureInView().orElseThrow().look().axis(AxisPlace.X).high()).hasValue(64.0);
+        on(() -> {
+            for (double width = 100; width < 104; width++) {
+                session.perform(new FigureEdit.SetSheet(figure, SheetLook.USUAL.resized(width, 90)));
+            }
+        });
+        assertThat(session.history().get().steps()).hasSize(2);
+        on(session::undo);
+        on(session::undo);
+        assertThat(session.study()).isEqualTo(before);
+        on(session::redo);
+        on(() -> session.perform(new FigureEdit.Zoom(figure, Map.of(AxisPlace.X, FigureEdit.Zoom.Limits.OWN))));
+        assertThat(session.history().get().steps()).as("what was undone is not gone on with").hasSize(2);
     }
 
     /// A stopped analysis takes back no edit, says so, and can be begun again.

@@ -8,6 +8,11 @@ public sealed interface Edit permits StudyEdit, TableChange, FigureEdit {
     /// @throws IllegalArgumentException when the study lacks what the edit is about
     Study apply(Study study);
 
+    /// Whether it takes the place of the edit before it, when both belong to one gesture or one field: what that did, this does anew.
+    default boolean continues(Edit before) {
+        return false;
+    }
+
     /// What the edit does, for the list of steps; read on the study before it.
     String sentence(Study before);
 }

@@ -101,6 +101,11 @@ public sealed interface FigureEdit extends Edit {
         }
 
         @Override
+        public boolean continues(Edit before) {
+            return before instanceof SetSheet(int of, _) && of == figure;
+        }
+
+        @Override
         public String sentence(Study before) {
             return Phrase.of("Look of the figure: %s × %s mm, text of %s points", before.numbers().plain(look.widthMm()), before.numbers().plain(look.heightMm()), before.numbers().plain(look.text()));
         }
@@ -123,6 +128,11 @@ public sealed interface FigureEdit extends Edit {
         @Override
         public Figure change(Figure before) {
             return before.with(before.look().with(place, look));
+        }
+
+        @Override
+        public boolean continues(Edit before) {
+            return before instanceof SetAxis(int of, AxisPlace at, _) && of == figure && at == place;
         }
 
         @Override
@@ -157,6 +167,11 @@ public sealed interface FigureEdit extends Edit {
         }
 
         @Override
+        public boolean continues(Edit before) {
+            return before instanceof Zoom(int of, var earlier) && of == figure && limits.keySet().containsAll(earlier.keySet());
+        }
+
+        @Override
         public String sentence(Study before) {
             return limits.values().stream().allMatch(Limits.OWN::equals) ? "Show all" : "Show a part of the figure";
         }
@@ -166,6 +181,11 @@ public sealed interface FigureEdit extends Edit {
         @Override
         public Figure change(Figure before) {
             return before.with(before.look().with(look));
+        }
+
+        @Override
+        public boolean continues(Edit before) {
+            return before instanceof SetLegend(int of, _) && of == figure;
         }
 
         @Override
@@ -181,6 +201,11 @@ public sealed interface FigureEdit extends Edit {
         }
 
         @Override
+        public boolean continues(Edit before) {
+            return before instanceof SetSeriesLook(int of, SeriesKey at, _) && of == figure && at.equals(series);
+        }
+
+        @Override
         public String sentence(Study before) {
             SeriesLook old = before.figure(figure).look().series(series);
             String what = old.right().equals(look.right()) ? "Change the look of " : look.right().orElse(false) ? "Measure along the right-hand axis: " : "Measure along the left-hand axis: ";
@@ -192,6 +217,11 @@ public sealed interface FigureEdit extends Edit {
         @Override
         public Figure change(Figure before) {
             return before.with(before.look().with(series, look));
+        }
+
+        @Override
+        public boolean continues(Edit before) {
+            return before instanceof SetCurveLook(int of, SeriesKey at, _) && of == figure && at.equals(series);
         }
 
         @Override
@@ -214,6 +244,11 @@ public sealed interface FigureEdit extends Edit {
         private static boolean isOutside(FigureLook look, Note.Drop drop) {
             AxisLook along = look.axis(!drop.fromY() ? AxisPlace.X : look.series(drop.series()).right().orElse(false) ? AxisPlace.RIGHT : AxisPlace.Y);
             return along.low().filter(low -> drop.at() < low).isPresent() || along.high().filter(high -> drop.at() > high).isPresent();
+        }
+
+        @Override
+        public boolean continues(Edit before) {
+            return before instanceof PutNote(int of, Note earlier) && of == figure && earlier.id() == note.id();
         }
 
         @Override
