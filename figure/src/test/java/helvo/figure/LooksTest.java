@@ -7,6 +7,7 @@ import helvo.core.number.NumberFormat;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.curve.Polynomial;
 import helvo.core.fit.Fit;
 import helvo.core.look.AxisLook;
@@ -145,9 +146,9 @@ class LooksTest {
         assertThat(layout.y().orElseThrow().high()).as("the reference line is in view").isGreaterThanOrEqualTo(90);
         assertThat(layout.at(layout.px(7), layout.py(AxisPlace.Y, 49))).hasValue(new Thing.CurveOf(Y));
         assertThat(layout.at(layout.px(9), layout.py(AxisPlace.Y, 81))).hasValue(new Thing.CurveEnd(Y, true));
-        Fit fit = figure.series().getFirst().fit().orElseThrow();
-        assertThat(ReadingPlace.crossing(fit, 20, 0, 9).orElseThrow()).isCloseTo(Math.sqrt(20), within(1e-12));
-        assertThat(ReadingPlace.crossing(fit, -1, 0, 9)).isEmpty();
+        SeriesAnalysis squares = figure.series().getFirst();
+        assertThat(ReadingPlace.of(new Note.Drop(1, Y, true, 20, true), squares).orElseThrow().x()).isCloseTo(Math.sqrt(20), within(1e-12));
+        assertThat(ReadingPlace.of(new Note.Drop(1, Y, true, -1, true), squares)).isEmpty();
         FigureLayout without = drawn(figure(x, y, new FigureEdit.SetCurveLook(1, Y, CurveLook.USUAL.shown(false))));
         assertThat(without.place(new Thing.CurveOf(Y))).isEmpty();
     }

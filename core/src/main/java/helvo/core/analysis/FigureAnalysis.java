@@ -2,6 +2,7 @@ package helvo.core.analysis;
 
 import helvo.core.Progress;
 import helvo.core.compare.Comparison;
+import helvo.core.look.Note;
 import helvo.core.number.NumberFormat;
 import helvo.core.study.Figure;
 import helvo.core.study.SeriesKey;
@@ -17,10 +18,13 @@ import java.util.stream.IntStream;
 ///
 /// @param comparisons of the groups of each y column, where lines were fitted to several
 /// @param numbers     how numbers are written
-public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> series, List<Comparison> comparisons, NumberFormat numbers) {
+/// @param readings    what is read off its curves, once its series are examined
+/// @param crossings   where its curves meet, likewise
+public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> series, List<Comparison> comparisons, NumberFormat numbers, List<FoundReading> readings,
+        List<Crossing> crossings) {
     /// The same with another figure over the same table, whose curves and rows are the same.
     public FigureAnalysis with(Figure other) {
-        return new FigureAnalysis(other, table, series, comparisons, numbers);
+        return new FigureAnalysis(other, table, series, comparisons, numbers, readings, crossings);
     }
 
     /// What to do first, when the figure has nothing to show.
@@ -92,18 +96,32 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
         var source = SeriesPoints.Source.of(table, figure);
         boolean samePoints = previous.isPresent() && SeriesPoints.Source.of(previous.get().table, previous.get().figure).same(source);
         if (samePoints) {
-            return new FigureAnalysis(figure, table, previous.get().series.stream()
-                    .map(old -> old.chosen().curve().equals(figure.curve(old.key())) ? old : old.choosing(figure.curve(old.key()), progress)).toList(), previous.get().comparisons, numbers);
+            List<SeriesAnalysis> all = previous.get().series.stream()
+                    .map(old -> old.chosen().curve().equals(figure.curve(old.key())) ? old : old.choosing(figure.curve(old.key()), progress)).toList();
+            return new FigureAnalysis(figure, table, all, previous.get().comparisons, numbers, previous.get().readings.stream().filter(read -> read.isOf(figure, all)).toList(), List.of());
         }
         List<SeriesPoints> points = SeriesPoints.of(table, figure, progress.part(0, 0.2));
         int count = points.size();
         return new FigureAnalysis(figure, table, IntStream.range(0, count).mapToObj(i -> SeriesAnalysis.of(points.get(i),
-                figure.curve(points.get(i).key()), progress.part(0.2 + 0.8 * i / count, 0.2 + 0.8 * (i + 1) / count))).toList(), List.of(), numbers);
+                figure.curve(points.get(i).key()), progress.part(0.2 + 0.8 * i / count, 0.2 + 0.8 * (i + 1) / count))).toList(), List.of(), numbers, List.of(), List.of());
     }
 
     FigureAnalysis examined(Progress progress) {
         List<SeriesAnalysis> all = series.stream().map(each -> each.examining(progress)).toList();
-        return new FigureAnalysis(figure, table, all, comparisons.isEmpty() ? compared(progress) : comparisons, numbers);
+        return new FigureAnalysis(figure, table, all, comparisons.isEmpty() ? compared(progress) : comparisons, numbers, read(all, progress), Crossing.of(all));
+    }
+
+    /// What was read before off the same curve is not read again.
+    private List<FoundReading> read(List<SeriesAnalysis> all, Progress progress) {
+        var found = new ArrayList<FoundReading>();
+        for (Note note : figure.look().notes()) {
+            if (note instanceof Note.Drop drop) {
+                progress.reached(Double.NaN);
+                all.stream().filter(each -> each.key().equals(drop.series())).findFirst().ifPresent(of -> of.fit().ifPresent(fit -> found.add(readings.stream()
+                        .filter(old -> old.serves(drop, fit)).findFirst().map(old -> new FoundReading(drop, fit, old.at(), old.when())).orElseGet(() -> FoundReading.of(drop, of, fit)))));
+            }
+        }
+        return List.copyOf(found);
     }
 
     private List<Comparison> compared(Progress progress) {
@@ -121,6 +139,6 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
     FigureAnalysis with(int place, SeriesAnalysis changed) {
         var all = new ArrayList<>(series);
         all.set(place, changed);
-        return new FigureAnalysis(figure, table, List.copyOf(all), comparisons, numbers);
+        return new FigureAnalysis(figure, table, List.copyOf(all), comparisons, numbers, readings, crossings);
     }
 }

@@ -19,7 +19,6 @@ import org.apache.commons.statistics.distribution.TDistribution;
 /// @param low95         empty where there is no scatter to judge by, or no limit on that side
 /// @param beyondPercent how far it lies beyond the data, in percent of their span; 0 inside
 public record Solution(double value, OptionalDouble low95, OptionalDouble high95, double beyondPercent) {
-    private static final int STEPS = 2000;
     /// Looked for as far beyond the data as they span, on either side; for a straight line anywhere.
     private static final double REACH = 1;
     private static final int MOST_DOUBLINGS = 60;
@@ -42,7 +41,7 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
             }
             return solutions;
         }
-        for (double x : roots(above, low - REACH * span, high + REACH * span)) {
+        for (double x : Roots.in(above, low - REACH * span, high + REACH * span)) {
             solutions.add(around(fit, points, y, x, low, high, span));
         }
         return List.copyOf(solutions);
@@ -50,42 +49,7 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
 
     /// Where two curves meet, from one x to another.
     public static List<Double> crossings(Fit one, Fit other, double from, double to) {
-        return roots(x -> one.function().at(x) - other.function().at(x), from, to);
-    }
-
-    private static List<Double> roots(DoubleUnaryOperator f, double from, double to) {
-        var roots = new ArrayList<Double>();
-        double before = Double.NaN;
-        double valueBefore = Double.NaN;
-        for (int i = 0; i <= STEPS; i++) {
-            double x = from + (to - from) * i / STEPS;
-            double value = f.applyAsDouble(x);
-            if (value == 0) {
-                roots.add(x);
-            } else if (valueBefore < 0 && value > 0 || valueBefore > 0 && value < 0) {
-                roots.add(bisected(f, before, x));
-            }
-            before = x;
-            valueBefore = value;
-        }
-        return roots;
-    }
-
-    private static double bisected(DoubleUnaryOperator f, double from, double to) {
-        double low = Math.min(from, to);
-        double high = Math.max(from, to);
-        boolean rising = f.applyAsDouble(low) < 0;
-        while (true) {
-            double middle = low / 2 + high / 2;
-            if (!(middle > low && middle < high)) {
-                return Math.abs(f.applyAsDouble(low)) <= Math.abs(f.applyAsDouble(high)) ? low : high;
-            }
-            if (f.applyAsDouble(middle) < 0 == rising) {
-                low = middle;
-            } else {
-                high = middle;
-            }
-        }
+        return Roots.in(x -> one.function().at(x) - other.function().at(x), from, to);
     }
 
     private static Solution around(Fit fit, Points points, double y, double x, double low, double high, double span) {
@@ -111,7 +75,7 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
             double at = inside + step;
             double value = outside.applyAsDouble(at);
             if (value >= 0) {
-                return OptionalDouble.of(bisected(outside, inside, at));
+                return OptionalDouble.of(Roots.between(outside, inside, at));
             }
             if (!Double.isFinite(value) || doubling > 40) {
                 return OptionalDouble.empty();

@@ -2,11 +2,12 @@ package helvo.core.readout;
 
 import helvo.core.Phrase;
 import helvo.core.analysis.Coordinate;
+import helvo.core.analysis.Crossing;
 import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.FoundReading;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.bounds.Bounds;
 import helvo.core.fit.Fit;
-import helvo.core.look.Note;
 import helvo.core.number.DateText;
 import helvo.core.number.NumberFormat;
 import helvo.core.reading.Reading;
@@ -19,6 +20,9 @@ import java.util.OptionalDouble;
 
 /// What is read off a curve, in words: y at an x, x at a y.
 public final class ReadingsReadout {
+    /// Curves that meet more often than this run along one another.
+    private static final int TOO_MANY = 5;
+
     private final FigureAnalysis figure;
     private final NumberFormat numbers;
 
@@ -29,16 +33,13 @@ public final class ReadingsReadout {
 
     /// Those that are marked on the figure for a series.
     List<Line> of(SeriesAnalysis series) {
-        Optional<Fit> fit = series.fit();
         var lines = new ArrayList<Line>();
-        if (fit.isPresent()) {
-            for (Note note : figure.figure().look().notes()) {
-                if (note instanceof Note.Drop drop && drop.series().equals(series.key())) {
-                    lines.addAll(drop.fromY() ? when(series, fit.get(), drop.at()) : at(series, fit.get(), drop.at()));
-                }
+        for (FoundReading found : figure.readings()) {
+            if (found.note().series().equals(series.key())) {
+                lines.addAll(found.note().fromY() ? when(series, found.note().at(), found.when()) : at(series, found.fit(), found.note().at(), found.at()));
             }
-            lines.addAll(crossings(series, fit.get()));
         }
+        lines.addAll(crossings(series));
         if (!lines.isEmpty()) {
             lines.addFirst(new Line.Heading("Readings"));
         }
@@ -47,10 +48,13 @@ public final class ReadingsReadout {
 
     /// "Load 55 → 11.5 ± 0.2 mm", and how far to trust it.
     public List<Line> at(SeriesAnalysis series, Fit fit, double x) {
+        return at(series, fit, x, Reading.at(fit, series.points(), x));
+    }
+
+    private List<Line> at(SeriesAnalysis series, Fit fit, double x, Optional<Reading> found) {
         Coordinate ofX = series.rows().x();
         Coordinate ofY = series.rows().y();
         String label = ofX.symbol() + " " + shown(ofX, x);
-        Optional<Reading> found = Reading.at(fit, series.points(), x);
         if (found.isEmpty()) {
             return List.of(new Line.Sentence(label + ": the curve has no value there.", true));
         }
@@ -80,9 +84,12 @@ public final class ReadingsReadout {
 
     /// "Stretch 5 ← 23.0 N": every x at which the curve reaches it.
     public List<Line> when(SeriesAnalysis series, Fit fit, double y) {
+        return when(series, y, Solution.at(fit, series.points(), y));
+    }
+
+    private List<Line> when(SeriesAnalysis series, double y, List<Solution> solutions) {
         Coordinate ofX = series.rows().x();
         String label = series.rows().y().symbol() + " " + shown(series.rows().y(), y);
-        List<Solution> solutions = Solution.at(fit, series.points(), y);
         if (solutions.isEmpty()) {
             return List.of(new Line.Sentence(label + ": the curve never reaches it within reach of the data.", true));
         }
@@ -117,31 +124,15 @@ public final class ReadingsReadout {
     }
 
     /// Where its curve meets those of the other series over the same axes, within the data of both.
-    private List<Line> crossings(SeriesAnalysis series, Fit fit) {
+    private List<Line> crossings(SeriesAnalysis series) {
         var lines = new ArrayList<Line>();
-        for (SeriesAnalysis other : figure.series()) {
-            if (other != series && other.fit().isPresent() && !other.key().isTogether() && !series.key().isTogether() && other.key().yColumn() == series.key().yColumn()) {
-                double from = Math.max(least(series), least(other));
-                double to = Math.min(-least(negated(series)), -least(negated(other)));
-                List<Double> at = from < to ? Solution.crossings(fit, other.fit().get(), from, to) : List.of();
-                if (!at.isEmpty() && at.size() < 5) {
-                    String where = String.join(", ", at.stream().map(x -> shown(series.rows().x(), x)).toList());
-                    lines.add(new Line.Sentence(Phrase.of("Meets the curve of %s at %s %s.", other.label(), series.rows().x().symbol(), where), false));
-                }
+        for (Crossing crossing : figure.crossings()) {
+            Optional<SeriesAnalysis> other = crossing.with(series.key()).flatMap(key -> figure.series().stream().filter(each -> each.key().equals(key)).findFirst());
+            if (other.isPresent() && crossing.at().size() < TOO_MANY) {
+                String where = String.join(", ", crossing.at().stream().map(x -> shown(series.rows().x(), x)).toList());
+                lines.add(new Line.Sentence(Phrase.of("Meets the curve of %s at %s %s.", other.get().label(), series.rows().x().symbol(), where), false));
             }
         }
         return lines;
-    }
-
-    private static double least(SeriesAnalysis series) {
-        return least(series.points().x());
-    }
-
-    private static double[] negated(SeriesAnalysis series) {
-        return java.util.Arrays.stream(series.points().x()).map(x -> -x).toArray();
-    }
-
-    private static double least(double[] values) {
-        return java.util.Arrays.stream(values).min().orElse(Double.NaN);
     }
 }

@@ -1,16 +1,23 @@
 package helvo.core.readout;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
+import helvo.core.analysis.Crossing;
 import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.FoundReading;
 import helvo.core.curve.Curve;
+import helvo.core.curve.Exponential;
 import helvo.core.curve.FixedInterceptLine;
 import helvo.core.curve.Line;
 import helvo.core.curve.Polynomial;
 import helvo.core.fit.Fit;
+import helvo.core.look.Note;
 import helvo.core.number.DecimalMark;
+import helvo.core.reading.Solution;
+import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.SeriesKey;
 import helvo.core.study.Study;
@@ -24,6 +31,7 @@ import helvo.core.table.SetAside;
 import helvo.core.table.Table;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.Random;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
@@ -101,6 +109,27 @@ class ReadoutTest {
         assertThat(Readout.of(figure, figure.series().getFirst()).copied()).contains("\n" + exact + "\n", "c2\t" + c[2] + " ± ");
     }
 
+    /// Readings and crossings are found by the analysis; the readout only says them, whatever they are.
+    @Test
+    void readingsAreSaidNotSolved() {
+        FigureAnalysis figure = figure(new Exponential(false), "Time (s)", "Dye (g)", X, noisy(v -> 9 * Math.exp(-v / 4), 0.05));
+        Fit fit = figure.series().getFirst().fit().orElseThrow();
+        var key = new SeriesKey(2, "");
+        var at = new FoundReading(new Note.Drop(1, key, true, 5, true), fit, Optional.empty(), List.of(new Solution(42, OptionalDouble.of(41), OptionalDouble.of(43), 0)));
+        var crossing = new Crossing(key, key, List.of(7.5));
+        var told = new FigureAnalysis(figure.figure(), figure.table(), figure.series(), figure.comparisons(), figure.numbers(), List.of(at), List.of(crossing));
+        assertThat(Readout.of(told, told.series().getFirst()).printed()).contains("Dye 5       42.0 ± 1.0 s", "95 % between 41.0 and 43.0.", "at Time 7.5.");
+    }
+
+    @Test
+    void theAnalysisReadsWhatTheFigureAsks() {
+        FigureAnalysis figure = figure(new Exponential(false), "Time (s)", "Dye (g)", X, noisy(v -> 9 * Math.exp(-v / 4), 0.05),
+                new FigureEdit.PutNote(1, new Note.Drop(1, new SeriesKey(2, ""), true, 4.5, true)), new FigureEdit.PutNote(1, new Note.Drop(2, new SeriesKey(2, ""), false, 4, true)));
+        assertThat(figure.readings()).hasSize(2);
+        assertThat(figure.readings().getFirst().when()).singleElement().satisfies(solution -> assertThat(solution.value()).isCloseTo(4 * Math.log(2), within(0.05)));
+        assertThat(figure.readings().get(1).at().orElseThrow().value()).isCloseTo(9 / Math.E, within(0.05));
+    }
+
     private static double[] noisy(java.util.function.DoubleUnaryOperator curve, double scatter) {
         var random = new Random(8);
         return java.util.Arrays.stream(X).map(v -> curve.applyAsDouble(v) + scatter * random.nextGaussian()).toArray();
@@ -111,11 +140,15 @@ class ReadoutTest {
         return Readout.of(figure, figure.series().getFirst());
     }
 
-    private static FigureAnalysis figure(Curve curve, String x, String y, double[] xs, double[] ys) {
+    private static FigureAnalysis figure(Curve curve, String x, String y, double[] xs, double[] ys, Edit... edits) {
         var table = new Table(0, "t", DecimalMark.POINT, Optional.empty(), List.of(
                 new Column(1, Heading.of(x), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(xs)),
                 new Column(2, Heading.of(y), Kind.NUMBER, Role.Y, 0, Cells.ofNumbers(ys))), SetAside.NONE);
         Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
-        return Analysis.ofChosenCurves(new FigureEdit.ChooseCurve(1, new SeriesKey(2, ""), curve).apply(study), Progress.NONE).figures().getFirst();
+        study = new FigureEdit.ChooseCurve(1, new SeriesKey(2, ""), curve).apply(study);
+        for (Edit edit : edits) {
+            study = edit.apply(study);
+        }
+        return Analysis.ofChosenCurves(study, Progress.NONE).figures().getFirst();
     }
 }

@@ -1,0 +1,50 @@
+package helvo.core.analysis;
+
+import helvo.core.fit.Fit;
+import helvo.core.reading.Solution;
+import helvo.core.study.SeriesKey;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/// Where the curves of two series over the same y meet, within the data of both.
+///
+/// @param at x values, rising; none is no crossing
+public record Crossing(SeriesKey one, SeriesKey other, List<Double> at) {
+    /// All that a figure's curves have with one another.
+    static List<Crossing> of(List<SeriesAnalysis> series) {
+        List<SeriesAnalysis> curves = series.stream().filter(each -> each.fit().isPresent() && !each.key().isTogether() && each.points().size() > 0).toList();
+        double[][] reach = curves.stream().map(Crossing::reach).toArray(double[][]::new);
+        var found = new ArrayList<Crossing>();
+        for (int i = 0; i < curves.size(); i++) {
+            for (int j = i + 1; j < curves.size(); j++) {
+                double from = Math.max(reach[i][0], reach[j][0]);
+                double to = Math.min(reach[i][1], reach[j][1]);
+                Fit one = curves.get(i).fit().orElseThrow();
+                Fit other = curves.get(j).fit().orElseThrow();
+                if (from < to && curves.get(i).key().yColumn() == curves.get(j).key().yColumn()) {
+                    List<Double> at = Solution.crossings(one, other, from, to);
+                    if (!at.isEmpty()) {
+                        found.add(new Crossing(curves.get(i).key(), curves.get(j).key(), List.copyOf(at)));
+                    }
+                }
+            }
+        }
+        return List.copyOf(found);
+    }
+
+    /// The other series, where one of the two is this.
+    public Optional<SeriesKey> with(SeriesKey of) {
+        return one.equals(of) ? Optional.of(other) : other.equals(of) ? Optional.of(one) : Optional.empty();
+    }
+
+    private static double[] reach(SeriesAnalysis of) {
+        double least = Double.POSITIVE_INFINITY;
+        double greatest = Double.NEGATIVE_INFINITY;
+        for (double x : of.points().x()) {
+            least = Math.min(least, x);
+            greatest = Math.max(greatest, x);
+        }
+        return new double[] {least, greatest};
+    }
+}

@@ -1,0 +1,31 @@
+package helvo.core.analysis;
+
+import helvo.core.fit.Fit;
+import helvo.core.look.Note;
+import helvo.core.reading.Reading;
+import helvo.core.reading.Solution;
+import helvo.core.study.Figure;
+import java.util.List;
+import java.util.Optional;
+
+/// What a reading on the figure gave.
+///
+/// @param fit  the curve that was read
+/// @param at   y at an x; empty where the curve has no value there, or x at a y was asked for
+/// @param when every x at a y
+public record FoundReading(Note.Drop note, Fit fit, Optional<Reading> at, List<Solution> when) {
+    static FoundReading of(Note.Drop note, SeriesAnalysis series, Fit fit) {
+        return note.fromY() ? new FoundReading(note, fit, Optional.empty(), Solution.at(fit, series.points(), note.at()))
+                : new FoundReading(note, fit, Reading.at(fit, series.points(), note.at()), List.of());
+    }
+
+    /// Whether it is that of the same note off the same curve.
+    boolean serves(Note.Drop other, Fit off) {
+        return fit == off && note.series().equals(other.series()) && note.fromY() == other.fromY() && note.at() == other.at();
+    }
+
+    /// Whether a figure has its note still, and the curve that was read.
+    boolean isOf(Figure figure, List<SeriesAnalysis> series) {
+        return figure.look().notes().contains(note) && series.stream().anyMatch(each -> each.fit().filter(now -> now == fit).isPresent());
+    }
+}
