@@ -78,7 +78,7 @@ final class CurvesStrip extends HBox {
 
     private void show(FigureAnalysis figure, SeriesAnalysis current) {
         series.setText(figure.series().size() > 1 ? current.label() : "");
-        series.setStyle("-fx-text-fill: " + SeriesColors.of(figure.series().indexOf(current)));
+        series.setStyle("-fx-text-fill: " + SeriesColors.of(current.slot()));
         series.getStyleClass().setAll("label", "strong");
         int n = current.points().size();
         points.setText(Phrase.of("%,d %s", n, n == 1 ? "point" : "points"));
@@ -90,7 +90,7 @@ final class CurvesStrip extends HBox {
         for (Node card : cards.getChildren()) {
             var of = (CurveCard) card;
             boolean hasMost = most > 0 && current.weight(of.shape()).orElse(0) == most;
-            of.show(current, SeriesColors.of(figure.series().indexOf(current)), figure.numbers(), hasMost, repeated);
+            of.show(current, SeriesColors.of(current.slot()), figure.numbers(), hasMost, repeated);
             of.setSelected(of.shape().equals(current.chosen().curve()));
         }
     }

@@ -340,9 +340,9 @@ final class FigurePanel extends Panel {
             case HIDDEN -> "hidden, but still fitted";
         }, () -> drawn(look.get()), drawn -> set(key, drawn(look.get(), drawn))));
         form.row("Marker", form.choice("series-shape", "Shape of the markers", List.of(MarkerShape.values()), shape -> shape.name().toLowerCase(Locale.ROOT).replace('_', ' '),
-                () -> look.get().shape().orElse(MarkerShape.valueOf(SeriesStyle.of(place(key)).marker().name())), shape -> set(key, look.get().with(shape))));
+                () -> look.get().shape().orElse(MarkerShape.valueOf(usual(key).marker().name())), shape -> set(key, look.get().with(shape))));
         form.row("Size", form.sliding("series-size", "Size of the markers, 1 for the usual", SeriesLook.LEAST_SIZE, SeriesLook.MOST_SIZE, () -> look.get().size(), size -> set(key, look.get().withSize(size))));
-        form.row("Filling", form.sliding("series-strength", "Strength of the filling, 0 for hollow", 0, 1, () -> look.get().strength().orElse(SeriesStyle.of(place(key)).filled() ? 1.0 : 0.0),
+        form.row("Filling", form.sliding("series-strength", "Strength of the filling, 0 for hollow", 0, 1, () -> look.get().strength().orElse(usual(key).filled() ? 1.0 : 0.0),
                 strength -> set(key, look.get().withStrength(Optional.of(strength)))));
         form.row("Colour", form.color("series-color", "Colour of the series", Inks.seriesHex(), () -> look.get().color(), color -> set(key, look.get().withColor(color))));
         form.row("Edge", form.color("series-edge", "Colour of the markers' edge", List.of("#17242B", "#FFFFFF"), () -> look.get().edge(), edge -> set(key, look.get().withEdge(edge))));
@@ -373,8 +373,8 @@ final class FigurePanel extends Panel {
         return session.table().flatMap(table -> table.columns().stream().filter(each -> each.id() == column).findFirst()).map(Column::name).orElse("");
     }
 
-    private int place(SeriesKey key) {
-        return session.figure().map(figure -> IntStream.range(0, figure.series().size()).filter(i -> figure.series().get(i).key().equals(key)).findFirst().orElse(0)).orElse(0);
+    private SeriesStyle usual(SeriesKey key) {
+        return SeriesStyle.of(session.figure().flatMap(figure -> figure.series().stream().filter(each -> each.key().equals(key)).findFirst()).map(SeriesAnalysis::slot).orElse(0));
     }
 
     private static Drawn drawn(SeriesLook look) {
@@ -410,7 +410,7 @@ final class FigurePanel extends Panel {
         form.wide(form.tick("curve-shown", "Shown", () -> look.get().shown(), shown -> set(key, look.get().shown(shown))));
         form.row("Weight", form.needed("curve-weight", "Weight of the line in points", 0.1, CurveLook.MOST_WEIGHT, () -> look.get().weight(), weight -> set(key, look.get().withWeight(weight))));
         form.row("Dashes", form.choice("curve-dash", "Dashes of the line", List.of(CurveLook.Dash.values()), dash -> dash.name().toLowerCase(Locale.ROOT).replace('_', ' '),
-                () -> look.get().dash().orElse(SeriesStyle.of(place(key)).dash()), dash -> set(key, look.get().with(dash))));
+                () -> look.get().dash().orElse(usual(key).dash()), dash -> set(key, look.get().with(dash))));
         form.row("Strength", form.sliding("curve-strength", "Strength of the line, 0 to 1", 0, 1, () -> look.get().strength(), strength -> set(key, look.get().withStrength(strength))));
         form.row("Colour", form.color("curve-color", "Colour of the curve", Inks.seriesHex(), () -> look.get().color(), color -> set(key, look.get().withColor(color))));
         form.row("From x", form.number("curve-from", "Where the curve begins; empty for the first point", () -> look.get().from(), () -> end(of, true), Form.Writing.PLAIN, from -> reach(key, look.get(), from, look.get().to())));

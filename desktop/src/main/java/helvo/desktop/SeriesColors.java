@@ -6,7 +6,7 @@ import helvo.core.Phrase;
 final class SeriesColors {
     private SeriesColors() {}
 
-    static String of(int place) {
-        return Phrase.of("#%06X", helvo.figure.Inks.series(place).getRGB() & 0xffffff);
+    static String of(int slot) {
+        return Phrase.of("#%06X", helvo.figure.Inks.series(slot).getRGB() & 0xffffff);
     }
 }

@@ -271,7 +271,7 @@ public final class FigureDrawing {
     private Color colorOf(boolean right) {
         List<Integer> places = IntStream.range(0, figure.series().size()).filter(i -> isOnRight(figure.series().get(i)) == right && !figure.series().get(i).key().isTogether()).boxed().toList();
         return places.size() != 1 ? Inks.INK
-                : look.series(figure.series().get(places.getFirst()).key()).color().map(hex -> Style.color(hex, 1)).orElseGet(() -> Inks.series(places.getFirst()));
+                : look.series(figure.series().get(places.getFirst()).key()).color().map(hex -> Style.color(hex, 1)).orElseGet(() -> Inks.series(figure.series().get(places.getFirst()).slot()));
     }
 
     private void series(List<SeriesPainter> painters) {

@@ -50,7 +50,6 @@ final class SeriesPainter {
     private final CurveLook curveLook;
     private final Color color;
     private final Marker marker;
-    private final int place;
     private final Optional<ColorScale> colors;
     private final Optional<Column> labels;
     private final Table table;
@@ -64,11 +63,10 @@ final class SeriesPainter {
         this.pen = pen;
         this.plot = plot;
         this.style = style;
-        this.place = place;
         this.series = figure.series().get(place);
         this.look = figure.figure().look().series(series.key());
         this.curveLook = figure.figure().look().curve(series.key());
-        SeriesStyle usual = SeriesStyle.of(place);
+        SeriesStyle usual = SeriesStyle.of(series.slot());
         this.color = look.color().map(hex -> Style.color(hex, 1)).orElseGet(() -> series.key().isTogether() ? Inks.INK : usual.color());
         this.marker = look.shape().map(shape -> Marker.valueOf(shape.name())).orElse(usual.marker());
         this.opacity = look.strength().orElse(usual.filled() ? 1.0 : 0.0);
@@ -297,7 +295,7 @@ final class SeriesPainter {
 
     float[] dashes() {
         CurveLook.Dash[] all = CurveLook.Dash.values();
-        return dashes(curveLook.dash().orElse(style.sheet().dashes() ? all[place % all.length] : usualDash));
+        return dashes(curveLook.dash().orElse(style.sheet().dashes() ? all[series.slot() % all.length] : usualDash));
     }
 
     private float[] dashes(CurveLook.Dash dash) {

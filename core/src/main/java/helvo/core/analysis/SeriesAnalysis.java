@@ -25,13 +25,14 @@ import java.util.stream.Stream;
 /// Everything that is known of one series.
 ///
 /// @param label     what a legend calls it
+/// @param slot      which of the program's colours and markers it has, wherever its rows stand
 /// @param outcomes  of the shapes compared so far
 /// @param weights   of evidence, one for each outcome
 /// @param chosen    of the curve that the figure shows
 /// @param equation  of the chosen fit, as it is printed
 /// @param residuals of the chosen fit
 /// @param examined  what bars and residuals say; empty while that is not known yet
-public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse rows, List<FitOutcome> outcomes, List<OptionalDouble> weights,
+public record SeriesAnalysis(SeriesKey key, String label, int slot, Points points, RowUse rows, List<FitOutcome> outcomes, List<OptionalDouble> weights,
         FitOutcome chosen, Optional<PrintedEquation> equation, Optional<Residuals> residuals, Optional<Examination> examined, Optional<Correlation> correlation) {
 
     /// With more points, bars and residuals are examined after the curves are known.
@@ -44,7 +45,7 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
     static SeriesAnalysis of(SeriesPoints series, Curve curve, Progress progress) {
         FitOutcome line = new Line().fit(series.points(), progress.part(0, 0.4));
         Optional<Correlation> correlation = series.points().weighting() == Weighting.ALIKE ? Correlation.of(line) : Correlation.of(series.points());
-        SeriesAnalysis chosen = new SeriesAnalysis(series.key(), series.label(), series.points(), series.rows(), List.of(line), EvidenceWeights.of(List.of(line)),
+        SeriesAnalysis chosen = new SeriesAnalysis(series.key(), series.label(), series.slot(), series.points(), series.rows(), List.of(line), EvidenceWeights.of(List.of(line)),
                 line, Optional.empty(), Optional.empty(), Optional.empty(), correlation).choosing(curve, progress.part(0.4, 1));
         return series.points().size() > MANY ? chosen : chosen.examining(progress);
     }
@@ -60,7 +61,7 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
     }
 
     boolean looksLike(SeriesAnalysis other) {
-        return key.equals(other.key) && label.equals(other.label) && points == other.points && chosen == other.chosen && examined.equals(other.examined);
+        return key.equals(other.key) && label.equals(other.label) && slot == other.slot && points == other.points && chosen == other.chosen && examined.equals(other.examined);
     }
 
     /// The shapes compared, those with most evidence first, then those with least AICc, then those that could not be fitted.
@@ -82,7 +83,7 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
     SeriesAnalysis comparing(Curve shape, Progress progress) {
         var all = new ArrayList<>(outcomes);
         all.add(outcome(shape).orElseGet(() -> shape.fit(points, progress)));
-        return new SeriesAnalysis(key, label, points, rows, List.copyOf(all), EvidenceWeights.of(all, points.weighedInBoth()), chosen, equation, residuals, examined, correlation);
+        return new SeriesAnalysis(key, label, slot, points, rows, List.copyOf(all), EvidenceWeights.of(all, points.weighedInBoth()), chosen, equation, residuals, examined, correlation);
     }
 
     /// The same series with another curve; the shapes are not fitted again.
@@ -91,7 +92,7 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
         Optional<Residuals> left = outcome instanceof FitOutcome.Fitted(Fit fit)
                 ? Optional.of(Residuals.of(fit, points.usedBy(fit), progress.part(0.5, 0.8))) : Optional.empty();
         Optional<PrintedEquation> printed = outcome instanceof FitOutcome.Fitted(Fit fit) ? Optional.of(PrintedEquation.of(fit, points)) : Optional.empty();
-        return new SeriesAnalysis(key, label, points, rows, outcomes, weights, outcome, printed, left, Optional.empty(), correlation).withBoundsOf(this);
+        return new SeriesAnalysis(key, label, slot, points, rows, outcomes, weights, outcome, printed, left, Optional.empty(), correlation).withBoundsOf(this);
     }
 
     /// The bounds do not depend on the curve.
@@ -105,7 +106,7 @@ public record SeriesAnalysis(SeriesKey key, String label, Points points, RowUse 
     }
 
     private SeriesAnalysis examining(Optional<Bounds> known, Progress progress) {
-        return new SeriesAnalysis(key, label, points, rows, outcomes, weights, chosen, equation, residuals, Optional.of(Examination.of(points, known, residuals, progress)), correlation);
+        return new SeriesAnalysis(key, label, slot, points, rows, outcomes, weights, chosen, equation, residuals, Optional.of(Examination.of(points, known, residuals, progress)), correlation);
     }
 
     public Optional<Bounds> bounds() {

@@ -16,6 +16,7 @@ import helvo.core.table.SetAside;
 import helvo.core.table.Table;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -25,7 +26,8 @@ import java.util.function.IntPredicate;
 /// One series' points, taken from the table by the columns' roles.
 ///
 /// @param label what a legend calls it
-record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
+/// @param slot  which of the program's colours and markers it has: that of its group among all of the table, used or not
+record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse rows) {
     /// What the points were taken from. Two that are `same` give the same points.
     record Source(List<Column> columns, SetAside setAside, List<RowCondition> only, boolean together, Weighting weighting) {
         static Source of(Table table, Figure figure) {
@@ -43,7 +45,7 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
         }
     }
 
-    /// The series of a figure in the order of their first rows; none without an x and a y column.
+    /// The series of a figure in the order of their groups; none without an x and a y column.
     static List<SeriesPoints> of(Table table, Figure figure, Progress progress) {
         List<Column> xs = table.all(Role.X);
         List<Column> ys = table.all(Role.Y);
@@ -63,7 +65,9 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
     private static List<SeriesPoints> of(Table table, Figure figure, Coordinate x, Coordinate y, boolean severalY, Progress progress) {
         BarSource xBars = BarSource.of(table, x);
         BarSource yBars = BarSource.of(table, y);
-        Optional<Cells> by = table.first(Role.BY).map(Column::cells).filter(SeriesPoints::splits);
+        Optional<List<String>> order = table.first(Role.BY).flatMap(column -> column.groupOrder(RoleGuess.MOST_SERIES));
+        Optional<Cells> by = table.first(Role.BY).map(Column::cells).filter(_ -> order.isPresent());
+        int firstSlot = table.all(Role.Y).indexOf(y.column()) * order.map(List::size).orElse(1);
         Map<String, Collector> groups = new LinkedHashMap<>();
         boolean together = by.isPresent() && figure.shows(Layer.ONE_FOR_ALL);
         IntPredicate wanted = RowCondition.all(figure.only(), table);
@@ -82,24 +86,20 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
                 }
             }
         }
-        List<SeriesPoints> series = new ArrayList<>(groups.entrySet().stream().map(group -> {
+        List<SeriesPoints> series = new ArrayList<>(groups.entrySet().stream().sorted(Comparator.comparingInt(group -> place(order, group.getKey()))).map(group -> {
             String name = by.isPresent() && group.getKey().isEmpty() ? "no " + table.first(Role.BY).orElseThrow().name() : group.getKey();
             String ofY = y.column().name();
             String label = by.isEmpty() ? ofY : severalY ? ofY + ", " + name : name;
-            return group.getValue().series(new SeriesKey(y.column().id(), group.getKey()), label, xBars, yBars, figure.weighting());
+            return group.getValue().series(new SeriesKey(y.column().id(), group.getKey()), label, firstSlot + place(order, group.getKey()), xBars, yBars, figure.weighting());
         }).toList());
         if (together && groups.size() > 1) {
-            series.add(all.series(SeriesKey.together(y.column().id()), severalY ? y.column().name() + ", all" : "all", xBars, yBars, figure.weighting()));
+            series.add(all.series(SeriesKey.together(y.column().id()), severalY ? y.column().name() + ", all" : "all", 0, xBars, yBars, figure.weighting()));
         }
         return series;
     }
 
-    private static boolean splits(Cells by) {
-        var values = new java.util.HashSet<String>();
-        for (int row = 0; row < by.size() && values.size() <= RoleGuess.MOST_SERIES; row++) {
-            values.add(by.cell(row).exactText());
-        }
-        return values.size() <= RoleGuess.MOST_SERIES;
+    private static int place(Optional<List<String>> order, String group) {
+        return order.map(all -> all.indexOf(group)).orElse(0);
     }
 
     /// Collects one series' rows.
@@ -142,13 +142,13 @@ record SeriesPoints(SeriesKey key, String label, Points points, RowUse rows) {
             }
         }
 
-        SeriesPoints series(SeriesKey key, String label, BarSource xBars, BarSource yBars, Weighting weighting) {
+        SeriesPoints series(SeriesKey key, String label, int slot, BarSource xBars, BarSource yBars, Weighting weighting) {
             boolean full = size == x.length;
             int[] used = full ? rows : Arrays.copyOf(rows, size);
             double[] xs = full ? x : Arrays.copyOf(x, size);
             double[] ys = full ? y : Arrays.copyOf(y, size);
             var points = new Points(xs, ys, used, xBars.of(xs, used), yBars.of(ys, used)).weighted(weighting, xBars.sigma(), yBars.sigma());
-            return new SeriesPoints(key, label, points, new RowUse(given, setAside.toArray(), unusable.toArray(), xBars.of(), yBars.of(), xBars, yBars));
+            return new SeriesPoints(key, label, slot, points, new RowUse(given, setAside.toArray(), unusable.toArray(), xBars.of(), yBars.of(), xBars, yBars));
         }
     }
 }

@@ -2,7 +2,10 @@ package helvo.core.table;
 
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
@@ -14,9 +17,15 @@ import java.util.stream.IntStream;
 /// @param barMeaning what its lengths say where its role is a bar
 /// @param derivation what its cells follow; empty for cells that are typed or read
 /// @param ownBars    bars that no column gives, where its role is x or y
-public record Column(int id, Heading heading, Kind kind, Role role, Format format, BarMeaning barMeaning, Optional<Derivation> derivation, Optional<OwnBars> ownBars, Cells cells) {
+/// @param groups     the order that its different texts keep as groups, wherever their rows go; empty for that of their first rows
+public record Column(int id, Heading heading, Kind kind, Role role, Format format, BarMeaning barMeaning, Optional<Derivation> derivation, Optional<OwnBars> ownBars, Cells cells,
+        List<String> groups) {
+    public Column {
+        groups = groups == null ? List.of() : List.copyOf(groups);
+    }
+
     public Column(int id, Heading heading, Kind kind, Role role, Format format, BarMeaning barMeaning, Optional<Derivation> derivation, Cells cells) {
-        this(id, heading, kind, role, format, barMeaning, derivation, Optional.empty(), cells);
+        this(id, heading, kind, role, format, barMeaning, derivation, Optional.empty(), cells, List.of());
     }
 
     /// A column of typed or read cells.
@@ -39,39 +48,67 @@ public record Column(int id, Heading heading, Kind kind, Role role, Format forma
     }
 
     public Column withId(int newId) {
-        return new Column(newId, heading, kind, role, format, barMeaning, derivation, ownBars, cells);
+        return new Column(newId, heading, kind, role, format, barMeaning, derivation, ownBars, cells, groups);
     }
 
     public Column with(Role newRole) {
-        return new Column(id, heading, kind, newRole, format, barMeaning, derivation, ownBars, cells);
+        return new Column(id, heading, kind, newRole, format, barMeaning, derivation, ownBars, cells, groups);
     }
 
     public Column with(Kind newKind) {
-        return new Column(id, heading, newKind, role, format, barMeaning, derivation, ownBars, cells);
+        return new Column(id, heading, newKind, role, format, barMeaning, derivation, ownBars, cells, groups);
     }
 
     public Column with(Heading newHeading) {
-        return new Column(id, newHeading, kind, role, format, barMeaning, derivation, ownBars, cells);
+        return new Column(id, newHeading, kind, role, format, barMeaning, derivation, ownBars, cells, groups);
     }
 
     public Column with(Format newFormat) {
-        return new Column(id, heading, kind, role, newFormat, barMeaning, derivation, ownBars, cells);
+        return new Column(id, heading, kind, role, newFormat, barMeaning, derivation, ownBars, cells, groups);
     }
 
     public Column with(BarMeaning newMeaning) {
-        return new Column(id, heading, kind, role, format, newMeaning, derivation, ownBars, cells);
+        return new Column(id, heading, kind, role, format, newMeaning, derivation, ownBars, cells, groups);
     }
 
     public Column with(Cells newCells) {
-        return new Column(id, heading, kind, role, format, barMeaning, derivation, ownBars, newCells);
+        return new Column(id, heading, kind, role, format, barMeaning, derivation, ownBars, newCells, groups);
     }
 
     public Column withDerivation(Optional<Derivation> newDerivation) {
-        return new Column(id, heading, kind, role, format, barMeaning, newDerivation, ownBars, cells);
+        return new Column(id, heading, kind, role, format, barMeaning, newDerivation, ownBars, cells, groups);
     }
 
     public Column with(OwnBars newBars) {
-        return new Column(id, heading, kind, role, format, barMeaning, derivation, newBars.isNone() ? Optional.empty() : Optional.of(newBars), cells);
+        return new Column(id, heading, kind, role, format, barMeaning, derivation, newBars.isNone() ? Optional.empty() : Optional.of(newBars), cells, groups);
+    }
+
+    /// Its different texts as groups: those known before in their old order, then others by their first rows.
+    ///
+    /// @return empty when there are more than `most`
+    public Optional<List<String>> groupOrder(int most) {
+        var seen = new LinkedHashSet<String>();
+        for (int row = 0; row < cells.size() && seen.size() <= most; row++) {
+            seen.add(cells.cell(row).exactText());
+        }
+        if (seen.size() > most) {
+            return Optional.empty();
+        }
+        var order = new ArrayList<>(groups.stream().filter(seen::contains).toList());
+        seen.stream().filter(each -> !order.contains(each)).forEach(order::add);
+        return Optional.of(List.copyOf(order));
+    }
+
+    /// The same column with its rows in other places; its groups stay in the order that they had.
+    ///
+    /// @param sources where each row was, as [Cells#at] takes them
+    /// @param most    groups; of more no order is kept
+    public Column moved(int[] sources, int most) {
+        Column after = with(cells.at(sources));
+        Optional<List<String>> before = groupOrder(most);
+        boolean same = before.isEmpty() || after.groupOrder(most).map(order -> order.stream().filter(before.get()::contains).toList())
+                .equals(before.map(order -> order.stream().filter(after.groupOrder(most).orElse(List.of())::contains).toList()));
+        return same ? after : new Column(id, heading, kind, role, format, barMeaning, derivation, ownBars, after.cells, before.get());
     }
 
     /// Shows at least this many decimals, where numbers are shown as they were written.

@@ -165,7 +165,7 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
                 }
             }
         }
-        List<Column> moved = columns.stream().map(column -> column.with(column.cells().at(sources))).toList();
+        List<Column> moved = columns.stream().map(column -> column.role() == Role.BY ? column.moved(sources, RoleGuess.MOST_SERIES) : column.with(column.cells().at(sources))).toList();
         return new Table(id, name, mark, source, moved, SetAside.of(aside), moved(decisions, sources), summary);
     }
 

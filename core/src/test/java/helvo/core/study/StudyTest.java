@@ -1,6 +1,7 @@
 package helvo.core.study;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
@@ -8,6 +9,7 @@ import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.curve.Line;
 import helvo.core.curve.Polynomial;
+import helvo.core.look.Note;
 import helvo.core.number.DecimalMark;
 import helvo.core.readout.Readout;
 import helvo.core.table.Cell;
@@ -231,5 +233,29 @@ class StudyTest {
 
     private static Cells texts(String... values) {
         return Cells.of(java.util.Arrays.stream(values).map(v -> v.isEmpty() ? Cell.EMPTY : new Cell.Text(v)).toList());
+    }
+
+    /// A reading, a colour and a place in the legend belong to the series itself: sorting rows and leaving a group out move none of them.
+    @Test
+    void whatBelongsToASeriesStaysWithItWhereverItsRowsGo() {
+        Table table = new Table(1, "t", DecimalMark.POINT, Optional.empty(), List.of(
+                new Column(1, new Heading("Cord", ""), Kind.TEXT, Role.BY, 0, Cells.of(List.of(new Cell.Text("wet"), new Cell.Text("dry"), new Cell.Text("wet"), new Cell.Text("dry"), new Cell.Text("wet"), new Cell.Text("dry")))),
+                new Column(2, new Heading("Load", "N"), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(new double[] {1, 2, 3, 4, 5, 6})),
+                new Column(3, new Heading("Stretch", "mm"), Kind.NUMBER, Role.Y, 0, Cells.ofNumbers(new double[] {2, 2.2, 6.1, 4.1, 10, 6.2}))), SetAside.NONE);
+        Study study = Study.EMPTY.with(table, Figure.of(1, 1));
+        study = new FigureEdit.PutNote(1, new Note.Drop(1, new SeriesKey(3, "dry"), false, 3.5, true)).apply(study);
+        for (Edit edit : List.of(new TableEdit.Sort(1, 2, false), new TableEdit.Sort(1, 1, true), new TableEdit.MoveRows(1, 4, 2, -3),
+                new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(1, new Cell.Text("dry")))))) {
+            var before = Analysis.ofChosenCurves(study, Progress.NONE).figure(1);
+            study = edit.apply(study);
+            var after = Analysis.ofChosenCurves(study, Progress.NONE).figure(1);
+            assertThat(after.series()).allSatisfy(series -> assertThat(before.series()).anySatisfy(old -> {
+                assertThat(old.key()).isEqualTo(series.key());
+                assertThat(old.slot()).isEqualTo(series.slot());
+            }));
+            assertThat(after.series().getLast().key().group()).as("in their old order").isEqualTo("dry");
+            assertThat(after.readings()).singleElement().satisfies(reading -> assertThat(reading.at().orElseThrow().value())
+                    .isCloseTo(before.readings().getFirst().at().orElseThrow().value(), within(1e-12)));
+        }
     }
 }
