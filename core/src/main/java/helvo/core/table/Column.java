@@ -104,11 +104,14 @@ public record Column(int id, Heading heading, Kind kind, Role role, Format forma
     /// @param sources where each row was, as [Cells#at] takes them
     /// @param most    groups; of more no order is kept
     public Column moved(int[] sources, int most) {
-        Column after = with(cells.at(sources));
-        Optional<List<String>> before = groupOrder(most);
-        boolean same = before.isEmpty() || after.groupOrder(most).map(order -> order.stream().filter(before.get()::contains).toList())
-                .equals(before.map(order -> order.stream().filter(after.groupOrder(most).orElse(List.of())::contains).toList()));
-        return same ? after : new Column(id, heading, kind, role, format, barMeaning, derivation, ownBars, after.cells, before.get());
+        Cells after = cells.at(sources);
+        Column kept = withGroups(after, groupOrder(most).orElse(List.of()));
+        Column bare = withGroups(after, List.of());
+        return kept.groupOrder(most).equals(bare.groupOrder(most)) ? bare : kept;
+    }
+
+    private Column withGroups(Cells newCells, List<String> order) {
+        return new Column(id, heading, kind, role, format, barMeaning, derivation, ownBars, newCells, order);
     }
 
     /// Shows at least this many decimals, where numbers are shown as they were written.
