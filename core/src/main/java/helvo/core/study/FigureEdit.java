@@ -119,6 +119,11 @@ public sealed interface FigureEdit extends Edit {
         }
 
         @Override
+        public boolean continues(Edit before) {
+            return before instanceof Resize(int of, _, _) && of == figure;
+        }
+
+        @Override
         public String sentence(Study before) {
             return Phrase.of("Make the figure %s × %s mm", before.numbers().plain(widthMm), before.numbers().plain(heightMm));
         }
