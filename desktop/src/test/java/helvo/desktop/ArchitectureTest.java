@@ -7,11 +7,8 @@ import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
 
-@AnalyzeClasses(packages = {"helvo.desktop", "helvo.cli", "helvo.files"}, importOptions = ImportOption.DoNotIncludeTests.class)
+@AnalyzeClasses(packages = "helvo.desktop", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
-    @ArchTest
-    static final ArchRule commandsNeedNoWindowSystem = noClasses().that().resideInAnyPackage("helvo.cli..", "helvo.files..").should().dependOnClassesThat().resideInAnyPackage("javafx..");
-
     @ArchTest
     static final ArchRule workKnowsNoView = noClasses().that().resideInAnyPackage("helvo.desktop.work", "helvo.desktop.app").should().dependOnClassesThat()
             .resideInAnyPackage("helvo.desktop", "javafx.scene..");

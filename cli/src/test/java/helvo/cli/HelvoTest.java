@@ -10,6 +10,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -24,6 +25,18 @@ class HelvoTest {
     private static final List<String> FIT_KEYS = List.of("group", "curve", "degree", "fittedOn", "rows", "equation", "equationWhere", "equationOrigin", "coefficients", "r2", "r2About", "adjustedR2",
             "pearsonR", "pearsonP", "spearmanRho", "residualStandardDeviation", "residualSumOfSquares", "degreesOfFreedom", "f", "fP", "aicc",
             "chi2", "chi2P", "weights", "checks", "bounds", "readings", "residuals");
+
+    private static final Helvo.Window NO_WINDOW = new Helvo.Window() {
+        @Override
+        public int open(boolean verbose) {
+            return 7;
+        }
+
+        @Override
+        public Map<String, java.util.concurrent.Callable<Integer>> commands() {
+            return Map.of();
+        }
+    };
 
     @TempDir
     private Path folder;
@@ -257,7 +270,6 @@ class HelvoTest {
                 Arguments.of("fit FILE --x Load --y Stretch --only Load~3", "no condition"),
                 Arguments.of("draw FILE --x Load --y Stretch --out figure.docx", ".png, .svg or .pdf"),
                 Arguments.of("draw FILE --x Load --y Stretch --out f.png --dpi 1e9", "--dpi must be"),
-                Arguments.of("demo --size large", "write it as 1280x800"),
                 Arguments.of("fit FILE --x Load --y Stretch --bounds", "--bounds needs error bars"),
                 Arguments.of("fit FILE --x Load --y Stretch --weights stated", "needs error bars"),
                 Arguments.of("fit FILE --x Load --y Stretch --y-bar -1", "a length of 0 or more"),
@@ -271,6 +283,11 @@ class HelvoTest {
         String file = table();
         assertThat(helvo(Stream.of(line.split(" ")).map(word -> word.equals("FILE") ? file : word).toArray(String[]::new))).isEqualTo(2);
         assertThat(err.toString()).contains(why).doesNotContain("Exception", "\tat ");
+    }
+
+    @Test
+    void withoutACommandTheWindowOpens() {
+        assertThat(helvo()).isEqualTo(7);
     }
 
     private String table() throws IOException {
@@ -289,6 +306,6 @@ class HelvoTest {
     }
 
     private int helvo(String... arguments) {
-        return Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), arguments);
+        return Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), NO_WINDOW, arguments);
     }
 }

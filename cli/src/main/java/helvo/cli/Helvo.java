@@ -1,0 +1,92 @@
+package helvo.cli;
+
+import helvo.files.CannotRead;
+import java.io.FileDescriptor;
+import java.io.FileOutputStream;
+import java.io.PrintStream;
+import java.io.PrintWriter;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+
+/// The one program: a window, and the same core without one.
+@Command(name = "helvo", mixinStandardHelpOptions = true, versionProvider = Version.class,
+        description = "Scatter figures with error bars, trend lines and the numbers behind them.",
+        footer = {"", "Without a command, the window opens. `helvo COMMAND --help` tells of each."},
+        subcommands = {CheckCommand.class, FitCommand.class, CurvesCommand.class, DrawCommand.class})
+public final class Helvo implements Callable<Integer> {
+    public static final int DONE = 0;
+    public static final int DATA_DO_NOT_ALLOW = 1;
+
+    private final Window window;
+
+    /// What opens where no command is given, and the commands that open it; the command line itself knows no window system.
+    public interface Window {
+        /// @return the exit code, once it is closed
+        int open(boolean verbose);
+
+        /// By their names.
+        Map<String, Callable<Integer>> commands();
+    }
+
+    private Helvo(Window window) {
+        this.window = window;
+    }
+
+    @Option(names = "--verbose", scope = CommandLine.ScopeType.INHERIT, description = "Tell where in the program a fault arose, and how soon the window follows each edit and drag.")
+    private boolean verbose;
+
+    /// Runs the program and ends it with its exit code.
+    public static void main(Window window, String[] arguments) {
+        System.setProperty("java.awt.headless", "true");
+        Charset terminal = Charset.forName(System.getProperty("stdout.encoding", "UTF-8"));
+        Charset output = System.console() == null || !terminal.newEncoder().canEncode('±') ? StandardCharsets.UTF_8 : terminal;
+        System.setOut(new PrintStream(new FileOutputStream(FileDescriptor.out), true, output));
+        System.setErr(new PrintStream(new FileOutputStream(FileDescriptor.err), true, output));
+        int code = run(new PrintWriter(System.out, true), new PrintWriter(System.err, true), window, arguments);
+        System.out.flush();
+        // Not exit(): the window toolkit's own hook stops its renderer under a frame that may still be drawn, and complains.
+        Runtime.getRuntime().halt(code);
+    }
+
+    /// @return the exit code
+    public static int run(PrintWriter out, PrintWriter err, Window window, String... arguments) {
+        var helvo = new Helvo(window);
+        var command = new CommandLine(helvo);
+        window.commands().forEach(command::addSubcommand);
+        command.setOut(out).setErr(err);
+        command.setExecutionExceptionHandler((fault, line, _) -> helvo.report(fault, line));
+        command.setParameterExceptionHandler((wrong, _) -> {
+            wrong.getCommandLine().getErr().println(wrong.getMessage());
+            wrong.getCommandLine().getErr().println("`" + wrong.getCommandLine().getCommandSpec().qualifiedName() + " --help` tells how it is used.");
+            return CommandLine.ExitCode.USAGE;
+        });
+        command.setUsageHelpAutoWidth(true);
+        return command.execute(arguments);
+    }
+
+    private int report(Exception fault, CommandLine line) {
+        if (verbose) {
+            fault.printStackTrace(line.getErr());
+        } else if (fault instanceof CannotRead || fault instanceof Refused) {
+            line.getErr().println(fault.getMessage());
+        } else {
+            line.getErr().println("Helvo met a fault of its own and stopped (" + fault + "). With --verbose it tells where.");
+        }
+        return DATA_DO_NOT_ALLOW;
+    }
+
+    @Override
+    public Integer call() {
+        return window.open(verbose);
+    }
+
+    /// Whether faults and the window's pace are told in full.
+    public boolean isVerbose() {
+        return verbose;
+    }
+}
