@@ -259,7 +259,7 @@ final class BarsPanel extends Panel {
         Supplier<SeriesLook> look = () -> session.figureInView().orElseThrow().look().series(key);
         looks.wide(looks.tick("bars-shown", "Drawn for this series", () -> look.get().bars().shown(), shown -> set(look.get().with(look.get().bars().shown(shown)))));
         looks.row("Caps", looks.sliding("bars-cap", "Width of the strokes at the ends, 0 for none", 0, BarLook.MOST_CAP, () -> look.get().bars().cap(), cap -> set(look.get().with(look.get().bars().withCap(cap)))));
-        looks.row("Weight", looks.needed("bars-weight", "Weight of the lines in points", 0.1, BarLook.MOST_WEIGHT, () -> look.get().bars().weight(), weight -> set(look.get().with(look.get().bars().withWeight(weight)))));
+        looks.row("Line width", looks.needed("bars-weight", "Width of the lines in points", 0.1, BarLook.MOST_WEIGHT, () -> look.get().bars().weight(), weight -> set(look.get().with(look.get().bars().withWeight(weight)))));
         looks.row("Colour", looks.color("bars-color", "Colour of the bars", Inks.seriesHex(), () -> look.get().bars().color(), color -> set(look.get().with(look.get().bars().withColor(color)))));
     }
 

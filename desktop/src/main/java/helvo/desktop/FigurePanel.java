@@ -144,10 +144,10 @@ final class FigurePanel extends Panel {
                 }
                 set(place, look.get().withStep(step));
             }));
-            form.row("Parts of a step", form.number("axis-minor", "Parts that short ticks divide a step into", () -> look.get().minor().map(Integer::doubleValue),
+            form.row("Minor steps", form.number("axis-minor", "Minor steps in a step, 1 for none", () -> look.get().minor().map(Integer::doubleValue),
                     () -> axisNow(place).flatMap(Axis::partsOfStep).map(Integer::doubleValue), Form.Writing.PLAIN, parts -> {
                 if (parts.isPresent() && !(parts.get() >= 1 && parts.get() <= AxisLook.MOST_PARTS && parts.get() == Math.rint(parts.get()))) {
-                    throw new Form.Refused(Phrase.of("A step has 1 to %d parts.", AxisLook.MOST_PARTS));
+                    throw new Form.Refused(Phrase.of("A step has 1 to %d minor steps.", AxisLook.MOST_PARTS));
                 }
                 set(place, look.get().withMinor(parts.map(Double::intValue)));
             }));
@@ -177,7 +177,7 @@ final class FigurePanel extends Panel {
                 case MAJOR -> "at the labels";
                 case MINOR -> "at all ticks";
             }, () -> look.get().grid(), grid -> set(place, look.get().with(grid))));
-            form.wide(form.tick("axis-side", place == AxisPlace.X ? "At the top" : "At the right", () -> look.get().otherSide(), other -> set(place, look.get().onOtherSide(other))));
+            form.wide(form.tick("axis-side", "Axis on the other side", () -> look.get().otherSide(), other -> set(place, look.get().onOtherSide(other))));
         }
         if (time.isEmpty()) {
             form.wide(form.tick("axis-zero", "Begin at zero, or hold it", () -> look.get().withZero(), zero -> set(place, look.get().withZero(zero))));
@@ -342,7 +342,7 @@ final class FigurePanel extends Panel {
         form.row("Marker", form.choice("series-shape", "Shape of the markers", List.of(MarkerShape.values()), shape -> shape.name().toLowerCase(Locale.ROOT).replace('_', ' '),
                 () -> look.get().shape().orElse(MarkerShape.valueOf(usual(key).marker().name())), shape -> set(key, look.get().with(shape))));
         form.row("Size", form.sliding("series-size", "Size of the markers, 1 for the usual", SeriesLook.LEAST_SIZE, SeriesLook.MOST_SIZE, () -> look.get().size(), size -> set(key, look.get().withSize(size))));
-        form.row("Filling", form.sliding("series-strength", "Strength of the filling, 0 for hollow", 0, 1, () -> look.get().strength().orElse(usual(key).filled() ? 1.0 : 0.0),
+        form.row("Opacity", form.sliding("series-strength", "Opacity of the markers, 0 for hollow", 0, 1, () -> look.get().strength().orElse(usual(key).filled() ? 1.0 : 0.0),
                 strength -> set(key, look.get().withStrength(Optional.of(strength)))));
         form.row("Colour", form.color("series-color", "Colour of the series", Inks.seriesHex(), () -> look.get().color(), color -> set(key, look.get().withColor(color))));
         form.row("Edge", form.color("series-edge", "Colour of the markers' edge", List.of("#17242B", "#FFFFFF"), () -> look.get().edge(), edge -> set(key, look.get().withEdge(edge))));
@@ -408,10 +408,10 @@ final class FigurePanel extends Panel {
         heading.setText("Curve of " + of.map(SeriesAnalysis::label).orElse(""));
         Supplier<CurveLook> look = () -> look().orElseThrow().curve(key);
         form.wide(form.tick("curve-shown", "Shown", () -> look.get().shown(), shown -> set(key, look.get().shown(shown))));
-        form.row("Weight", form.needed("curve-weight", "Weight of the line in points", 0.1, CurveLook.MOST_WEIGHT, () -> look.get().weight(), weight -> set(key, look.get().withWeight(weight))));
+        form.row("Line width", form.needed("curve-weight", "Width of the line in points", 0.1, CurveLook.MOST_WEIGHT, () -> look.get().weight(), weight -> set(key, look.get().withWeight(weight))));
         form.row("Dashes", form.choice("curve-dash", "Dashes of the line", List.of(CurveLook.Dash.values()), dash -> dash.name().toLowerCase(Locale.ROOT).replace('_', ' '),
                 () -> look.get().dash().orElse(usual(key).dash()), dash -> set(key, look.get().with(dash))));
-        form.row("Strength", form.sliding("curve-strength", "Strength of the line, 0 to 1", 0, 1, () -> look.get().strength(), strength -> set(key, look.get().withStrength(strength))));
+        form.row("Opacity", form.sliding("curve-strength", "Opacity of the line, 0 to 1", 0, 1, () -> look.get().strength(), strength -> set(key, look.get().withStrength(strength))));
         form.row("Colour", form.color("curve-color", "Colour of the curve", Inks.seriesHex(), () -> look.get().color(), color -> set(key, look.get().withColor(color))));
         form.row("From x", form.number("curve-from", "Where the curve begins; empty for the first point", () -> look.get().from(), () -> end(of, true), Form.Writing.PLAIN, from -> reach(key, look.get(), from, look.get().to())));
         form.row("To x", form.number("curve-to", "Where the curve ends; empty for the last point", () -> look.get().to(), () -> end(of, false), Form.Writing.PLAIN, to -> reach(key, look.get(), look.get().from(), to)));
@@ -546,11 +546,11 @@ final class FigurePanel extends Panel {
         form.row("Width, mm", form.needed("sheet-width", "Width of the sheet in millimetres", SheetLook.LEAST_MM, SheetLook.MOST_MM, () -> look.get().widthMm(), mm -> set(old -> old.resized(mm, old.heightMm()))));
         form.row("Height, mm", form.needed("sheet-height", "Height of the sheet in millimetres", SheetLook.LEAST_MM, SheetLook.MOST_MM, () -> look.get().heightMm(), mm -> set(old -> old.resized(old.widthMm(), mm))));
         form.row("Text, points", form.needed("sheet-text", "Size of the axes' labels in points", SheetLook.LEAST_TEXT, SheetLook.MOST_TEXT, () -> look.get().text(), points -> set(old -> old.withText(points))));
-        form.row("Lines", form.needed("sheet-line", "Weight of the lines, 1 for the usual", 0.2, 5, () -> look.get().line(), weight -> set(old -> old.withLine(weight))));
+        form.row("Line width", form.needed("sheet-line", "Width of the lines, 1 for the default", 0.2, 5, () -> look.get().line(), weight -> set(old -> old.withLine(weight))));
         form.wide(form.tick("sheet-dashes", "Curves differ by dashes, as for black and white", () -> look.get().dashes(), on -> set(old -> old.withDashes(on))));
         form.wide(form.tick("sheet-frame", "Frame on all four sides", () -> look.get().frame(), on -> set(old -> old.withFrame(on))));
-        form.wide(form.tick("sheet-clear", "No ground, the page shows through", () -> look.get().ground().isEmpty(), on -> set(old -> old.withGround(on ? Optional.empty() : SheetLook.WHITE))));
-        form.row("Ground", form.color("sheet-ground", "Colour of the ground", List.of("#FFFFFF", "#F7F6F8", "#FFF9EC", "#EEF3F7"), () -> look.get().ground(), color -> set(old -> old.withGround(color))));
+        form.wide(form.tick("sheet-clear", "No background, the page shows through", () -> look.get().ground().isEmpty(), on -> set(old -> old.withGround(on ? Optional.empty() : SheetLook.WHITE))));
+        form.row("Background", form.color("sheet-ground", "Colour of the background", List.of("#FFFFFF", "#F7F6F8", "#FFF9EC", "#EEF3F7"), () -> look.get().ground(), color -> set(old -> old.withGround(color))));
         form.row("Numbers", form.choice("study-numbers", "How numbers are written, in the whole study", numbers(), each -> each.map(numbers -> numbers.text(new BigDecimal("12345.6"))).orElse("as in the first table"),
                 () -> session.study().chosenNumbers(), each -> session.perform(new StudyEdit.WriteNumbers(each))));
         var name = field("look-name", "Name to keep this look by", 12);

@@ -146,7 +146,7 @@ final class FigureView extends Pane {
         title.setId("figure-title");
         title.getStyleClass().setAll("button", "on-sheet");
         title.setCursor(Cursor.TEXT);
-        title.setTooltip(new Tooltip("Press to change the title; empty it for the columns' names"));
+        title.setTooltip(new Tooltip("Click to change the title; empty it for the columns' names"));
         title.setOnAction(_ -> editTitle());
         field.setId("figure-title-field");
         field.setAccessibleText("Title");
@@ -379,7 +379,7 @@ final class FigureView extends Pane {
         if (figure.isEmpty() || getWidth() <= 0) {
             return;
         }
-        title.setAccessibleText("Title: " + figure.get().title() + "; press to change it");
+        title.setAccessibleText("Title: " + figure.get().title() + "; click to change it");
         sheet.setAccessibleText("Figure: " + figure.get().title());
         double scale = scale(figure.get());
         if (wanted != null && wanted.looksLike(figure.get()) && asked == scale || drawingNow && draft.isPresent()) {
@@ -493,17 +493,17 @@ final class FigureView extends Pane {
 
     static String words(Thing thing) {
         return switch (thing) {
-            case Thing.Title _ -> "Title: press to change it";
-            case Thing.AxisOf(var place) -> "The " + place.words() + ": press to change it, drag it to move its limits";
-            case Thing.AxisTitle(var place) -> "Title of the " + place.words() + ": press to change it";
-            case Thing.Legend _ -> "Legend: press to change it, drag it to move it";
-            case Thing.LegendEntry _ -> "Series: press to change how it looks, drag to move the legend";
-            case Thing.CurveOf _ -> "Curve: press to change it";
+            case Thing.Title _ -> "Title: click to change it";
+            case Thing.AxisOf(var place) -> "The " + place.words() + ": click to change it, drag it to move its limits";
+            case Thing.AxisTitle(var place) -> "Title of the " + place.words() + ": click to change it";
+            case Thing.Legend _ -> "Legend: click to change it, drag it to move it";
+            case Thing.LegendEntry _ -> "Series: click to change how it looks, drag to move the legend";
+            case Thing.CurveOf _ -> "Curve: click to change it";
             case Thing.CurveEnd _ -> "End of the curve: drag it to extend the curve";
-            case Thing.BarOf(_, _, var end) -> end == Thing.BarEnd.NONE ? "Error bar: press to change the bars" : "End of an error bar: drag it, or press it for a number to type";
-            case Thing.CurveLabel _ -> "Label of the curve: press to change it, drag it to move it";
-            case Thing.NoteOf _ -> "Press to change it, drag it to move it";
-            case Thing.ColorKey _ -> "Colours: press to change what they show";
+            case Thing.BarOf(_, _, var end) -> end == Thing.BarEnd.NONE ? "Error bar: click to change the bars" : "End of an error bar: drag it, or click it for a number to type";
+            case Thing.CurveLabel _ -> "Label of the curve: click to change it, drag it to move it";
+            case Thing.NoteOf _ -> "Click to change it, drag it to move it";
+            case Thing.ColorKey _ -> "Colours: click to change what they show";
             case Thing.Ground _ -> "The figure";
         };
     }

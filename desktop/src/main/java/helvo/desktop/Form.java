@@ -229,7 +229,7 @@ final class Form extends GridPane {
         var group = new ToggleGroup();
         var pane = new FlowPane(4, 4);
         pane.setPrefWrapLength(230);
-        var own = swatch(id + "-own", "own", null, group, () -> change.accept(Optional.empty()));
+        var own = swatch(id + "-own", "automatic", null, group, () -> change.accept(Optional.empty()));
         pane.getChildren().add(own);
         for (String color : of) {
             pane.getChildren().add(swatch(id + "-" + color.substring(1), color, color, group, () -> change.accept(Optional.of(color))));
@@ -252,7 +252,7 @@ final class Form extends GridPane {
     }
 
     private static ToggleButton swatch(String id, String says, String color, ToggleGroup group, Runnable action) {
-        var button = new ToggleButton(color == null ? "own" : "");
+        var button = new ToggleButton(color == null ? "auto" : "");
         button.setId(id);
         button.setUserData(color);
         button.setToggleGroup(group);
@@ -261,7 +261,7 @@ final class Form extends GridPane {
             button.setGraphic(new Rectangle(14, 14, javafx.scene.paint.Color.web(color)));
         }
         button.setAccessibleText(says);
-        button.setTooltip(new Tooltip(color == null ? "The program's own colour" : color));
+        button.setTooltip(new Tooltip(color == null ? "Automatic: the program's choice" : color));
         button.setOnAction(_ -> action.run());
         return button;
     }

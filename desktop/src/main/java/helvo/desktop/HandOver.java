@@ -37,7 +37,7 @@ final class HandOver extends Panel {
     private final TextField resolution = field("hand-over-dpi", "Resolution of a PNG in dots per inch", 5);
 
     private final CheckBox data = new CheckBox("Keep the points inside an SVG or a PDF");
-    private final CheckBox clear = new CheckBox("No ground: the page shows through");
+    private final CheckBox clear = new CheckBox("No background: the page shows through");
 
     HandOver(Session session, FileDialogs dialogs) {
         super(session, "hand-over-panel", "Hand over", 370);

@@ -41,7 +41,7 @@ final class LayoutStrip extends MenuButton {
                 getItems().add(other);
             }
         }
-        setAccessibleText("Read by " + getText() + "; press to read the file in another way");
+        setAccessibleText("Read by " + getText() + "; click to read the file in another way");
     }
 
     private void text(Table table, Table.Source.Text source) {

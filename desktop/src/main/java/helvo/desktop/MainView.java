@@ -292,7 +292,7 @@ final class MainView extends StackPane {
         commands.add("Error bars: length, meaning, what if they were longer or shorter …", "Shortcut+B", () -> session.series().isPresent(), () -> showBars(false));
         commands.add("Error bars in x …", "", () -> session.series().isPresent(), () -> showBars(true));
         for (Weighting by : Weighting.values()) {
-            commands.add("Fit with " + (by == Weighting.ALIKE ? by.words() : "points weighted " + by.words()), "", this::hasTable,
+            commands.add("Fit " + (by == Weighting.ALIKE ? by.words() : "with points weighted " + by.words()), "", this::hasTable,
                     () -> session.figureInView().ifPresent(each -> session.perform(new FigureEdit.Weigh(each.id(), by))));
         }
         commands.add("Look of the whole figure: size, text, lines …", "Shortcut+Shift+G", this::hasTable, () -> showThing(new Thing.Ground(), 420, 100));

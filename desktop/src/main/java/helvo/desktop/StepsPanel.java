@@ -31,7 +31,7 @@ final class StepsPanel extends Panel {
                 event.consume();
             }
         });
-        getChildren().addAll(heading, muted("Press a step to have the study as it was after it. Nothing is lost until something else is done."), list);
+        getChildren().addAll(heading, muted("Click a step to have the study as it was after it. Nothing is lost until something else is done."), list);
         session.history().subscribe(history -> {
             if (isVisible()) {
                 show(history);

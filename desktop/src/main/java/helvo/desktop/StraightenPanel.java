@@ -32,7 +32,7 @@ final class StraightenPanel extends Panel {
         super(session, "straighten", "Make it straight", 758);
         this.close = close;
         trying = session.background().latest("straightening");
-        getChildren().addAll(heading, muted("Press a picture: the column it needs is derived and takes the place of x or y. R² is that of a line through what the picture shows; "
+        getChildren().addAll(heading, muted("Click a picture: the column it needs is derived and takes the place of x or y. R² is that of a line through what the picture shows; "
                 + "those of a changed y are about the changed y and tell nothing about which of them predicts y best."), cards, wrong);
     }
 

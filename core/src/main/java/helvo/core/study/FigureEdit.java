@@ -89,7 +89,7 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return "Fit with " + (by == Weighting.ALIKE ? by.words() : "points weighted " + by.words());
+            return "Fit " + (by == Weighting.ALIKE ? by.words() : "with points weighted " + by.words());
         }
     }
 
