@@ -210,7 +210,7 @@ final class FigureView extends Pane {
         menu.getItems().setAll(new FigureMenu(session, this, asks, figure.get(), at, x, y).of(hit, thing));
         unhover();
         var onScreen = localToScreen(sceneToLocal(place));
-        menu.show(sheet, onScreen.getX(), onScreen.getY());
+        menu.show(getScene().getWindow(), onScreen.getX(), onScreen.getY());  // owned by the window: a click on the sheet closes it
         event.consume();
     }
 

@@ -375,6 +375,8 @@ class FigureTest {
         choose(robot, point, "menu-aside");
         assertThat(window.table(0).setAside().has(8)).isTrue();
         assertThat(menu(robot, 3, 3)).containsKeys("menu-copy-figure", "menu-look", "menu-show-band");
+        robot.interact(() -> assertThat(Window.getWindows()).filteredOn(ContextMenu.class::isInstance).as("a menu owned by the sheet stays open when the sheet is clicked")
+                .isNotEmpty().allMatch(each -> ((ContextMenu) each).getOwnerNode() == null));
     }
 
     @Test
