@@ -96,7 +96,8 @@ public class MakeSamples {
         lines.add("Time (min),Cord mass (g),Bath temperature (°C)");
         for (int time = 0; time <= 120; time += 5) {
             double mass = 41.2 + 17.5 * (1 - Math.exp(-time / 32.0)) + 0.15 * random.nextGaussian();
-            double temperature = 21 + (time < 20 ? 19.0 * time / 20 : time <= 70 ? 19 : 19 * Math.exp(-(time - 70) / 60.0)) + 0.12 * random.nextGaussian();
+            double temperature = 21 + (time < 20 ? 19.0 * time / 20 : time <= 70 ? 19 : 19 * Math.exp(-(time - 70) / 60.0))
+                    + 0.12 * random.nextGaussian();
             lines.add(time + "," + String.format(Locale.ROOT, "%.1f,%.1f", mass, temperature));
         }
         return lines;
@@ -132,7 +133,8 @@ public class MakeSamples {
         var lines = new ArrayList<String>();
         lines.add("Diameter (mm),Breaking force (N)");
         for (double diameter : new double[] {1, 1.5, 2, 2.5, 3, 3.5, 4, 5, 6, 8}) {
-            lines.add(String.format(Locale.ROOT, "%.1f,%.0f", diameter, 52 * Math.pow(diameter, 1.87) * (1 + 0.02 * random.nextGaussian())));
+            lines.add(String.format(Locale.ROOT, "%.1f,%.0f", diameter,
+                    52 * Math.pow(diameter, 1.87) * (1 + 0.02 * random.nextGaussian())));
         }
         return lines;
     }

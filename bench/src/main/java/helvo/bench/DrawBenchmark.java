@@ -59,11 +59,14 @@ public class DrawBenchmark {
         var random = new Random(1);
         double[] x = random.doubles(points, 0, 10).toArray();
         double[] y = random.doubles(points).map(v -> 1 + 3 * v * v).toArray();
-        var table = new Table(1, "Noise", DecimalMark.POINT, Optional.empty(), List.of(new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 3, Cells.ofNumbers(x)),
+        var table = new Table(1, "Noise", DecimalMark.POINT, Optional.empty(),
+                List.of(new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 3, Cells.ofNumbers(x)),
                 new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 3, Cells.ofNumbers(y))), SetAside.NONE);
         Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
-        var limits = Map.of(AxisPlace.X, new Zoom.Limits(Optional.of(-1.0), Optional.of(11.0)), AxisPlace.Y, new Zoom.Limits(Optional.of(0.0), Optional.of(5.0)));
-        figure = Analysis.ofChosenCurves(new Zoom(study.figures().getFirst().id(), limits).apply(study), Progress.NONE).figures().getFirst();
+        var limits = Map.of(AxisPlace.X, new Zoom.Limits(Optional.of(-1.0), Optional.of(11.0)), AxisPlace.Y,
+                new Zoom.Limits(Optional.of(0.0), Optional.of(5.0)));
+        figure = Analysis.ofChosenCurves(new Zoom(study.figures().getFirst().id(), limits).apply(study),
+                Progress.NONE).figures().getFirst();
         var data = new DefaultXYDataset();
         data.addSeries("y", new double[][] {x, y});
         chart = ChartFactory.createScatterPlot("y against x", "x", "y", data);

@@ -55,7 +55,8 @@ public class EditBenchmark {
             x.addNumber(at);
             y.addNumber(1 + at / 2 + random.nextGaussian() / 10);
         }
-        var table = new Table(1, "Noise", DecimalMark.POINT, Optional.empty(), List.of(new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 3, x.build()),
+        var table = new Table(1, "Noise", DecimalMark.POINT, Optional.empty(),
+                List.of(new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 3, x.build()),
                 new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 3, y.build())), SetAside.NONE);
         study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
         analysis = Analysis.of(study, Analysis.EMPTY, Progress.NONE);

@@ -45,11 +45,13 @@ final class CheckCommand implements Callable<Integer> {
         out.println("Read by: " + read.how());
         read.notices().forEach(out::println);
         for (Column column : table.columns()) {
-            out.printf(Locale.ROOT, "  #%-3d %-28s %-10s %-8s %s%n", column.id(), column.name(), column.unit().isEmpty() ? "no unit" : column.unit(),
+            out.printf(Locale.ROOT, "  #%-3d %-28s %-10s %-8s %s%n", column.id(), column.name(),
+                    column.unit().isEmpty() ? "no unit" : column.unit(),
                     column.kind().plural(), column.role().tag().equals("none") ? "" : column.role().tag());
         }
         Problems problems = Problems.in(table);
-        out.println(problems.count() == 0 ? "Nothing needs a look." : Phrase.of("%,d %s a look:", problems.count(), problems.count() == 1 ? "place needs" : "places need"));
+        out.println(problems.count() == 0 ? "Nothing needs a look."
+                : Phrase.of("%,d %s a look:", problems.count(), problems.count() == 1 ? "place needs" : "places need"));
         problems.groups().stream().limit(LISTED).forEach(problem -> out.println("  " + sentence(problem, table)));
         if (problems.groups().size() > LISTED) {
             out.printf(Locale.ROOT, "  and %,d more%n", problems.groups().stream().skip(LISTED).mapToInt(Problem::count).sum());
@@ -59,7 +61,8 @@ final class CheckCommand implements Callable<Integer> {
     }
 
     private static String sentence(Problem problem, Table table) {
-        String meant = problem.numberInside().isPresent() ? "; it may mean " + NumberText.shortest(problem.numberInside().getAsDouble()) : "";
+        String meant = problem.numberInside().isPresent() ? "; it may mean " + NumberText.shortest(problem.numberInside().getAsDouble())
+                : "";
         return problem.place(table) + ": " + problem.why(table) + meant;
     }
 }

@@ -55,11 +55,13 @@ final class CurvesCommand implements Callable<Integer> {
 
     private static void print(PrintWriter out, NumberFormat numbers, SeriesAnalysis series, FitOutcome outcome) {
         switch (outcome) {
-            case FitOutcome.NotFitted(var curve, var reason) -> out.printf(Locale.ROOT, "%-15s %s%n", curve.name(), reason.sentence(numbers));
+            case FitOutcome.NotFitted(var curve, var reason) -> out.printf(Locale.ROOT, "%-15s %s%n", curve.name(),
+                    reason.sentence(numbers));
             case FitOutcome.Fitted(Fit fit) -> {
                 var equation = new Equation(PrintedEquation.of(fit, series.points()), numbers);
                 String x = series.rows().x().symbol();
-                out.printf(Locale.ROOT, "%-15s R² %-9s weight %-5s %s%n", fit.curve().name(), fit.quality().r2().isPresent() ? numbers.share(fit.quality().r2().getAsDouble()) : "–",
+                out.printf(Locale.ROOT, "%-15s R² %-9s weight %-5s %s%n", fit.curve().name(),
+                        fit.quality().r2().isPresent() ? numbers.share(fit.quality().r2().getAsDouble()) : "–",
                     series.weight(fit.curve()).isPresent() ? Math.round(100 * series.weight(fit.curve()).getAsDouble()) + " %" : "–",
                     equation.inNames(x, series.rows().y().symbol()) + equation.where(x).map(where -> ", " + where).orElse(""));
             }

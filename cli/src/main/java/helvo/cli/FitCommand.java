@@ -69,7 +69,8 @@ final class FitCommand implements Callable<Integer> {
             return Helvo.DONE;
         }
         command.commandLine().getErr().println(figure.missing().orElseGet(() -> figure.series().stream()
-                .map(series -> ((FitOutcome.NotFitted) series.chosen()).reason().sentence(figure.numbers())).findFirst().orElse("No row meets the conditions.")));
+                .map(series -> ((FitOutcome.NotFitted) series.chosen()).reason().sentence(figure.numbers())).findFirst()
+                .orElse("No row meets the conditions.")));
         return Helvo.DATA_DO_NOT_ALLOW;
     }
 

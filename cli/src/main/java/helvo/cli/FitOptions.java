@@ -62,13 +62,15 @@ final class FitOptions {
     @Option(names = "--derive", paramLabel = "COLUMN", description = "A derived column first: \"name [unit] = formula\"; may be repeated.")
     private List<String> derived = List.of();
 
-    @Option(names = "--x", required = true, paramLabel = "COL", description = "The x column: its heading without the unit, or #3 for the third.")
+    @Option(names = "--x", required = true, paramLabel = "COL",
+            description = "The x column: its heading without the unit, or #3 for the third.")
     private String x;
 
     @Option(names = "--y", required = true, paramLabel = "COL", description = "The y column.")
     private String y;
 
-    @Option(names = "--curve", paramLabel = "SHAPE", defaultValue = "line", description = "line, polynomial, logarithmic, exponential, power or logistic (default: ${DEFAULT-VALUE}).")
+    @Option(names = "--curve", paramLabel = "SHAPE", defaultValue = "line",
+            description = "line, polynomial, logarithmic, exponential, power or logistic (default: ${DEFAULT-VALUE}).")
     private String curve;
 
     @Option(names = "--on-log-scale", description = "Exponential and power as straight lines through ln y.")
@@ -80,7 +82,8 @@ final class FitOptions {
     @Option(names = "--intercept", paramLabel = "V", description = "A line with its intercept held at V.")
     private Double intercept;
 
-    @Option(names = "--only", paramLabel = "CONDITION", description = "Use these rows only: \"COL=VALUE\" or \"LO<=COL<=HI\"; may be repeated.")
+    @Option(names = "--only", paramLabel = "CONDITION",
+            description = "Use these rows only: \"COL=VALUE\" or \"LO<=COL<=HI\"; may be repeated.")
     private List<String> only = List.of();
 
     @Option(names = "--set-aside", paramLabel = "ROWS", description = "Rows not to use, as 3,7-9; 1 is the first below the heading.")
@@ -95,7 +98,8 @@ final class FitOptions {
     @Option(names = "--x-bar", paramLabel = "BAR", description = "Error bars in x, likewise.")
     private String xBar;
 
-    @Option(names = "--bar-means", paramLabel = "WHAT", description = "What a bar is when it weighs: sd, se, half-range or 95 (default: as the bar column's name says, else sd).")
+    @Option(names = "--bar-means", paramLabel = "WHAT",
+            description = "What a bar is when it weighs: sd, se, half-range or 95 (default: as the bar column's name says, else sd).")
     private String barMeans;
 
     @Option(names = "--weights", paramLabel = "HOW", defaultValue = "alike", description = "alike, stated or relative: whether bars weigh, and whether standard errors follow the bars or the scatter (default: ${DEFAULT-VALUE}).")
@@ -115,7 +119,8 @@ final class FitOptions {
         Curve chosen = curve();
         Table table = ReadTable.read(file, sheet, Progress.NONE).table();
         if (table.columns().size() == 1) {
-            throw new Refused(Phrase.of("“%s” has one column only (%s): a fit needs an x and a y.", file.getFileName(), table.columns().getFirst().name()));
+            throw new Refused(Phrase.of("“%s” has one column only (%s): a fit needs an x and a y.", file.getFileName(),
+                    table.columns().getFirst().name()));
         }
         Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
         for (String text : derived) {
@@ -191,11 +196,13 @@ final class FitOptions {
             }
             edits.add(new ColumnEdit.SetRole(table.id(), bar.id(), role));
             BarMeaning named = BarMeaning.guessed(bar.name());
-            edits.add(new ColumnEdit.SetBarMeaning(table.id(), bar.id(), meaning(named == BarMeaning.HALF_RANGE ? BarMeaning.STANDARD_DEVIATION : named)));
+            edits.add(new ColumnEdit.SetBarMeaning(table.id(), bar.id(),
+                    meaning(named == BarMeaning.HALF_RANGE ? BarMeaning.STANDARD_DEVIATION : named)));
             return;
         }
         boolean percent = text.strip().endsWith("%");
-        OptionalDouble size = NumberText.number(percent ? text.strip().substring(0, text.strip().length() - 1).strip() : text.strip(), DecimalMark.POINT);
+        OptionalDouble size = NumberText.number(percent ? text.strip().substring(0, text.strip().length() - 1).strip() : text.strip(),
+                DecimalMark.POINT);
         if (size.isEmpty() || !(size.getAsDouble() >= 0)) {
             throw wrong(option + " “" + text + "”: write a length of 0 or more (3), a percentage (5%) or column:NAME.");
         }
@@ -234,8 +241,10 @@ final class FitOptions {
         }
         String formula = text.substring(sign + 1).strip();
         return switch (Formula.read(formula, table)) {
-            case Formula.Reading.Read(_, String kept) -> new ColumnEdit.Derive(table.id(), Heading.of(text.substring(0, sign)), kept, Role.NONE, false);
-            case Formula.Reading.Wrong(int from, _, String sentence) -> throw new Refused(Phrase.of("--derive, at sign %d of “%s”: %s", from + 1, formula, sentence));
+            case Formula.Reading.Read(_, String kept) -> new ColumnEdit.Derive(table.id(), Heading.of(text.substring(0, sign)), kept,
+                    Role.NONE, false);
+            case Formula.Reading.Wrong(int from, _, String sentence) -> throw new Refused(Phrase.of("--derive, at sign %d of “%s”: %s",
+                    from + 1, formula, sentence));
         };
     }
 
@@ -252,8 +261,10 @@ final class FitOptions {
         if (curve.equals("polynomial") && (degree == null || degree < 2 || degree > Polynomial.HIGHEST)) {
             throw wrong("--curve polynomial needs --degree 2 to " + Polynomial.HIGHEST + ".");
         }
-        return Curves.of(curve, degree == null ? OptionalInt.empty() : OptionalInt.of(degree), intercept == null ? OptionalDouble.empty() : OptionalDouble.of(intercept), onLogScale)
-                .orElseThrow(() -> wrong(onLogScale && Curves.keywords().contains(curve) ? "--on-log-scale goes with --curve exponential or power."
+        return Curves.of(curve, degree == null ? OptionalInt.empty() : OptionalInt.of(degree),
+                intercept == null ? OptionalDouble.empty() : OptionalDouble.of(intercept), onLogScale)
+                .orElseThrow(() -> wrong(onLogScale && Curves.keywords().contains(curve)
+                        ? "--on-log-scale goes with --curve exponential or power."
                         : "There is no curve “" + curve + "”: choose " + String.join(", ", Curves.keywords()) + "."));
     }
 
@@ -267,7 +278,8 @@ final class FitOptions {
             }
         }
         return columns.stream().filter(column -> column.name().equals(wanted)).findFirst()
-                .or(() -> columns.stream().filter(column -> column.name().equalsIgnoreCase(wanted) || column.heading().text().equalsIgnoreCase(wanted)).findFirst())
+                .or(() -> columns.stream().filter(column -> column.name().equalsIgnoreCase(wanted)
+                        || column.heading().text().equalsIgnoreCase(wanted)).findFirst())
                 .orElseThrow(() -> new Refused(Phrase.of("“%s” has no column “%s”; it has %s.", file.getFileName(), wanted,
                         String.join(", ", columns.stream().limit(20).map(Column::name).toList()))));
     }
@@ -276,14 +288,16 @@ final class FitOptions {
         Matcher range = RANGE.matcher(text);
         if (range.matches()) {
             Column column = column(table, range.group(2));
-            if (column.typed(range.group(1), table.mark()) instanceof Cell.Number(double low) && column.typed(range.group(3), table.mark()) instanceof Cell.Number(double high)) {
+            if (column.typed(range.group(1), table.mark()) instanceof Cell.Number(double low)
+                    && column.typed(range.group(3), table.mark()) instanceof Cell.Number(double high)) {
                 return new RowCondition.Between(column.id(), low, high);
             }
             throw wrong("--only “" + text + "”: the limits must be " + column.kind().plural() + ".");
         }
         Matcher value = VALUE.matcher(text);
         if (value.matches()) {
-            return new RowCondition.Is(column(table, value.group(1).strip()).id(), column(table, value.group(1).strip()).typed(value.group(2), table.mark()));
+            return new RowCondition.Is(column(table, value.group(1).strip()).id(),
+                    column(table, value.group(1).strip()).typed(value.group(2), table.mark()));
         }
         throw wrong("--only “" + text + "” is no condition: write \"COL=VALUE\" or \"LO<=COL<=HI\".");
     }

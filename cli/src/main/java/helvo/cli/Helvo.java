@@ -37,7 +37,8 @@ public final class Helvo implements Callable<Integer> {
         this.window = window;
     }
 
-    @Option(names = "--verbose", scope = CommandLine.ScopeType.INHERIT, description = "Tell where in the program a fault arose, and how soon the window follows each edit and drag.")
+    @Option(names = "--verbose", scope = CommandLine.ScopeType.INHERIT,
+            description = "Tell where in the program a fault arose, and how soon the window follows each edit and drag.")
     private boolean verbose;
 
     /// Runs the program and ends it with its exit code.
@@ -62,7 +63,8 @@ public final class Helvo implements Callable<Integer> {
         command.setExecutionExceptionHandler((fault, line, _) -> helvo.report(fault, line));
         command.setParameterExceptionHandler((wrong, _) -> {
             wrong.getCommandLine().getErr().println(wrong.getMessage());
-            wrong.getCommandLine().getErr().println("`" + wrong.getCommandLine().getCommandSpec().qualifiedName() + " --help` tells how it is used.");
+            wrong.getCommandLine().getErr().println("`" + wrong.getCommandLine().getCommandSpec().qualifiedName()
+                    + " --help` tells how it is used.");
             return CommandLine.ExitCode.USAGE;
         });
         command.setUsageHelpAutoWidth(true);

@@ -22,8 +22,10 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 class HelvoTest {
-    private static final List<String> FIT_KEYS = List.of("group", "curve", "degree", "fittedOn", "rows", "equation", "equationWhere", "equationOrigin", "coefficients", "r2", "r2About", "adjustedR2",
-            "pearsonR", "pearsonP", "spearmanRho", "residualStandardDeviation", "residualSumOfSquares", "degreesOfFreedom", "f", "fP", "aicc",
+    private static final List<String> FIT_KEYS = List.of("group", "curve", "degree", "fittedOn", "rows", "equation", "equationWhere",
+            "equationOrigin", "coefficients", "r2", "r2About", "adjustedR2",
+            "pearsonR", "pearsonP", "spearmanRho", "residualStandardDeviation", "residualSumOfSquares", "degreesOfFreedom", "f", "fP",
+                    "aicc",
             "chi2", "chi2P", "weights", "checks", "bounds", "readings", "residuals");
 
     private static final Helvo.Window NO_WINDOW = new Helvo.Window() {
@@ -86,11 +88,13 @@ class HelvoTest {
             salt,35,10.21,
             """;
 
-    /// The dry cord's limits by hand: steepest from (5; 0.96) to (50; 10.78), shallowest from (10; 2.57) to (50; 10.08), both clear of all other bars.
+    /// The dry cord's limits by hand: steepest from (5; 0.96) to (50; 10.78), shallowest from (10; 2.57) to (50; 10.08), both clear of all
+    /// other bars.
     @Test
     void boundsOfTheLinesThroughAllBars() throws IOException {
         Path file = Files.writeString(folder.resolve("bars.csv"), BARS);
-        assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--only", "Cord=dry", "--y-bar", "0.35", "--bounds", "--at", "55", "--when", "5", "--json")).isZero();
+        assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--only", "Cord=dry", "--y-bar", "0.35", "--bounds",
+                "--at", "55", "--when", "5", "--json")).isZero();
         JsonNode fit = JsonMapper.shared().readTree(out.toString()).at("/fits/0");
         assertThat(fit.at("/bounds/exists").asBoolean()).isTrue();
         assertThat(fit.at("/bounds/steepest/slope").asDouble()).isCloseTo(9.82 / 45, within(1e-14));
@@ -115,7 +119,8 @@ class HelvoTest {
         Path file = Files.writeString(folder.resolve("three.csv"), "x,y\n0,1\n1,2\n2,6\n");
         Path residuals = folder.resolve("residuals.csv");
         assertThat(helvo("fit", file.toString(), "--x", "x", "--y", "y", "--residuals", residuals.toString())).isZero();
-        double[][] byHand = {{1, 0, 1, 0.5, 0.5, 100, 50, 1, 5 / 6.0, 2.5}, {2, 1, 2, 3, -1, -100 / 3.0, -50, -1, 1 / 3.0, 0.25}, {3, 2, 6, 5.5, 0.5, 100 / 11.0, 100 / 12.0, 1, 5 / 6.0, 2.5}};
+        double[][] byHand = {{1, 0, 1, 0.5, 0.5, 100, 50, 1, 5 / 6.0, 2.5}, {2, 1, 2, 3, -1, -100 / 3.0, -50, -1, 1 / 3.0, 0.25},
+                {3, 2, 6, 5.5, 0.5, 100 / 11.0, 100 / 12.0, 1, 5 / 6.0, 2.5}};
         List<String> lines = Files.readAllLines(residuals);
         assertThat(lines).hasSize(4);
         for (int i = 0; i < 3; i++) {
@@ -131,7 +136,8 @@ class HelvoTest {
     void barsWeighAndGroupsAreCompared() throws IOException {
         Path file = Files.writeString(folder.resolve("bars.csv"), BARS);
         Path residuals = folder.resolve("residuals.csv");
-        assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--by", "Cord", "--y-bar", "column:sigma", "--weights", "stated", "--residuals", residuals.toString(), "--json")).isZero();
+        assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--by", "Cord", "--y-bar", "column:sigma", "--weights",
+                "stated", "--residuals", residuals.toString(), "--json")).isZero();
         JsonNode report = JsonMapper.shared().readTree(out.toString());
         assertThat(report.at("/fits").size()).isEqualTo(3);
         assertThat(report.at("/fits/0/group").asString()).isEqualTo("dry");
@@ -161,7 +167,8 @@ class HelvoTest {
                 Locale.setDefault(Locale.forLanguageTag(language));
                 out.getBuffer().setLength(0);
                 String path = file.toString();
-                assertThat(helvo("fit", path, "--x", "Load", "--y", "Stretch", "--by", "Cord", "--y-bar", "0.35", "--bounds", "--at", "1234567", "--weights", "stated", "--json")).isZero();
+                assertThat(helvo("fit", path, "--x", "Load", "--y", "Stretch", "--by", "Cord", "--y-bar", "0.35", "--bounds", "--at",
+                        "1234567", "--weights", "stated", "--json")).isZero();
                 assertThat(helvo("fit", path, "--x", "Load", "--y", "Stretch", "--by", "Cord", "--curve", "logistic")).isZero();
                 assertThat(helvo("check", path)).isZero();
                 assertThat(helvo("curves", path, "--x", "Load", "--y", "Stretch")).isZero();
@@ -176,12 +183,14 @@ class HelvoTest {
 
     /// Every shape gives every key, with numbers or null.
     @ParameterizedTest
-    @ValueSource(strings = {"line", "line --intercept 0", "polynomial --degree 2", "polynomial --degree 4", "logarithmic", "exponential", "exponential --on-log-scale", "power", "power --on-log-scale", "logistic"})
+    @ValueSource(strings = {"line", "line --intercept 0", "polynomial --degree 2", "polynomial --degree 4", "logarithmic", "exponential",
+            "exponential --on-log-scale", "power", "power --on-log-scale", "logistic"})
     void everyShapeReportsEveryField(String shape) throws IOException {
         Path file = Files.writeString(folder.resolve("bars.csv"), BARS);
         for (String weights : List.of("alike", "stated", "relative")) {
             out.getBuffer().setLength(0);
-            List<String> line = new java.util.ArrayList<>(List.of("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--only", "Cord=dry", "--y-bar", "0.35", "--weights", weights, "--bounds", "--at", "55", "--when", "5", "--json", "--curve"));
+            List<String> line = new java.util.ArrayList<>(List.of("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--only",
+                    "Cord=dry", "--y-bar", "0.35", "--weights", weights, "--bounds", "--at", "55", "--when", "5", "--json", "--curve"));
             line.addAll(List.of(shape.split(" ")));
             assertThat(helvo(line.toArray(String[]::new))).isZero();
             JsonNode fit = JsonMapper.shared().readTree(out.toString()).at("/fits/0");
@@ -212,19 +221,22 @@ class HelvoTest {
         String json = out.toString().substring(out.toString().lastIndexOf("{\n  \"x\""));
         JsonNode fit = JsonMapper.shared().readTree(json).at("/fits/0");
         assertThat(fit.at("/fittedOn").asString()).isEqualTo("ln y");
-        assertThat(fit.at("/rows").toString()).isEqualTo("{\"given\":8,\"used\":7,\"setAside\":[],\"unusable\":[{\"row\":1,\"why\":\"x or y is not above 0\"}]}");
+        assertThat(fit.at("/rows").toString())
+                .isEqualTo("{\"given\":8,\"used\":7,\"setAside\":[],\"unusable\":[{\"row\":1,\"why\":\"x or y is not above 0\"}]}");
     }
 
     @Test
     void checkTellsWhatTheFileHolds() throws IOException {
         assertThat(helvo("check", table())).isZero();
-        assertThat(out.toString()).contains("9 rows, 3 columns", "Read by: commas", "Stretch", "2 places need a look", "row 3, Stretch: “about 7.6” is not a number; it may mean 7.6");
+        assertThat(out.toString()).contains("9 rows, 3 columns", "Read by: commas", "Stretch", "2 places need a look",
+                "row 3, Stretch: “about 7.6” is not a number; it may mean 7.6");
     }
 
     @Test
     void drawsIntoAFile() throws IOException {
         Path file = folder.resolve("figure.svg");
-        assertThat(helvo("draw", table(), "--x", "Load", "--y", "Stretch", "--curve", "polynomial", "--degree", "2", "--width", "85", "--title", "Own title", "--out", file.toString())).isZero();
+        assertThat(helvo("draw", table(), "--x", "Load", "--y", "Stretch", "--curve", "polynomial", "--degree", "2", "--width", "85",
+                "--title", "Own title", "--out", file.toString())).isZero();
         assertThat(file).content().contains("Own title", "width=\"85mm\"");
         assertThat(helvo("draw", table(), "--x", "Load", "--y", "Stretch", "--out", folder.resolve("no/such.pdf").toString())).isEqualTo(1);
         assertThat(err.toString()).contains("could not be written: its folder does not exist");

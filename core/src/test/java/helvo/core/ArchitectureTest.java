@@ -16,8 +16,10 @@ class ArchitectureTest {
                     "helvo.figure..", "helvo.files..", "helvo.desktop..", "helvo.cli..");
 
     @ArchTest
-    static final ArchRule numbersAndTablesKnowNothingOfTheStudy = noClasses().that().resideInAnyPackage("helvo.core.number", "helvo.core.table")
-            .should().dependOnClassesThat().resideInAnyPackage("helvo.core.study", "helvo.core.analysis", "helvo.core.fit", "helvo.core.curve");
+    static final ArchRule numbersAndTablesKnowNothingOfTheStudy = noClasses().that()
+            .resideInAnyPackage("helvo.core.number", "helvo.core.table")
+            .should().dependOnClassesThat().resideInAnyPackage("helvo.core.study", "helvo.core.analysis", "helvo.core.fit",
+                    "helvo.core.curve");
 
     @ArchTest
     static final ArchRule flowsOneWay = slices().matching("helvo.core.(study|analysis|readout)..").should().beFreeOfCycles();
@@ -25,7 +27,8 @@ class ArchitectureTest {
     /// What a computer's language changes is never used: see [helvo.core.Phrase].
     @ArchTest
     static final ArchRule speaksTheSameInEveryLanguage = noClasses().that().doNotHaveFullyQualifiedName("helvo.core.Phrase").should()
-            .callMethod(String.class, "formatted", Object[].class).orShould().callMethod(String.class, "format", String.class, Object[].class)
+            .callMethod(String.class, "formatted", Object[].class).orShould()
+            .callMethod(String.class, "format", String.class, Object[].class)
             .orShould().callMethod(String.class, "toLowerCase").orShould().callMethod(String.class, "toUpperCase")
             .orShould().callMethod(java.io.PrintWriter.class, "printf", String.class, Object[].class);
 }

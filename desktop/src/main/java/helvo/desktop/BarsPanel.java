@@ -153,7 +153,8 @@ final class BarsPanel extends Panel {
             return;
         }
         heading.setText("Error bars in " + (inX ? "x" : "y") + ", " + column().name());
-        form.row("Direction", form.choice("bars-direction", "Bars in y or in x", List.of(false, true), x -> x ? "in x" : "in y", () -> inX, x -> {
+        form.row("Direction", form.choice("bars-direction", "Bars in y or in x", List.of(false, true), x -> x ? "in x" : "in y", () -> inX,
+                x -> {
             if (x != inX) {
                 inX = x;
                 begin();
@@ -167,7 +168,8 @@ final class BarsPanel extends Panel {
 
     private void source() {
         var from = new ArrayList<From>(List.of(new From.Nothing(), new From.Same(), new From.Percent()));
-        table().columns().stream().filter(each -> each.kind() == Kind.NUMBER && each.role() != Role.X && each.role() != Role.Y).forEach(each -> from.add(new From.OfColumn(each.id())));
+        table().columns().stream().filter(each -> each.kind() == Kind.NUMBER && each.role() != Role.X && each.role() != Role.Y)
+                .forEach(each -> from.add(new From.OfColumn(each.id())));
         form.row("Length", form.choice("bars-from", "Where the length of the bars comes from", from, each -> switch (each) {
             case From.Nothing _ -> "no bars";
             case From.Same _ -> "the same for all";
@@ -178,14 +180,19 @@ final class BarsPanel extends Panel {
             sameForAll();
         }
         ofRow();
-        form.row("A bar is", form.choice("bars-meaning", "What the length of a bar says", List.of(BarMeaning.values()), meaning -> "± " + meaning.words(),
-                () -> meaningOf().barMeaning(), meaning -> session.perform(new ColumnEdit.SetBarMeaning(table().id(), meaningOf().id(), meaning))));
-        form.row("In fits", form.choice("bars-weights", "How points count in the fits of this figure", List.of(Weighting.values()), Weighting::words,
-                () -> session.figureInView().orElseThrow().weighting(), by -> session.figureInView().ifPresent(figure -> session.perform(new FigureEdit.Weigh(figure.id(), by)))));
+        form.row("A bar is", form.choice("bars-meaning", "What the length of a bar says", List.of(BarMeaning.values()),
+                meaning -> "± " + meaning.words(),
+                () -> meaningOf().barMeaning(), meaning -> session.perform(new ColumnEdit.SetBarMeaning(table().id(), meaningOf().id(),
+                        meaning))));
+        form.row("In fits", form.choice("bars-weights", "How points count in the fits of this figure", List.of(Weighting.values()),
+                Weighting::words,
+                () -> session.figureInView().orElseThrow().weighting(),
+                        by -> session.figureInView().ifPresent(figure -> session.perform(new FigureEdit.Weigh(figure.id(), by)))));
     }
 
     private void sameForAll() {
-        form.row("±", form.number("bars-size", "Half length of the bars, in the column's unit or in percent", () -> column().ownBars().map(OwnBars::size), typed -> {
+        form.row("±", form.number("bars-size", "Half length of the bars, in the column's unit or in percent",
+                () -> column().ownBars().map(OwnBars::size), typed -> {
             if (typed.isPresent() && !(typed.get() >= 0)) {
                 throw new Form.Refused("A bar has a length of 0 or more.");
             }
@@ -210,7 +217,8 @@ final class BarsPanel extends Panel {
                 if (typed.isPresent() && !(typed.get() >= 0)) {
                     throw new Form.Refused("A bar has a length of 0 or more.");
                 }
-                session.perform(new helvo.core.study.TableEdit.SetCell(table().id(), id, row, typed.map(length -> helvo.core.number.NumberText.shortest(length).replace('.', table().mark().sign())).orElse("")));
+                session.perform(new helvo.core.study.TableEdit.SetCell(table().id(), id, row,
+                        typed.map(length -> helvo.core.number.NumberText.shortest(length).replace('.', table().mark().sign())).orElse("")));
             }));
         }
     }
@@ -221,7 +229,8 @@ final class BarsPanel extends Panel {
 
     private From from() {
         Optional<Column> bar = table().barOf(column());
-        return bar.isPresent() ? new From.OfColumn(bar.get().id()) : column().ownBars().map(own -> own.percent() ? (From) new From.Percent() : new From.Same()).orElse(new From.Nothing());
+        return bar.isPresent() ? new From.OfColumn(bar.get().id())
+                : column().ownBars().map(own -> own.percent() ? (From) new From.Percent() : new From.Same()).orElse(new From.Nothing());
     }
 
     private void take(From chosen) {
@@ -236,7 +245,8 @@ final class BarsPanel extends Panel {
         } else {
             table().barOf(of).ifPresent(bar -> session.perform(new ColumnEdit.SetRole(table, bar.id(), Role.NONE)));
             switch (chosen) {
-                case From.Same _ -> session.perform(new ColumnEdit.SetOwnBars(table, of.id(), new OwnBars(own().filter(each -> !each.percent()).map(OwnBars::size).orElse(rough()), false)));
+                case From.Same _ -> session.perform(new ColumnEdit.SetOwnBars(table, of.id(),
+                        new OwnBars(own().filter(each -> !each.percent()).map(OwnBars::size).orElse(rough()), false)));
                 case From.Percent _ -> session.perform(new ColumnEdit.SetOwnBars(table, of.id(), new OwnBars(5, true)));
                 default -> session.perform(new ColumnEdit.SetOwnBars(table, of.id(), OwnBars.NONE));
             }
@@ -250,21 +260,27 @@ final class BarsPanel extends Panel {
 
     /// A first length: about as long as the points scatter.
     private double rough() {
-        double scatter = inX ? Double.NaN : series().flatMap(SeriesAnalysis::fit).map(fit -> 2 * fit.quality().residualStandardDeviation().orElse(Double.NaN)).orElse(Double.NaN);
+        double scatter = inX ? Double.NaN : series().flatMap(SeriesAnalysis::fit)
+                .map(fit -> 2 * fit.quality().residualStandardDeviation().orElse(Double.NaN)).orElse(Double.NaN);
         double length = scatter > 0 ? scatter : 1;
         return new java.math.BigDecimal(length).round(new java.math.MathContext(1)).doubleValue();
     }
 
     private void look() {
         Supplier<SeriesLook> look = () -> session.figureInView().orElseThrow().look().series(key);
-        looks.wide(looks.tick("bars-shown", "Drawn for this series", () -> look.get().bars().shown(), shown -> set(look.get().with(look.get().bars().shown(shown)))));
-        looks.row("Caps", looks.sliding("bars-cap", "Width of the strokes at the ends, 0 for none", 0, BarLook.MOST_CAP, () -> look.get().bars().cap(), cap -> set(look.get().with(look.get().bars().withCap(cap)))));
-        looks.row("Line width", looks.needed("bars-weight", "Width of the lines in points", 0.1, BarLook.MOST_WEIGHT, () -> look.get().bars().weight(), weight -> set(look.get().with(look.get().bars().withWeight(weight)))));
-        looks.row("Colour", looks.color("bars-color", "Colour of the bars", Inks.seriesHex(), () -> look.get().bars().color(), color -> set(look.get().with(look.get().bars().withColor(color)))));
+        looks.wide(looks.tick("bars-shown", "Drawn for this series", () -> look.get().bars().shown(),
+                shown -> set(look.get().with(look.get().bars().shown(shown)))));
+        looks.row("Caps", looks.sliding("bars-cap", "Width of the strokes at the ends, 0 for none", 0, BarLook.MOST_CAP,
+                () -> look.get().bars().cap(), cap -> set(look.get().with(look.get().bars().withCap(cap)))));
+        looks.row("Line width", looks.needed("bars-weight", "Width of the lines in points", 0.1, BarLook.MOST_WEIGHT,
+                () -> look.get().bars().weight(), weight -> set(look.get().with(look.get().bars().withWeight(weight)))));
+        looks.row("Colour", looks.color("bars-color", "Colour of the bars", Inks.seriesHex(), () -> look.get().bars().color(),
+                color -> set(look.get().with(look.get().bars().withColor(color)))));
     }
 
     private void set(SeriesLook look) {
-        session.figureInView().filter(figure -> !figure.look().series(key).equals(look)).ifPresent(figure -> session.perform(new FigureEdit.SetSeriesLook(figure.id(), key, look)));
+        session.figureInView().filter(figure -> !figure.look().series(key).equals(look))
+                .ifPresent(figure -> session.perform(new FigureEdit.SetSeriesLook(figure.id(), key, look)));
     }
 
     // ---- what if ----
@@ -276,7 +292,8 @@ final class BarsPanel extends Panel {
         whatIf.setManaged(any);
         // What follows other columns can be tried, but is changed where it comes from.
         accept.setDisable(table().barOf(column()).filter(Column::isDerived).isPresent());
-        usual = own().filter(_ -> table().barOf(column()).isEmpty()).map(OwnBars::size).or(() -> table().barOf(column()).flatMap(BarsPanel::only));
+        usual = own().filter(_ -> table().barOf(column()).isEmpty()).map(OwnBars::size)
+                .or(() -> table().barOf(column()).flatMap(BarsPanel::only));
         boolean percent = from() instanceof From.Percent;
         sizeUnit.setText(usual.isEmpty() ? "times" : percent ? "%" : column().unit());
         slider.setValue(1);
@@ -286,7 +303,8 @@ final class BarsPanel extends Panel {
 
     /// The one length that all cells of a column hold.
     private static Optional<Double> only(Column bar) {
-        return bar.values(2).filter(values -> values.size() == 1).map(values -> bar.cells().number(firstNumber(bar))).filter(length -> length > 0);
+        return bar.values(2).filter(values -> values.size() == 1).map(values -> bar.cells().number(firstNumber(bar)))
+                .filter(length -> length > 0);
     }
 
     private static int firstNumber(Column bar) {
@@ -337,10 +355,13 @@ final class BarsPanel extends Panel {
         }
         double least = bounds.get().least().factor();
         String unit = column().unit().isEmpty() ? "" : " " + column().unit();
-        String needed = bounds.get().equalBar().isPresent() && !inX && Double.isFinite(least) ? "± " + session.study().numbers().significant(bounds.get().equalBar().getAsDouble() * least, 6) + unit
+        String needed = bounds.get().equalBar().isPresent() && !inX && Double.isFinite(least)
+                ? "± " + session.study().numbers().significant(bounds.get().equalBar().getAsDouble() * least, 6) + unit
                 : Double.isFinite(least) ? session.study().numbers().significant(least, 6) + " times these" : "longer than any";
-        String slope = bounds.get().slope().isPresent() ? " Slope " + session.study().numbers().withUncertainty(bounds.get().slope().getAsDouble(), bounds.get().slopeHalfRange()) + "." : "";
-        verdict.setText((bounds.get().exist() ? "A line passes through all bars." + slope : "No line passes through all bars.") + " The least that would do: " + needed + "."
+        String slope = bounds.get().slope().isPresent() ? " Slope "
+                + session.study().numbers().withUncertainty(bounds.get().slope().getAsDouble(), bounds.get().slopeHalfRange()) + "." : "";
+        verdict.setText((bounds.get().exist() ? "A line passes through all bars." + slope : "No line passes through all bars.")
+                + " The least that would do: " + needed + "."
                 + (accept.isDisabled() ? " These bars follow other columns: they can be tried here, and are changed there." : ""));
         verdict.getStyleClass().removeAll("warning");
         if (!bounds.get().exist()) {

@@ -93,7 +93,8 @@ final class ColumnHead extends VBox {
 
     /// A table that nothing was typed into asks for names and units.
     private static boolean invites(Table of, Column column) {
-        return of.isBlank() && column.unit().isEmpty() && (Stream.of(Role.X, Role.Y).anyMatch(role -> role.tag().equals(column.name())) || column.name().startsWith("Column "));
+        return of.isBlank() && column.unit().isEmpty() && (Stream.of(Role.X, Role.Y).anyMatch(role -> role.tag().equals(column.name()))
+                || column.name().startsWith("Column "));
     }
 
     /// Its name and unit become a field.
@@ -186,7 +187,8 @@ final class ColumnHead extends VBox {
 
     /// How wide a heading is that stands over a column.
     static double width(Column column) {
-        double words = Math.max(inLines(column.name()).lines().mapToDouble(line -> textWidth(line, BOLD)).max().orElse(0), textWidth(column.unit(), PLAIN)) + 15;
+        double words = Math.max(inLines(column.name()).lines().mapToDouble(line -> textWidth(line, BOLD)).max().orElse(0),
+                textWidth(column.unit(), PLAIN)) + 15;
         return Math.max(textWidth(column.role().tag(), BOLD) + 27, words);
     }
 

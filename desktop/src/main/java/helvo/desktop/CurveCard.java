@@ -129,7 +129,8 @@ final class CurveCard extends ToggleButton {
         share = weight.orElse(0);
         bar.setWidth(evidence.getWidth() * share);
         bar.setFill(Color.web(color));
-        String says = Phrase.of("%s, R² %s%s%s", shape.name(), value, weight.isPresent() ? ", " + Math.round(100 * weight.getAsDouble()) + " % of the evidence" : "",
+        String says = Phrase.of("%s, R² %s%s%s", shape.name(), value,
+                weight.isPresent() ? ", " + Math.round(100 * weight.getAsDouble()) + " % of the evidence" : "",
                 most ? ", more than any other" : "");
         setTooltip(new Tooltip(says));
         setAccessibleText(says);

@@ -98,8 +98,10 @@ final class CurvesStrip extends HBox {
     /// Why several shapes cannot be fitted; said once, not on every card.
     private static Optional<String> repeated(SeriesAnalysis current, NumberFormat numbers) {
         Map<String, Long> reasons = current.outcomes().stream().filter(FitOutcome.NotFitted.class::isInstance)
-                .collect(Collectors.groupingBy(outcome -> ((FitOutcome.NotFitted) outcome).reason().sentence(numbers), Collectors.counting()));
-        return reasons.entrySet().stream().filter(reason -> reason.getValue() >= SEVERAL).max(Map.Entry.comparingByValue()).map(Map.Entry::getKey);
+                .collect(Collectors.groupingBy(outcome -> ((FitOutcome.NotFitted) outcome).reason().sentence(numbers),
+                        Collectors.counting()));
+        return reasons.entrySet().stream().filter(reason -> reason.getValue() >= SEVERAL).max(Map.Entry.comparingByValue())
+                .map(Map.Entry::getKey);
     }
 
     private static void show(Node node, boolean visible) {

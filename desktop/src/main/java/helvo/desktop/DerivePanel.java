@@ -94,7 +94,8 @@ final class DerivePanel extends Panel {
         fields.addRow(0, new Label("Name (unit)"), name);
         fields.addRow(1, new Label("Formula"), formula);
         fields.addRow(2, useLabel, uses);
-        fields.getChildren().stream().filter(Label.class::isInstance).map(Label.class::cast).forEach(label -> label.setMinWidth(Region.USE_PREF_SIZE));
+        fields.getChildren().stream().filter(Label.class::isInstance).map(Label.class::cast)
+                .forEach(label -> label.setMinWidth(Region.USE_PREF_SIZE));
         GridPane.setHgrow(name, Priority.ALWAYS);
         GridPane.setHgrow(formula, Priority.ALWAYS);
         getChildren().addAll(heading, fields, completions, place, preview, wrong, notation(), make);
@@ -108,7 +109,8 @@ final class DerivePanel extends Panel {
 
     /// How formulas are written, for one who asks.
     private static TitledPane notation() {
-        String functions = Arrays.stream(Function.values()).map(each -> each.word() + ": " + each.meaning()).collect(Collectors.joining("; "));
+        String functions = Arrays.stream(Function.values()).map(each -> each.word() + ": " + each.meaning())
+                .collect(Collectors.joining("; "));
         Label text = muted("Sums, differences, products (· or *, or nothing: 2 Load), quotients, powers (^ or ²), √, |x|, brackets, π, e. Columns by their names; in "
                 + "“quotation marks” where a name is odd. Dates count in days. " + functions + ". Bars carry over to first order.");
         var pane = new TitledPane("How to write a formula", text);
@@ -148,7 +150,9 @@ final class DerivePanel extends Panel {
             Set<Integer> followers = Formula.followersOf(edited.get().id(), table);
             Optional<Integer> own = read.columns().stream().filter(followers::contains).findFirst();
             if (own.isPresent()) {
-                return new Formula.Reading.Wrong(0, formula.getText().length(), Phrase.of("“%s” follows %s itself: a formula cannot go round in a circle.", table.column(own.get()).name(), edited.get().name()));
+                return new Formula.Reading.Wrong(0, formula.getText().length(),
+                        Phrase.of("“%s” follows %s itself: a formula cannot go round in a circle.", table.column(own.get()).name(),
+                                edited.get().name()));
             }
         }
         return reading;
@@ -191,22 +195,28 @@ final class DerivePanel extends Panel {
     private String preview(Formula read) {
         int rows = table.rows();
         String first = IntStream.range(0, rows).filter(row -> Double.isFinite(read.value(table, row))).limit(PREVIEWED)
-                .mapToObj(row -> Phrase.of("row %d: %s", row + 1, session.study().numbers().plain(read.value(table, row)))).collect(Collectors.joining(", "));
-        Optional<Integer> without = IntStream.range(0, Math.min(rows, 1000)).boxed().filter(row -> !Double.isFinite(read.value(table, row))).findFirst();
+                .mapToObj(row -> Phrase.of("row %d: %s", row + 1, session.study().numbers().plain(read.value(table, row))))
+                .collect(Collectors.joining(", "));
+        Optional<Integer> without = IntStream.range(0, Math.min(rows, 1000)).boxed()
+                .filter(row -> !Double.isFinite(read.value(table, row))).findFirst();
         String bars = read.columns().stream().map(table::column)
-                .flatMap(source -> table.barOf(source).map(Column::name).or(() -> source.ownBars().map(_ -> "the bars of " + source.name())).stream()).collect(Collectors.joining(", "));
+                .flatMap(source -> table.barOf(source).map(Column::name)
+                        .or(() -> source.ownBars().map(_ -> "the bars of " + source.name())).stream()).collect(Collectors.joining(", "));
         return (first.isEmpty() ? "No row has a result." : "Gives " + first + (rows > PREVIEWED ? " …" : "."))
-                + without.map(row -> Phrase.of("\nRow %d has none: %s.", row + 1, read.fault(table, row).orElse("no finite result"))).orElse("")
+                + without.map(row -> Phrase.of("\nRow %d has none: %s.", row + 1, read.fault(table, row).orElse("no finite result")))
+                .orElse("")
                 + (bars.isEmpty() || edited.isPresent() ? "" : "\nIts uncertainty is carried over from " + bars + ".");
     }
 
     /// "Load^2" for Load^2: the formula is its own name until one is given.
     private String suggested(String kept) {
-        return Formula.written(new Derivation.Formula(kept), table).replace("“", "").replace("”", "").replaceAll("\\^2(?!\\d)", "²").replaceAll("\\^3(?!\\d)", "³");
+        return Formula.written(new Derivation.Formula(kept), table).replace("“", "").replace("”", "").replaceAll("\\^2(?!\\d)", "²")
+                .replaceAll("\\^3(?!\\d)", "³");
     }
 
     private void listCompletions() {
-        Completions found = table == null || !formula.isFocused() ? new Completions(0, List.of()) : Completions.at(formula.getText(), caret(), table);
+        Completions found = table == null || !formula.isFocused() ? new Completions(0, List.of())
+                : Completions.at(formula.getText(), caret(), table);
         completions.getItems().setAll(found.entries());
         completions.getSelectionModel().selectFirst();
         boolean any = !found.entries().isEmpty();
@@ -261,7 +271,8 @@ final class DerivePanel extends Panel {
             return;
         }
         Heading called = Heading.of(name.getText());
-        boolean taken = table.columns().stream().anyMatch(column -> column.name().equals(called.name()) && edited.map(Column::id).orElse(-1) != column.id());
+        boolean taken = table.columns().stream().anyMatch(column -> column.name().equals(called.name())
+                && edited.map(Column::id).orElse(-1) != column.id());
         if (taken) {
             say(Phrase.of("There is a column “%s” already: give this one another name.", called.name()));
             name.requestFocus();

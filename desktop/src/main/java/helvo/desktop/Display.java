@@ -24,7 +24,8 @@ final class Display {
             return Optional.of("The window needs GTK 3, which is not installed: install it (on Debian and Ubuntu: apt-get install libgtk-3-0).");
         }
         return opens() ? Optional.empty()
-                : Optional.of("The display “" + System.getenv("DISPLAY") + "” does not answer: check DISPLAY, or run it from a desktop session.");
+                : Optional.of("The display “" + System.getenv("DISPLAY")
+                        + "” does not answer: check DISPLAY, or run it from a desktop session.");
     }
 
     /// XOpenDisplay(NULL) gives null where no X server answers.

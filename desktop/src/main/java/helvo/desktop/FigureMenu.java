@@ -139,7 +139,8 @@ final class FigureMenu {
 
     private void point(FigureLayout.Hit hit) {
         int[] rows = {hit.row()};
-        item("aside", hit.setAside() ? "Bring the point back" : "Set the point aside", () -> perform(hit.setAside() ? new TableEdit.BringRowsBack(figure.table().id(), List.of(hit.row()))
+        item("aside", hit.setAside() ? "Bring the point back" : "Set the point aside",
+                () -> perform(hit.setAside() ? new TableEdit.BringRowsBack(figure.table().id(), List.of(hit.row()))
                 : new TableEdit.SetRowsAside(figure.table().id(), List.of(hit.row()), "on the figure")));
         item("select", "Select the point", () -> session.select(rows));
         item("in-table", "Show it in the table", () -> asks.row().accept(hit.row()));
@@ -152,15 +153,19 @@ final class FigureMenu {
         boolean right = figure.isOnRight(key);
         item("series", "How the points look …", () -> show(new Thing.LegendEntry(key)));
         item("bars", "Error bars …", () -> show(new Thing.BarOf(key, -1, Thing.BarEnd.UP)));
-        items.add(check("in-legend", "Named in the legend", look.inLegend(), () -> perform(new FigureEdit.SetSeriesLook(id(), key, look.inLegend(!look.inLegend())))));
-        items.add(check("right", "Along the axis on the right", right, () -> perform(new FigureEdit.SetSeriesLook(id(), key, look.onRight(Optional.of(!right))))));
-        items.add(check("hidden", "Hidden, but still fitted", look.hidden(), () -> perform(new FigureEdit.SetSeriesLook(id(), key, look.hidden(!look.hidden())))));
+        items.add(check("in-legend", "Named in the legend", look.inLegend(),
+                () -> perform(new FigureEdit.SetSeriesLook(id(), key, look.inLegend(!look.inLegend())))));
+        items.add(check("right", "Along the axis on the right", right,
+                () -> perform(new FigureEdit.SetSeriesLook(id(), key, look.onRight(Optional.of(!right))))));
+        items.add(check("hidden", "Hidden, but still fitted", look.hidden(),
+                () -> perform(new FigureEdit.SetSeriesLook(id(), key, look.hidden(!look.hidden())))));
         menu("Fit", curves(key));
     }
 
     private List<MenuItem> curves(SeriesKey key) {
         Curve chosen = figure.figure().curve(key);
-        return Curves.all().stream().map(curve -> check("fit-" + curve.name().toLowerCase(Locale.ROOT).replace(' ', '-'), curve.name(), curve.equals(chosen),
+        return Curves.all().stream().map(curve -> check("fit-" + curve.name().toLowerCase(Locale.ROOT).replace(' ', '-'), curve.name(),
+                curve.equals(chosen),
                 () -> perform(new FigureEdit.ChooseCurve(id(), key, curve)))).toList();
     }
 
@@ -168,7 +173,8 @@ final class FigureMenu {
         SeriesLook look = figure.figure().look().series(key);
         item("bars", "Length and meaning of the error bars …", () -> show(thing));
         item("bar-look", "How the error bars look …", () -> show(new Thing.LegendEntry(key)));
-        items.add(check("bars-shown", "Error bars shown", look.bars().shown(), () -> perform(new FigureEdit.SetSeriesLook(id(), key, look.with(look.bars().shown(!look.bars().shown()))))));
+        items.add(check("bars-shown", "Error bars shown", look.bars().shown(),
+                () -> perform(new FigureEdit.SetSeriesLook(id(), key, look.with(look.bars().shown(!look.bars().shown()))))));
     }
 
     // ---- curves ----
@@ -181,17 +187,21 @@ final class FigureMenu {
             item("read-x", "Read y here, at x = " + shown(layout.xAt(x), AxisPlace.X), () -> read(key, false));
             item("read-y", "Read x here, at y = " + shown(layout.yAt(along(key), y), along(key)), () -> read(key, true));
             Axis along = layout.axes().get(AxisPlace.X);
-            item("extend", "Extend it to both ends of the axis", () -> perform(new FigureEdit.SetCurveLook(id(), key, look.reaching(Optional.of(along.low()), Optional.of(along.high())))));
+            item("extend", "Extend it to both ends of the axis",
+                    () -> perform(new FigureEdit.SetCurveLook(id(), key,
+                            look.reaching(Optional.of(along.low()), Optional.of(along.high())))));
         });
         if (look.from().isPresent() || look.to().isPresent()) {
-            item("within", "End it at its points", () -> perform(new FigureEdit.SetCurveLook(id(), key, look.reaching(Optional.empty(), Optional.empty()))));
+            item("within", "End it at its points", () -> perform(new FigureEdit.SetCurveLook(id(), key,
+                    look.reaching(Optional.empty(), Optional.empty()))));
         }
         item("hide-curve", "Hide the curve", () -> perform(new FigureEdit.SetCurveLook(id(), key, look.shown(false))));
     }
 
     private void label(SeriesKey key) {
         CurveLook look = figure.figure().look().curve(key);
-        for (CurveLook.LabelPart part : List.of(CurveLook.LabelPart.EQUATION, CurveLook.LabelPart.R2, CurveLook.LabelPart.UNCERTAINTY, CurveLook.LabelPart.POINTS)) {
+        for (CurveLook.LabelPart part : List.of(CurveLook.LabelPart.EQUATION, CurveLook.LabelPart.R2, CurveLook.LabelPart.UNCERTAINTY,
+                CurveLook.LabelPart.POINTS)) {
             items.add(check("label-" + part.name().toLowerCase(Locale.ROOT), switch (part) {
                 case EQUATION -> "Equation";
                 case R2 -> "R²";
@@ -200,14 +210,17 @@ final class FigureMenu {
             }, look.label().contains(part), () -> perform(new FigureEdit.SetCurveLook(id(), key, toggled(look, part)))));
         }
         var digits = new ArrayList<MenuItem>();
-        digits.add(check("digits-automatic", "Automatic", look.digits().isEmpty(), () -> perform(new FigureEdit.SetCurveLook(id(), key, look.withDigits(Optional.empty())))));
+        digits.add(check("digits-automatic", "Automatic", look.digits().isEmpty(),
+                () -> perform(new FigureEdit.SetCurveLook(id(), key, look.withDigits(Optional.empty())))));
         for (int count = PrintedEquation.FEWEST_DIGITS; count <= PrintedEquation.MOST_DIGITS; count++) {
             Optional<Integer> of = Optional.of(count);
-            digits.add(check("digits-" + count, Integer.toString(count), look.digits().equals(of), () -> perform(new FigureEdit.SetCurveLook(id(), key, look.withDigits(of)))));
+            digits.add(check("digits-" + count, Integer.toString(count), look.digits().equals(of),
+                    () -> perform(new FigureEdit.SetCurveLook(id(), key, look.withDigits(of)))));
         }
         menu("Digits of the equation", digits);
         if (look.labelAt().isPresent()) {
-            item("label-place", "Where no point lies", () -> perform(new FigureEdit.SetCurveLook(id(), key, look.withLabelAt(Optional.empty()))));
+            item("label-place", "Where no point lies", () -> perform(new FigureEdit.SetCurveLook(id(), key,
+                    look.withLabelAt(Optional.empty()))));
         }
     }
 
@@ -234,10 +247,13 @@ final class FigureMenu {
         item("axis", "Limits, steps, grid …", () -> show(new Thing.AxisOf(place)));
         item("axis-title", "Change its title", () -> view.editAxisTitle(place));
         if (place != AxisPlace.X || figure.xTime().isEmpty()) {
-            items.add(check("zero", "With zero", look.withZero(), () -> perform(new FigureEdit.SetAxis(id(), place, look.withZero(!look.withZero())))));
-            items.add(check("log", "Logarithmic", look.logarithmic(), () -> perform(new FigureEdit.SetAxis(id(), place, look.logarithmic(!look.logarithmic())))));
+            items.add(check("zero", "With zero", look.withZero(),
+                    () -> perform(new FigureEdit.SetAxis(id(), place, look.withZero(!look.withZero())))));
+            items.add(check("log", "Logarithmic", look.logarithmic(),
+                    () -> perform(new FigureEdit.SetAxis(id(), place, look.logarithmic(!look.logarithmic())))));
         }
-        items.add(check("reversed", "Reversed", look.reversed(), () -> perform(new FigureEdit.SetAxis(id(), place, look.reversed(!look.reversed())))));
+        items.add(check("reversed", "Reversed", look.reversed(),
+                () -> perform(new FigureEdit.SetAxis(id(), place, look.reversed(!look.reversed())))));
         if (look.low().isPresent() || look.high().isPresent()) {
             item("axis-all", "Show all points", view::showAll);
         }
@@ -247,7 +263,8 @@ final class FigureMenu {
         LegendLook look = figure.figure().look().legend();
         item("legend", "The legend …", () -> show(new Thing.Legend()));
         if (look.at().isPresent()) {
-            item("legend-place", "The legend where no point lies", () -> perform(new FigureEdit.SetLegend(id(), look.withAt(Optional.empty()))));
+            item("legend-place", "The legend where no point lies",
+                    () -> perform(new FigureEdit.SetLegend(id(), look.withAt(Optional.empty()))));
         }
         item("hide-legend", "Hide the legend", () -> perform(new FigureEdit.SetLegend(id(), look.with(LegendLook.Shown.NEVER))));
     }
@@ -264,10 +281,14 @@ final class FigureMenu {
             double atX = layout.xAt(x);
             double atY = layout.yAt(AxisPlace.Y, y);
             item("add-note", "Add a note here", () -> add(note -> new Note.Text(note, "Note", atX, atY, Optional.empty())));
-            item("add-rule-y", "Add a reference line at y = " + shown(atY, AxisPlace.Y), () -> add(note -> new Note.Rule(note, true, rounded(atY, AxisPlace.Y), "")));
-            item("add-rule-x", "Add a reference line at x = " + shown(atX, AxisPlace.X), () -> add(note -> new Note.Rule(note, false, rounded(atX, AxisPlace.X), "")));
-            item("add-span-x", "Add a shaded span of x", () -> add(note -> new Note.Span(note, false, rounded(atX, AxisPlace.X), rounded(atX + tenth(AxisPlace.X), AxisPlace.X), "")));
-            item("add-span-y", "Add a shaded span of y", () -> add(note -> new Note.Span(note, true, rounded(atY, AxisPlace.Y), rounded(atY + tenth(AxisPlace.Y), AxisPlace.Y), "")));
+            item("add-rule-y", "Add a reference line at y = " + shown(atY, AxisPlace.Y),
+                    () -> add(note -> new Note.Rule(note, true, rounded(atY, AxisPlace.Y), "")));
+            item("add-rule-x", "Add a reference line at x = " + shown(atX, AxisPlace.X),
+                    () -> add(note -> new Note.Rule(note, false, rounded(atX, AxisPlace.X), "")));
+            item("add-span-x", "Add a shaded span of x", () -> add(note -> new Note.Span(note, false, rounded(atX, AxisPlace.X),
+                    rounded(atX + tenth(AxisPlace.X), AxisPlace.X), "")));
+            item("add-span-y", "Add a shaded span of y", () -> add(note -> new Note.Span(note, true, rounded(atY, AxisPlace.Y),
+                    rounded(atY + tenth(AxisPlace.Y), AxisPlace.Y), "")));
             session.series().filter(series -> series.fit().isPresent()).ifPresent(series -> {
                 String of = figure.series().size() > 1 ? " off " + series.label() : "";
                 item("read-x", Phrase.of("Read y%s at x = %s", of, shown(atX, AxisPlace.X)), () -> read(series.key(), false));
@@ -276,13 +297,16 @@ final class FigureMenu {
             rule();
         });
         Figure of = figure.figure();
-        menu("Show", EnumSet.allOf(Layer.class).stream().map(layer -> check("show-" + layer.name().toLowerCase(Locale.ROOT), layer.label(), of.shows(layer),
+        menu("Show", EnumSet.allOf(Layer.class).stream().map(layer -> check("show-" + layer.name().toLowerCase(Locale.ROOT), layer.label(),
+                of.shows(layer),
                 () -> perform(new FigureEdit.Show(of.id(), layer, !of.shows(layer))))).toList());
         item("show-all", "Show all points", view::showAll);
         item("show-legend", "The legend …", () -> show(new Thing.Legend()));
         hiddenCurves();
         rule();
-        menu("Points count in fits", Arrays.stream(Weighting.values()).map(by -> check("weigh-" + by.name().toLowerCase(Locale.ROOT), by.words(), of.weighting() == by, () -> perform(new FigureEdit.Weigh(of.id(), by)))).toList());
+        menu("Points count in fits", Arrays.stream(Weighting.values())
+                .map(by -> check("weigh-" + by.name().toLowerCase(Locale.ROOT), by.words(), of.weighting() == by,
+                        () -> perform(new FigureEdit.Weigh(of.id(), by)))).toList());
         if (session.series().isPresent()) {
             item("straighten", "Make it straight: square, root, logarithm …", asks.straighten());
         }
@@ -295,7 +319,8 @@ final class FigureMenu {
     /// What was hidden comes back from here.
     private void hiddenCurves() {
         List<MenuItem> hidden = figure.series().stream().filter(series -> !figure.figure().look().curve(series.key()).shown())
-                .map(series -> made("show-curve", series.label(), () -> perform(new FigureEdit.SetCurveLook(id(), series.key(), figure.figure().look().curve(series.key()).shown(true))))).toList();
+                .map(series -> made("show-curve", series.label(), () -> perform(new FigureEdit.SetCurveLook(id(), series.key(),
+                        figure.figure().look().curve(series.key()).shown(true))))).toList();
         if (!hidden.isEmpty()) {
             menu("Show the curve of", hidden);
         }

@@ -39,7 +39,8 @@ final class FigureNotices extends VBox {
         Optional<String> unfinished = session.unfinished().get();
         List<Column> right = figure.map(FigureAnalysis::rightByUnit).orElse(List.of());
         List<String> tooLong = layout.map(FigureLayout::notices).orElse(List.of());
-        List<String> now = Stream.of(unfinished.stream(), right.stream().map(column -> column.heading().text()), tooLong.stream()).flatMap(each -> each).toList();
+        List<String> now = Stream.of(unfinished.stream(), right.stream().map(column -> column.heading().text()), tooLong.stream())
+                .flatMap(each -> each).toList();
         if (now.equals(shown) && !getChildren().isEmpty() == !now.isEmpty()) {
             return;
         }
@@ -48,8 +49,10 @@ final class FigureNotices extends VBox {
         unfinished.ifPresent(text -> getChildren().add(line(text, choice("analyse-again", "Try again", session::analyseAgain))));
         if (!right.isEmpty()) {
             String names = right.stream().map(column -> column.heading().text()).collect(Collectors.joining(", "));
-            getChildren().add(line(names + (right.size() == 1 ? " has another unit, and so the axis on the right." : " have other units, and so the axis on the right."),
-                    choice("one-axis", "Use one axis", () -> choose(right, false)), choice("keep-right", "Keep it", () -> choose(right, true))));
+            getChildren().add(line(names + (right.size() == 1 ? " has another unit, and so the axis on the right."
+                    : " have other units, and so the axis on the right."),
+                    choice("one-axis", "Use one axis", () -> choose(right, false)),
+                            choice("keep-right", "Keep it", () -> choose(right, true))));
         }
         tooLong.forEach(text -> getChildren().add(line(text)));
         setVisible(!now.isEmpty());
@@ -74,7 +77,8 @@ final class FigureNotices extends VBox {
     }
 
     private void choose(List<Column> columns, boolean right) {
-        session.figure().ifPresent(figure -> session.perform(new StudyEdit.Together(right ? "Keep the axis on the right" : "Use one axis", columns.stream()
+        session.figure().ifPresent(figure -> session.perform(new StudyEdit.Together(right ? "Keep the axis on the right" : "Use one axis",
+                columns.stream()
                 .flatMap(column -> onRight(figure, column, right).stream()).toList())));
     }
 

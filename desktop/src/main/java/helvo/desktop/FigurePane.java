@@ -31,7 +31,8 @@ final class FigurePane extends VBox {
         this.session = session;
         getStyleClass().add("figure-pane");
         tabs = new Tabs("figure-", place -> session.showFigure(session.figuresInView().get(place).id()))
-                .renaming((name, place) -> session.perform(new FigureEdit.NameFigure(session.figuresInView().get(place).id(), name))).ending(add());
+                .renaming((name, place) -> session.perform(new FigureEdit.NameFigure(session.figuresInView().get(place).id(), name)))
+                .ending(add());
         tabs.getStyleClass().add("figure-tabs");
         view = new FigureView(session, asks);
         notices = new FigureNotices(session);
@@ -69,8 +70,10 @@ final class FigurePane extends VBox {
 
     /// More figures of the table.
     private AddButton add() {
-        return new AddButton("figure-add", "Another figure of this table").with("figure-new", "Another figure of this table", this::another).with("figure-copy", "A copy of this figure", this::copy)
-                .with("figure-rename", "Another name for this figure", this::rename).with("figure-remove", "Remove this figure", this::remove);
+        return new AddButton("figure-add", "Another figure of this table").with("figure-new", "Another figure of this table", this::another)
+                .with("figure-copy", "A copy of this figure", this::copy)
+                .with("figure-rename", "Another name for this figure", this::rename)
+                        .with("figure-remove", "Remove this figure", this::remove);
     }
 
     /// The only figure of a table stays.

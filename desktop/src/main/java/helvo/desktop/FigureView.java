@@ -201,7 +201,8 @@ final class FigureView extends Pane {
             return;
         }
         FigureLayout at = layout.get();
-        var place = event.isKeyboardTrigger() ? inScene(at.plot().getCenterX(), at.plot().getCenterY()) : new javafx.geometry.Point2D(event.getSceneX(), event.getSceneY());
+        var place = event.isKeyboardTrigger() ? inScene(at.plot().getCenterX(), at.plot().getCenterY())
+                : new javafx.geometry.Point2D(event.getSceneX(), event.getSceneY());
         var local = sheet.sceneToLocal(place);
         double x = points(local.getX());
         double y = points(local.getY());
@@ -293,7 +294,8 @@ final class FigureView extends Pane {
         double height = 32;
         double x = sheet.getLayoutX() + at.getCenterX() * scale - width / 2;
         double y = sheet.getLayoutY() + at.getCenterY() * scale - height / 2;
-        field.resizeRelocate(Math.clamp(x, 4, Math.max(4, getWidth() - width - 4)), Math.clamp(y, 2, Math.max(2, getHeight() - height - 2)), width, height);
+        field.resizeRelocate(Math.clamp(x, 4, Math.max(4, getWidth() - width - 4)), Math.clamp(y, 2, Math.max(2, getHeight() - height - 2)),
+                width, height);
         field.setVisible(true);
         field.requestFocus();
         field.selectAll();
@@ -349,7 +351,8 @@ final class FigureView extends Pane {
             mark();
             layout.ifPresent(placed -> {
                 Rectangle2D at = placed.title();
-                title.resizeRelocate(left + at.getX() * scale - 8, top + at.getY() * scale, at.getWidth() * scale + 16, at.getHeight() * scale);
+                title.resizeRelocate(left + at.getX() * scale - 8, top + at.getY() * scale, at.getWidth() * scale + 16,
+                        at.getHeight() * scale);
             });
         });
     }
@@ -396,7 +399,8 @@ final class FigureView extends Pane {
         }
         drawingNow = true;
         FigureAnalysis toDraw = figure.get();
-        drawing.run("Drawing …", progress -> Raster.draw(toDraw, scale, progress), new Background.Outcome<>(raster -> show(toDraw, raster), fault -> {
+        drawing.run("Drawing …", progress -> Raster.draw(toDraw, scale, progress),
+                new Background.Outcome<>(raster -> show(toDraw, raster), fault -> {
             drawingNow = false;
             wanted = null;
             session.say("The figure could not be drawn (" + fault + ").", true);
@@ -420,7 +424,8 @@ final class FigureView extends Pane {
     /// The picture as JavaFX shows it; the pixels are shared, not copied.
     static WritableImage image(BufferedImage image) {
         int[] pixels = ((DataBufferInt) image.getRaster().getDataBuffer()).getData();
-        return new WritableImage(new PixelBuffer<>(image.getWidth(), image.getHeight(), IntBuffer.wrap(pixels), PixelFormat.getIntArgbPreInstance()));
+        return new WritableImage(new PixelBuffer<>(image.getWidth(), image.getHeight(), IntBuffer.wrap(pixels),
+                PixelFormat.getIntArgbPreInstance()));
     }
 
     // ---- pointing ----
@@ -443,7 +448,8 @@ final class FigureView extends Pane {
         }, () -> hover.setVisible(false)));
         frame(hit.isPresent() ? Optional.empty() : thing.filter(each -> !(each instanceof Thing.CurveOf)));
         boolean plain = layout.get().plot().contains(x, y) && hit.isEmpty() && thing.isEmpty();
-        sheet.setCursor(thing.filter(Thing.AxisOf.class::isInstance).isPresent() ? Cursor.OPEN_HAND : plain ? Cursor.CROSSHAIR : Cursor.HAND);
+        sheet.setCursor(thing.filter(Thing.AxisOf.class::isInstance).isPresent() ? Cursor.OPEN_HAND : plain ? Cursor.CROSSHAIR
+                : Cursor.HAND);
     }
 
     private void frame(Optional<Thing> thing) {
@@ -467,11 +473,14 @@ final class FigureView extends Pane {
     private String says(FigureLayout.Hit hit) {
         var rows = hit.series().rows();
         var text = new StringBuilder(Phrase.of("Row %,d", hit.row() + 1)).append(hit.setAside() ? ", set aside" : "").append(": ");
-        text.append(rows.x().column().name()).append(' ').append(rows.x().time().isPresent() ? rows.x().column().shown(hit.row(), session.study().numbers().mark()) : session.study().numbers().plain(hit.x()))
+        text.append(rows.x().column().name()).append(' ').append(rows.x().time().isPresent()
+                ? rows.x().column().shown(hit.row(), session.study().numbers().mark()) : session.study().numbers().plain(hit.x()))
                 .append(rows.x().unit().isEmpty() || rows.x().time().isPresent() ? "" : " " + rows.x().unit());
-        text.append(", ").append(rows.y().column().name()).append(' ').append(session.study().numbers().plain(hit.y())).append(rows.y().unit().isEmpty() ? "" : " " + rows.y().unit());
+        text.append(", ").append(rows.y().column().name()).append(' ').append(session.study().numbers().plain(hit.y()))
+                .append(rows.y().unit().isEmpty() ? "" : " " + rows.y().unit());
         if (!hit.setAside()) {
-            hit.series().fit().ifPresent(fit -> text.append(", residual ").append(session.study().numbers().significant(fit.function().residual(hit.x(), hit.y()), 3)));
+            hit.series().fit().ifPresent(fit -> text.append(", residual ")
+                    .append(session.study().numbers().significant(fit.function().residual(hit.x(), hit.y()), 3)));
         }
         return text.toString();
     }
@@ -500,7 +509,8 @@ final class FigureView extends Pane {
             case Thing.LegendEntry _ -> "Series: click to change how it looks, drag to move the legend";
             case Thing.CurveOf _ -> "Curve: click to change it";
             case Thing.CurveEnd _ -> "End of the curve: drag it to extend the curve";
-            case Thing.BarOf(_, _, var end) -> end == Thing.BarEnd.NONE ? "Error bar: click to change the bars" : "End of an error bar: drag it, or click it for a number to type";
+            case Thing.BarOf(_, _, var end) -> end == Thing.BarEnd.NONE ? "Error bar: click to change the bars"
+                    : "End of an error bar: drag it, or click it for a number to type";
             case Thing.CurveLabel _ -> "Label of the curve: click to change it, drag it to move it";
             case Thing.NoteOf _ -> "Click to change it, drag it to move it";
             case Thing.ColorKey _ -> "Colours: click to change what they show";
@@ -612,7 +622,8 @@ final class FigureView extends Pane {
         if (rows.length == 0) {
             session.say("No point lies in what you drew.", false);
         } else {
-            asks.points.show(rows, Optional.empty(), rows.length == 1 ? "1 point" : Phrase.of("%,d points", rows.length), event.getSceneX(), event.getSceneY());
+            asks.points.show(rows, Optional.empty(), rows.length == 1 ? "1 point" : Phrase.of("%,d points", rows.length), event.getSceneX(),
+                    event.getSceneY());
         }
     }
 
@@ -623,7 +634,8 @@ final class FigureView extends Pane {
         Optional<FigureLayout.Hit> hit = layout.get().nearest(shown().get(), pressedX, pressedY, points(onBar ? NEAR / 2 : NEAR));
         if (hit.isPresent()) {
             session.select(hit.get().row());
-            asks.points.show(new int[] {hit.get().row()}, Optional.of(hit.get().series().key()), says(hit.get()), event.getSceneX(), event.getSceneY());
+            asks.points.show(new int[] {hit.get().row()}, Optional.of(hit.get().series().key()), says(hit.get()), event.getSceneX(),
+                    event.getSceneY());
             return;
         }
         switch (layout.get().at(pressedX, pressedY).orElse(new Thing.Ground())) {
@@ -666,14 +678,17 @@ final class FigureView extends Pane {
         int id = figure.id();
         return Optional.ofNullable(switch (thing) {
             case Thing.AxisOf(var place) -> axisDrag(place, at, id);
-            case Thing.Legend _, Thing.LegendEntry _ -> moving(at, new Thing.Legend(), spot -> new FigureEdit.SetLegend(id, look.legend().withAt(Optional.of(spot))));
-            case Thing.CurveLabel(var key) -> moving(at, thing, spot -> new FigureEdit.SetCurveLook(id, key, look.curve(key).withLabelAt(Optional.of(spot))));
+            case Thing.Legend _, Thing.LegendEntry _ -> moving(at, new Thing.Legend(),
+                    spot -> new FigureEdit.SetLegend(id, look.legend().withAt(Optional.of(spot))));
+            case Thing.CurveLabel(var key) -> moving(at, thing,
+                    spot -> new FigureEdit.SetCurveLook(id, key, look.curve(key).withLabelAt(Optional.of(spot))));
             case Thing.BarOf bar -> bar.end() == Thing.BarEnd.NONE ? null : barDrag(bar, at);
             case Thing.CurveEnd(var key, var greatest) -> (x, _) -> {
                 CurveLook curve = look.curve(key);
                 Optional<Double> to = Optional.of(at.xAt(Math.clamp(x, at.plot().getMinX(), at.plot().getMaxX())));
                 boolean least = greatest == at.axes().get(AxisPlace.X) instanceof Reversed;
-                return Optional.of(new FigureEdit.SetCurveLook(id, key, least ? curve.reaching(to, curve.to()) : curve.reaching(curve.from(), to)));
+                return Optional.of(new FigureEdit.SetCurveLook(id, key,
+                        least ? curve.reaching(to, curve.to()) : curve.reaching(curve.from(), to)));
             };
             case Thing.NoteOf(var note, var part) -> look.note(note).map(each -> noteDrag(each, part, at, id)).orElse(null);
             case Thing.Ground _, Thing.CurveOf _ -> at.plot().contains(pressedX, pressedY) ? pan(at, id) : null;
@@ -684,14 +699,16 @@ final class FigureView extends Pane {
     private Drag moving(FigureLayout at, Thing what, java.util.function.Function<CurveLook.Spot, Edit> edit) {
         Rectangle2D from = at.place(what).orElse(at.plot());
         Rectangle2D plot = at.plot();
-        return (x, y) -> Optional.of(edit.apply(new CurveLook.Spot((from.getX() + x - pressedX - plot.getX()) / plot.getWidth(), (from.getY() + y - pressedY - plot.getY()) / plot.getHeight())));
+        return (x, y) -> Optional.of(edit.apply(new CurveLook.Spot((from.getX() + x - pressedX - plot.getX()) / plot.getWidth(),
+                (from.getY() + y - pressedY - plot.getY()) / plot.getHeight())));
     }
 
     /// The length of the bar where it came from: the cell of its row, or the one length or percentage that all have.
     private Drag barDrag(Thing.BarOf bar, FigureLayout at) {
         boolean vertical = bar.end() == Thing.BarEnd.UP || bar.end() == Thing.BarEnd.DOWN;
         boolean down = bar.end() == Thing.BarEnd.DOWN || bar.end() == Thing.BarEnd.LEFT;
-        return (x, y) -> session.figure().flatMap(figure -> figure.series().stream().filter(each -> each.key().equals(bar.series())).findFirst().flatMap(series -> {
+        return (x, y) -> session.figure().flatMap(figure -> figure.series().stream()
+                .filter(each -> each.key().equals(bar.series())).findFirst().flatMap(series -> {
             BarSource source = vertical ? series.rows().yBars() : series.rows().xBars();
             double value = source.of().at(bar.row());
             AxisPlace along = at.axes().containsKey(AxisPlace.RIGHT) && figure.isOnRight(bar.series()) ? AxisPlace.RIGHT : AxisPlace.Y;
@@ -747,9 +764,11 @@ final class FigureView extends Pane {
             double toX = at.xAt(x);
             double toY = at.yAt(AxisPlace.Y, y);
             Note moved = switch (note) {
-                case Note.Text text -> part == 1 ? new Note.Text(text.id(), text.text(), text.x(), text.y(), Optional.of(new Note.Text.Target(toX, toY)))
+                case Note.Text text -> part == 1 ? new Note.Text(text.id(), text.text(), text.x(), text.y(),
+                        Optional.of(new Note.Text.Target(toX, toY)))
                         : new Note.Text(text.id(), text.text(), text.x() + toX - startX, text.y() + toY - startY, text.to());
-                case Note.Rule rule -> new Note.Rule(rule.id(), rule.atY(), rule.at() + (rule.atY() ? toY - startY : toX - startX), rule.label());
+                case Note.Rule rule -> new Note.Rule(rule.id(), rule.atY(), rule.at() + (rule.atY() ? toY - startY : toX - startX),
+                        rule.label());
                 case Note.Span span -> {
                     double by = span.ofY() ? toY - startY : toX - startX;
                     double from = part == 2 ? span.from() : span.from() + by;
@@ -792,7 +811,8 @@ final class FigureView extends Pane {
             if (horizontal ? alongX && !onY : alongY && !onX) {
                 double fixed = horizontal ? (x - plot.getX()) / plot.getWidth() : (plot.getMaxY() - y) / plot.getHeight();
                 Limits now = all.getOrDefault(place, new Limits(Optional.of(axis.low()), Optional.of(axis.high())));
-                limits(value(axis, now, fixed - fixed * factor), value(axis, now, fixed + (1 - fixed) * factor)).ifPresent(each -> all.put(place, each));
+                limits(value(axis, now, fixed - fixed * factor), value(axis, now, fixed + (1 - fixed) * factor))
+                        .ifPresent(each -> all.put(place, each));
             }
         });
         if (!all.isEmpty()) {

@@ -25,7 +25,8 @@ interface FileDialogs {
         public List<Path> tables(Window owner) {
             var chooser = new FileChooser();
             chooser.setTitle("Open tables");
-            chooser.getExtensionFilters().addAll(new FileChooser.ExtensionFilter("Tables (CSV, TSV, XLSX, ODS)", "*.csv", "*.tsv", "*.txt", "*.dat", "*.xlsx", "*.xlsm", "*.ods"),
+            chooser.getExtensionFilters().addAll(new FileChooser.ExtensionFilter("Tables (CSV, TSV, XLSX, ODS)", "*.csv", "*.tsv", "*.txt",
+                    "*.dat", "*.xlsx", "*.xlsm", "*.ods"),
                     new FileChooser.ExtensionFilter("All files", "*"));
             List<File> chosen = chooser.showOpenMultipleDialog(owner);
             return chosen == null ? List.of() : chosen.stream().map(File::toPath).toList();
@@ -36,9 +37,11 @@ interface FileDialogs {
             var chooser = new FileChooser();
             chooser.setTitle("Save the table as " + format.title());
             chooser.setInitialFileName(suggestedName);
-            chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(format.title() + ", " + format.purpose(), "*." + format.ending()));
+            chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(format.title() + ", " + format.purpose(),
+                    "*." + format.ending()));
             return Optional.ofNullable(chooser.showSaveDialog(owner)).map(File::toPath)
-                    .map(path -> path.toString().toLowerCase(Locale.ROOT).endsWith("." + format.ending()) ? path : path.resolveSibling(path.getFileName() + "." + format.ending()));
+                    .map(path -> path.toString().toLowerCase(Locale.ROOT).endsWith("." + format.ending()) ? path
+                            : path.resolveSibling(path.getFileName() + "." + format.ending()));
         }
 
         @Override
@@ -46,9 +49,11 @@ interface FileDialogs {
             var chooser = new FileChooser();
             chooser.setTitle("Save the figure as " + format.name());
             chooser.setInitialFileName(suggestedName);
-            chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(format.name() + ", " + format.purpose(), "*." + format.ending()));
+            chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(format.name() + ", " + format.purpose(),
+                    "*." + format.ending()));
             return Optional.ofNullable(chooser.showSaveDialog(owner)).map(File::toPath)
-                    .map(path -> FigureFormat.of(path.toString()).isPresent() ? path : path.resolveSibling(path.getFileName() + "." + format.ending()));
+                    .map(path -> FigureFormat.of(path.toString()).isPresent() ? path
+                            : path.resolveSibling(path.getFileName() + "." + format.ending()));
         }
     }
 }

@@ -75,7 +75,8 @@ final class FilterPanel extends Panel {
         }
         Column chosen = column.getValue();
         column.getItems().setAll(table.columns());
-        column.setValue(table.columns().stream().filter(each -> chosen != null && each.id() == chosen.id()).findFirst().orElse(table.columns().getFirst()));
+        column.setValue(table.columns().stream().filter(each -> chosen != null && each.id() == chosen.id()).findFirst()
+                .orElse(table.columns().getFirst()));
         focus(column);
     }
 
@@ -119,7 +120,8 @@ final class FilterPanel extends Panel {
         if (!ranged) {
             List<Cell> ticked = values.isVisible() ? values.ticked() : List.of();
             if (ticked.isEmpty()) {
-                say(range.isVisible() ? "Give a value from or to which rows are used" + (values.isVisible() ? ", or tick some." : ".") : "Tick at least one value.");
+                say(range.isVisible() ? "Give a value from or to which rows are used" + (values.isVisible() ? ", or tick some." : ".")
+                        : "Tick at least one value.");
                 return Optional.empty();
             }
             return Optional.of(new RowCondition.OneOf(chosen.id(), ticked));
@@ -138,7 +140,8 @@ final class FilterPanel extends Panel {
     }
 
     private double limit(Column of, TextField field, double open) {
-        return field.getText().isBlank() ? open : of.typed(field.getText(), table.mark()) instanceof Cell.Number(double number) ? number : Double.NaN;
+        return field.getText().isBlank() ? open : of.typed(field.getText(), table.mark()) instanceof Cell.Number(double number) ? number
+                : Double.NaN;
     }
 
     /// Another condition on a column takes the place of the one before it.
@@ -156,7 +159,8 @@ final class FilterPanel extends Panel {
         condition().ifPresent(condition -> {
             var meets = condition.in(table);
             long rows = IntStream.range(0, table.rows()).filter(meets).count();
-            session.perform(new TableEdit.SetAsideWhere(table.id(), List.of(condition), reason.getText().isBlank() ? condition.sentence(table) : reason.getText().strip()));
+            session.perform(new TableEdit.SetAsideWhere(table.id(), List.of(condition),
+                    reason.getText().isBlank() ? condition.sentence(table) : reason.getText().strip()));
             session.say(Phrase.of("%,d %s set aside: %s.", rows, rows == 1 ? "row was" : "rows were", condition.sentence(table)), false);
             close.run();
         });

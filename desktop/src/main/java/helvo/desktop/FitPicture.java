@@ -36,7 +36,8 @@ final class FitPicture extends Canvas {
         double[] strength = {0.5, 1, 1, 0.5};
         for (int y = 0; y < 4; y++) {
             for (int x = 0; x < 4; x++) {
-                dot.getPixelWriter().setColor(x, y, Color.color(color.getRed(), color.getGreen(), color.getBlue(), strength[x] == 1 || strength[y] == 1 ? Math.min(1, strength[x] + strength[y] - 0.5) : 0.3));
+                dot.getPixelWriter().setColor(x, y, Color.color(color.getRed(), color.getGreen(), color.getBlue(),
+                        strength[x] == 1 || strength[y] == 1 ? Math.min(1, strength[x] + strength[y] - 0.5) : 0.3));
             }
         }
         return dot;

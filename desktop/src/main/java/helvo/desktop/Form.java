@@ -103,7 +103,8 @@ final class Form extends GridPane {
     /// A number. Where nobody chose one the field shows what the program takes by itself; emptied, it does so again.
     ///
     /// @param automatic what the program takes
-    TextField number(String id, String accessible, Supplier<Optional<Double>> value, Supplier<Optional<Double>> automatic, Writing writing, Change<Optional<Double>> change) {
+    TextField number(String id, String accessible, Supplier<Optional<Double>> value, Supplier<Optional<Double>> automatic, Writing writing,
+            Change<Optional<Double>> change) {
         TextField field = Panel.field(id, accessible, 7);
         Supplier<String> text = () -> value.get().or(automatic).map(writing.write).orElse("");
         // What is automatic becomes somebody's choice by being typed, not by being looked at.

@@ -61,7 +61,8 @@ final class HandOver extends Panel {
         for (TableFile.Format format : TableFile.Format.values()) {
             tables.getChildren().add(button("save-" + format.ending(), "Save as " + format.title(), () -> saveTable(format)));
         }
-        var copies = new FlowPane(8, 8, button("copy-figure", "Copy figure", this::copyFigure), button("copy-readout", "Copy readout", this::copyReadout));
+        var copies = new FlowPane(8, 8, button("copy-figure", "Copy figure", this::copyFigure),
+                button("copy-readout", "Copy readout", this::copyReadout));
         getChildren().addAll(heading, strong("Size on paper"), grid, wrong, strong("Save the figure"), saves, data, clear,
                 strong("Save the table"), tables, strong("To the clipboard"), copies);
     }
@@ -86,7 +87,8 @@ final class HandOver extends Panel {
             return false;
         }
         say("");
-        session.figure().ifPresent(figure -> session.perform(new FigureEdit.Resize(figure.figure().id(), w.getAsDouble(), h.getAsDouble())));
+        session.figure().ifPresent(figure -> session.perform(new FigureEdit.Resize(figure.figure().id(), w.getAsDouble(),
+                h.getAsDouble())));
         return true;
     }
 
@@ -134,7 +136,8 @@ final class HandOver extends Panel {
 
     void saveTable(TableFile.Format format) {
         Study study = session.study();
-        session.table().ifPresent(table -> dialogs.table(getScene() == null ? null : getScene().getWindow(), format, table.name() + "." + format.ending())
+        session.table().ifPresent(table -> dialogs.table(getScene() == null ? null : getScene().getWindow(), format,
+                table.name() + "." + format.ending())
                 .ifPresent(path -> session.writeAside("Saving " + path.getFileName() + " …", progress -> {
                     written(path, () -> TableFile.write(path, format, table, progress));
                     return "Saved “" + path.getFileName() + "” in " + path.toAbsolutePath().getParent() + ".";

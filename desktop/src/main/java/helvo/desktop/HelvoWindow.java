@@ -53,13 +53,15 @@ public final class HelvoWindow {
     private HelvoWindow() {}
 
     /// What a picture of the window shows.
-    public enum View { MAIN, CREEP, HAND_OVER, FINDER, NEEDS_A_LOOK, FORMULA, STRAIGHTEN, AVERAGES, DATES, STEPS, TWO_SCALES, COLOURS, READING, BARS, COMPARE }
+    public enum View { MAIN, CREEP, HAND_OVER, FINDER, NEEDS_A_LOOK, FORMULA, STRAIGHTEN, AVERAGES, DATES, STEPS, TWO_SCALES, COLOURS,
+            READING, BARS, COMPARE }
 
     /// What to open.
     ///
     /// @param picture   where to save a picture instead of showing the window; empty to show it
     /// @param tellsPace on standard error, how soon the figure follows each edit and drag
-    public record Start(Study study, Optional<Path> file, boolean demo, Optional<Path> picture, int width, int height, View view, boolean tellsPace) {
+    public record Start(Study study, Optional<Path> file, boolean demo, Optional<Path> picture, int width, int height, View view,
+            boolean tellsPace) {
         public static Start empty() {
             return new Start(Study.blank(), Optional.empty(), false, Optional.empty(), 1280, 800, View.MAIN, false);
         }
@@ -103,7 +105,8 @@ public final class HelvoWindow {
         var closed = new CountDownLatch(1);
         Platform.startup(() -> {
             var session = new Session(start.study());
-            Thread.setDefaultUncaughtExceptionHandler(new FaultLog(FaultLog.stateFolder(), sentence -> Platform.runLater(() -> session.say(sentence, true))));
+            Thread.setDefaultUncaughtExceptionHandler(new FaultLog(FaultLog.stateFolder(),
+                    sentence -> Platform.runLater(() -> session.say(sentence, true))));
             Stage stage = stage(start, session);
             stage.addEventHandler(WindowEvent.WINDOW_HIDDEN, _ -> closed.countDown());
             stage.show();
@@ -150,7 +153,8 @@ public final class HelvoWindow {
                 case COLOURS -> {
                     show(session, "Pluck");
                     var key = new SeriesKey(2, "");
-                    session.perform(new FigureEdit.SetSeriesLook(session.figureInView().orElseThrow().id(), key, SeriesLook.USUAL.withSize(1.4).withLabels(Optional.of(1))
+                    session.perform(new FigureEdit.SetSeriesLook(session.figureInView().orElseThrow().id(), key,
+                            SeriesLook.USUAL.withSize(1.4).withLabels(Optional.of(1))
                             .coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL))));
                     whenSettled(session, view, () -> view.showThing(new Thing.LegendEntry(key), 0, 160));
                 }
@@ -158,7 +162,8 @@ public final class HelvoWindow {
                     show(session, "Failed");
                     int figure = session.figureInView().orElseThrow().id();
                     session.perform(new FigureEdit.Show(figure, Layer.BAND, true));
-                    session.perform(new FigureEdit.PutNote(figure, new Note.Drop(1, new SeriesKey(session.table().orElseThrow().first(Role.Y).orElseThrow().id(), ""), true, 0.5, true)));
+                    session.perform(new FigureEdit.PutNote(figure, new Note.Drop(1,
+                            new SeriesKey(session.table().orElseThrow().first(Role.Y).orElseThrow().id(), ""), true, 0.5, true)));
                 }
                 case BARS -> whenSettled(session, view, () -> {
                     view.showThing(new Thing.BarOf(new SeriesKey(3, "dry"), 10, Thing.BarEnd.UP), 0, 160);
@@ -192,18 +197,21 @@ public final class HelvoWindow {
         int figure = session.figureInView().orElseThrow().id();
         var mass = new SeriesKey(2, "");
         var temperature = new SeriesKey(3, "");
-        session.perform(new FigureEdit.SetSeriesLook(figure, temperature, SeriesLook.USUAL.onRight(Optional.of(true)).with(SeriesLook.Join.STRAIGHT)));
+        session.perform(new FigureEdit.SetSeriesLook(figure, temperature,
+                SeriesLook.USUAL.onRight(Optional.of(true)).with(SeriesLook.Join.STRAIGHT)));
         session.perform(new FigureEdit.SetCurveLook(figure, temperature, CurveLook.USUAL.shown(false)));
         session.perform(new FigureEdit.ChooseCurve(figure, mass, new Polynomial(3)));
         session.perform(new FigureEdit.PutNote(figure, new Note.Span(1, false, 20, 70, "plateau, 40 °C")));
-        session.perform(new FigureEdit.PutNote(figure, new Note.Text(2, "heater off", 84, 59.4, Optional.of(new Note.Text.Target(71, 58.6)))));
+        session.perform(new FigureEdit.PutNote(figure, new Note.Text(2, "heater off", 84, 59.4,
+                Optional.of(new Note.Text.Target(71, 58.6)))));
     }
 
     /// The sample's stretched cord with one cell decided on and others still in doubt.
     private static void doubtful(Session session) {
         Table table = session.table().orElseThrow();
         int stretch = table.first(Role.Y).orElseThrow().id();
-        session.perform(new DecisionEdit.Decide(table.id(), stretch, List.of(7), Problem.Sort.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""));
+        session.perform(new DecisionEdit.Decide(table.id(), stretch, List.of(7), Problem.Sort.NOT_A_NUMBER, Decision.Choice.NUMBER_USED,
+                ""));
         session.perform(new TableEdit.SetCell(table.id(), stretch, 2, "n/a"));
         session.perform(new TableEdit.SetCell(table.id(), stretch, 9, "n/a"));
         session.perform(new TableEdit.SetCell(table.id(), stretch, 12, "over 3"));
@@ -226,7 +234,8 @@ public final class HelvoWindow {
 
     private static void averages(Session session) {
         show(session, "Pulls");
-        session.perform(new StudyEdit.Summarise(session.tableId().get(), "Pulls by Load", List.of(2), List.of(3), List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION, Statistics.COUNT)));
+        session.perform(new StudyEdit.Summarise(session.tableId().get(), "Pulls by Load", List.of(2), List.of(3),
+                List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION, Statistics.COUNT)));
         session.show(session.study().tables().getLast().id());
     }
 

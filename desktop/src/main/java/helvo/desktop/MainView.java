@@ -70,9 +70,12 @@ final class MainView extends StackPane {
         this.session = session;
         this.dialogs = dialogs;
         getStyleClass().add("main-view");
-        measurements = new MeasurementsPane(session, new MeasurementsPane.Asks(this::open, () -> show(panel(SeriesPanel.class)), this::showFormula, () -> show(panel(FilterPanel.class)),
+        measurements = new MeasurementsPane(session, new MeasurementsPane.Asks(this::open, () -> show(panel(SeriesPanel.class)),
+                this::showFormula, () -> show(panel(FilterPanel.class)),
                 () -> show(panel(SummaryPanel.class)), () -> show(panel(SetPanel.class))));
-        figure = new FigurePane(session, new FigureView.Asks(this::showThing, this::showPoints, () -> showThing(new Thing.Ground(), 420, 100), () -> panel(HandOver.class).copyFigure(), this::showRow, this::showStraighten));
+        figure = new FigurePane(session, new FigureView.Asks(this::showThing, this::showPoints,
+                () -> showThing(new Thing.Ground(), 420, 100), () -> panel(HandOver.class).copyFigure(), this::showRow,
+                this::showStraighten));
         readout = new ReadoutPane(session, this::showBars, this::addReading);
         finder = new CommandFinder(session, commands, this::hidePanel);
         handOver = new HandOver(session, dialogs);
@@ -178,9 +181,11 @@ final class MainView extends StackPane {
         double height = panel.prefHeight(width);
         double y = Math.clamp(sceneY - 60, 56, Math.max(56, getHeight() - height - 8));
         double atRight = getWidth() - width - 8;
-        double[] places = {8, atRight, of.map(box -> box.getMaxX() + 16).orElse(atRight), of.map(box -> box.getMinX() - width - 16).orElse(8.0)};
+        double[] places = {8, atRight, of.map(box -> box.getMaxX() + 16).orElse(atRight),
+                of.map(box -> box.getMinX() - width - 16).orElse(8.0)};
         double x = Arrays.stream(places).filter(each -> each >= 8 && each <= atRight).boxed()
-                .min(Comparator.comparingDouble(each -> of.map(box -> covered(new BoundingBox(each, y, width, height), box)).orElse(0.0))).orElse(8.0);
+                .min(Comparator.comparingDouble(each -> of.map(box -> covered(new BoundingBox(each, y, width, height), box)).orElse(0.0)))
+                .orElse(8.0);
         StackPane.setMargin(panel, new Insets(y, 0, 0, x));
     }
 
@@ -243,9 +248,12 @@ final class MainView extends StackPane {
 
     private void fillCommands() {
         commands.add("Open a table", "Shortcut+O", () -> true, this::open);
-        commands.add("Paste as a new table", "Shortcut+Shift+V", () -> true, () -> session.pasteTable(Clipboard.getSystemClipboard().getString()));
-        commands.add("Change the heading of the chosen column: name and unit", "Shift+F2", () -> measurements.grid().chosenColumn().isPresent(), measurements::editHeading);
-        commands.add("Copy the chosen cells with their headings", "Shortcut+Alt+C", this::hasTable, () -> session.copy(measurements.grid().copied(true)));
+        commands.add("Paste as a new table", "Shortcut+Shift+V", () -> true,
+                () -> session.pasteTable(Clipboard.getSystemClipboard().getString()));
+        commands.add("Change the heading of the chosen column: name and unit", "Shift+F2",
+                () -> measurements.grid().chosenColumn().isPresent(), measurements::editHeading);
+        commands.add("Copy the chosen cells with their headings", "Shortcut+Alt+C", this::hasTable,
+                () -> session.copy(measurements.grid().copied(true)));
         commands.add("Copy the table with its headings", "", this::hasTable, () -> session.copy(measurements.grid().copiedTable()));
         commands.add("Fill a regular series …", "Shortcut+E", this::hasTable, () -> show(series));
         commands.add("Insert a row before the chosen one", "Shortcut+I", this::hasTable, measurements::insertRow);
@@ -253,16 +261,21 @@ final class MainView extends StackPane {
         commands.add("Sort the rows by the chosen column, rising", "", this::hasTable, () -> measurements.sort(true));
         commands.add("Sort the rows by the chosen column, falling", "", this::hasTable, () -> measurements.sort(false));
         commands.add("A column by formula …", "Shortcut+Shift+F", this::hasTable, () -> showFormula(Optional.empty()));
-        commands.add("Change the formula of the chosen column …", "", () -> measurements.grid().chosenColumn().filter(column -> column.derivation().orElse(null) instanceof Derivation.Formula).isPresent(),
+        commands.add("Change the formula of the chosen column …", "",
+                () -> measurements.grid().chosenColumn().filter(column -> column.derivation()
+                        .orElse(null) instanceof Derivation.Formula).isPresent(),
                 () -> showFormula(measurements.grid().chosenColumn()));
-        commands.add("Make it straight: square, root, reciprocal, logarithm …", "Shortcut+Shift+L", () -> session.series().isPresent(), this::showStraighten);
+        commands.add("Make it straight: square, root, reciprocal, logarithm …", "Shortcut+Shift+L", () -> session.series().isPresent(),
+                this::showStraighten);
         commands.add("Averages of repeats: mean, sum, spread by group …", "Shortcut+Shift+A", this::hasTable, () -> show(summary));
         commands.add("A set of values against all others …", "", this::hasTable, () -> show(set));
         commands.add("Only these rows: filter by value or range …", "Shortcut+Shift+O", this::hasTable, () -> show(filter));
         commands.add("Set rows aside by condition …", "", this::hasTable, () -> show(filter));
         commands.add("Steps: everything that was done", "Shortcut+Shift+S", () -> true, () -> show(steps));
-        commands.add("Go to what needs a look", "Shortcut+2", () -> measurements.firstLook().isPresent(), () -> measurements.firstLook().ifPresent(Node::requestFocus));
-        commands.add("Role, kind and format of the chosen column", "Shortcut+Shift+K", () -> measurements.chosenTag().isPresent(), () -> measurements.chosenTag().ifPresent(tag -> {
+        commands.add("Go to what needs a look", "Shortcut+2", () -> measurements.firstLook().isPresent(),
+                () -> measurements.firstLook().ifPresent(Node::requestFocus));
+        commands.add("Role, kind and format of the chosen column", "Shortcut+Shift+K", () -> measurements.chosenTag().isPresent(),
+                () -> measurements.chosenTag().ifPresent(tag -> {
             tag.requestFocus();
             tag.show();
         }));
@@ -282,33 +295,42 @@ final class MainView extends StackPane {
         commands.add("Fold the readout, or unfold it", "Shortcut+Alt+2", this::hasTable, regions::toggleRight);
         commands.add("Change the title of the figure", "Shortcut+T", this::hasTable, () -> figure.view().editTitle());
         for (AxisPlace place : AxisPlace.values()) {
-            commands.add("Change the " + place.words() + ": limits, steps, grid …", place == AxisPlace.X ? "Shortcut+Shift+X" : place == AxisPlace.Y ? "Shortcut+Shift+Y" : "",
+            commands.add("Change the " + place.words() + ": limits, steps, grid …",
+                    place == AxisPlace.X ? "Shortcut+Shift+X" : place == AxisPlace.Y ? "Shortcut+Shift+Y" : "",
                     () -> has(place), () -> showThing(new Thing.AxisOf(place), 420, 160));
             commands.add("Title of the " + place.words(), "", () -> has(place), () -> figure.view().editAxisTitle(place));
         }
         commands.add("Change the legend …", "Shortcut+L", this::hasTable, () -> showThing(new Thing.Legend(), 420, 160));
-        commands.add("Change how the series looks …", "Shortcut+M", () -> session.series().isPresent(), () -> session.series().ifPresent(series -> showThing(new Thing.LegendEntry(series.key()), 420, 160)));
-        commands.add("Change how the curve looks …", "Shortcut+U", () -> session.series().isPresent(), () -> session.series().ifPresent(series -> showThing(new Thing.CurveOf(series.key()), 420, 160)));
-        commands.add("Error bars: length, meaning, what if they were longer or shorter …", "Shortcut+B", () -> session.series().isPresent(), () -> showBars(false));
+        commands.add("Change how the series looks …", "Shortcut+M", () -> session.series().isPresent(),
+                () -> session.series().ifPresent(series -> showThing(new Thing.LegendEntry(series.key()), 420, 160)));
+        commands.add("Change how the curve looks …", "Shortcut+U", () -> session.series().isPresent(),
+                () -> session.series().ifPresent(series -> showThing(new Thing.CurveOf(series.key()), 420, 160)));
+        commands.add("Error bars: length, meaning, what if they were longer or shorter …", "Shortcut+B", () -> session.series().isPresent(),
+                () -> showBars(false));
         commands.add("Error bars in x …", "", () -> session.series().isPresent(), () -> showBars(true));
         for (Weighting by : Weighting.values()) {
             commands.add("Fit " + (by == Weighting.ALIKE ? by.words() : "with points weighted " + by.words()), "", this::hasTable,
                     () -> session.figureInView().ifPresent(each -> session.perform(new FigureEdit.Weigh(each.id(), by))));
         }
-        commands.add("Look of the whole figure: size, text, lines …", "Shortcut+Shift+G", this::hasTable, () -> showThing(new Thing.Ground(), 420, 100));
-        commands.add("Measure the series along the right-hand axis, or along the left", "", () -> session.series().isPresent(), this::otherAxis);
-        commands.add("Add a note", "Shortcut+Shift+N", this::hasAxes, () -> add((id, x, y) -> new Note.Text(id, "Note", x[1], y[2], Optional.empty())));
+        commands.add("Look of the whole figure: size, text, lines …", "Shortcut+Shift+G", this::hasTable,
+                () -> showThing(new Thing.Ground(), 420, 100));
+        commands.add("Measure the series along the right-hand axis, or along the left", "", () -> session.series().isPresent(),
+                this::otherAxis);
+        commands.add("Add a note", "Shortcut+Shift+N", this::hasAxes,
+                () -> add((id, x, y) -> new Note.Text(id, "Note", x[1], y[2], Optional.empty())));
         commands.add("Add a reference line at a y", "", this::hasAxes, () -> add((id, _, y) -> new Note.Rule(id, true, y[1], "")));
         commands.add("Add a reference line at an x", "", this::hasAxes, () -> add((id, x, _) -> new Note.Rule(id, false, x[1], "")));
         commands.add("Add a shaded span of x", "", this::hasAxes, () -> add((id, x, _) -> new Note.Span(id, false, x[1], x[2], "")));
         commands.add("Add a shaded span of y", "", this::hasAxes, () -> add((id, _, y) -> new Note.Span(id, true, y[1], y[2], "")));
         commands.add("Read off the curve on the figure: the x at a y", "Shortcut+Shift+D", this::hasAxes, () -> addReading(true));
         commands.add("Read off the curve on the figure: the y at an x", "", this::hasAxes, () -> addReading(false));
-        commands.add("Swap x and y", "", this::hasTable, () -> session.figureInView().ifPresent(each -> session.perform(new StudyEdit.SwapAxes(each.table()))));
+        commands.add("Swap x and y", "", this::hasTable, () -> session.figureInView()
+                .ifPresent(each -> session.perform(new StudyEdit.SwapAxes(each.table()))));
         commands.add("Another figure of this table", "", this::hasTable, figure::another);
         commands.add("A copy of this figure", "", this::hasTable, figure::copy);
         commands.add("Another name for this figure", "", this::hasTable, figure::rename);
-        commands.add("Remove the figure", "", () -> session.figuresInView().size() > 1, () -> session.figureInView().ifPresent(each -> session.perform(new StudyEdit.RemoveFigure(each.id()))));
+        commands.add("Remove the figure", "", () -> session.figuresInView().size() > 1,
+                () -> session.figureInView().ifPresent(each -> session.perform(new StudyEdit.RemoveFigure(each.id()))));
         commands.add("Show all of the figure", "Shortcut+0", this::hasTable, () -> figure.view().showAll());
         commands.add("Show less of the figure, larger", "Shortcut+Add", this::hasTable, () -> figure.view().zoom(0.8));
         commands.add("Show more of the figure, smaller", "Shortcut+Subtract", this::hasTable, () -> figure.view().zoom(1.25));
@@ -324,7 +346,8 @@ final class MainView extends StackPane {
             commands.add("Save the figure as " + format.name(), "", this::hasTable, () -> handOver.saveAs(format, FigureFile.USUAL_DPI));
         }
         for (TableFile.Format format : TableFile.Format.values()) {
-            commands.add("Save the table as " + format.title(), format == TableFile.Format.CSV ? "Shortcut+S" : "", this::hasTable, () -> handOver.saveTable(format));
+            commands.add("Save the table as " + format.title(), format == TableFile.Format.CSV ? "Shortcut+S" : "", this::hasTable,
+                    () -> handOver.saveTable(format));
         }
         commands.add("Copy the figure", "Shortcut+Shift+C", this::hasTable, handOver::copyFigure);
         commands.add("Copy the readout", "Shortcut+Shift+R", this::hasTable, handOver::copyReadout);
@@ -354,7 +377,8 @@ final class MainView extends StackPane {
     private void otherAxis() {
         session.figure().ifPresent(each -> session.series().ifPresent(series -> {
             SeriesLook look = each.figure().look().series(series.key());
-            session.perform(new FigureEdit.SetSeriesLook(each.figure().id(), series.key(), look.onRight(Optional.of(!each.isOnRight(series.key())))));
+            session.perform(new FigureEdit.SetSeriesLook(each.figure().id(), series.key(),
+                    look.onRight(Optional.of(!each.isOnRight(series.key())))));
         }));
     }
 
@@ -366,7 +390,8 @@ final class MainView extends StackPane {
     private void add(NewNote note) {
         figure.view().layoutNow().filter(layout -> !layout.axes().isEmpty()).ifPresent(layout -> session.figureInView().ifPresent(each -> {
             int id = each.look().nextNoteId();
-            session.perform(new FigureEdit.PutNote(each.id(), note.of(id, thirds(layout.axes().get(AxisPlace.X)), thirds(layout.axes().get(AxisPlace.Y)))));
+            session.perform(new FigureEdit.PutNote(each.id(), note.of(id, thirds(layout.axes().get(AxisPlace.X)),
+                    thirds(layout.axes().get(AxisPlace.Y)))));
             showThing(new Thing.NoteOf(id, 0), 420, 160);
         }));
     }

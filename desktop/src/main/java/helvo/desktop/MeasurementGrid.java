@@ -112,7 +112,8 @@ final class MeasurementGrid extends TableView<Integer> {
                 Column column = table.columns().get(i);
                 Column before = old.columns().get(i);
                 // What a tag says hangs on whether there is an x, and halves of bars, elsewhere.
-                boolean sameAround = Stream.of(Role.X, Role.X_DOWN, Role.Y_DOWN).allMatch(role -> old.first(role).isPresent() == table.first(role).isPresent());
+                boolean sameAround = Stream.of(Role.X, Role.X_DOWN, Role.Y_DOWN)
+                        .allMatch(role -> old.first(role).isPresent() == table.first(role).isPresent());
                 boolean sameHead = before.with(Cells.NONE).equals(column.with(Cells.NONE)) && sameAround;
                 TableColumn<Integer, ?> at = getColumns().get(i + 1);
                 if (!sameHead) {
@@ -170,7 +171,8 @@ final class MeasurementGrid extends TableView<Integer> {
 
     /// The rows of the chosen cells.
     List<Integer> chosenRows() {
-        return getSelectionModel().getSelectedCells().stream().map(TablePosition::getRow).filter(row -> row < table.rows()).distinct().sorted().toList();
+        return getSelectionModel().getSelectedCells().stream().map(TablePosition::getRow)
+                .filter(row -> row < table.rows()).distinct().sorted().toList();
     }
 
     /// Empty rows to type into, below the last.
@@ -197,8 +199,10 @@ final class MeasurementGrid extends TableView<Integer> {
         List<Integer> rows = chosenRows();
         List<Integer> places = getSelectionModel().getSelectedCells().stream().map(at -> at.getColumn() - 1)
                 .filter(place -> place >= 0 && place < table.columns().size()).distinct().sorted().toList();
-        String head = headings ? places.stream().map(place -> table.columns().get(place).heading().text()).collect(Collectors.joining("\t")) + "\n" : "";
-        return head + rows.stream().map(row -> places.stream().map(place -> exact(table.columns().get(place), row)).collect(Collectors.joining("\t")))
+        String head = headings ? places.stream().map(place -> table.columns().get(place).heading().text()).collect(Collectors.joining("\t"))
+                + "\n" : "";
+        return head + rows.stream().map(row -> places.stream().map(place -> exact(table.columns().get(place), row))
+                .collect(Collectors.joining("\t")))
                 .collect(Collectors.joining("\n"));
     }
 
@@ -343,7 +347,8 @@ final class MeasurementGrid extends TableView<Integer> {
     /// Wide enough for the heading, its tag and the widest of the first cells. Never a whole number: the table takes a
     /// width of 80, its own default, as one that nobody set.
     private double width(Column column) {
-        return Math.max(cellsWidth(column, Optional.empty()), bounded(table.isBlank() ? Math.max(INVITING, ColumnHead.width(column)) : ColumnHead.width(column)));
+        return Math.max(cellsWidth(column, Optional.empty()),
+                bounded(table.isBlank() ? Math.max(INVITING, ColumnHead.width(column)) : ColumnHead.width(column)));
     }
 
     /// @param before the same column as it was, whose cells need no measuring
@@ -394,7 +399,8 @@ final class MeasurementGrid extends TableView<Integer> {
 
         @Override
         public void cells(Column from) {
-            select(Math.max(0, place().getRow()), getColumns().get(Math.clamp(tabsBegan.orElse(places(from) + 1), 1, table.columns().size())));
+            select(Math.max(0, place().getRow()), getColumns()
+                    .get(Math.clamp(tabsBegan.orElse(places(from) + 1), 1, table.columns().size())));
             tabsBegan = OptionalInt.empty();
             MeasurementGrid.this.requestFocus();
         }
@@ -414,8 +420,10 @@ final class MeasurementGrid extends TableView<Integer> {
     private Optional<String> follows(Column column) {
         return column.derivation().map(derivation -> switch (derivation) {
             case Derivation.Formula kept -> column.name() + " = " + Formula.written(kept, table);
-            case Derivation.Carried(int of, _) -> "Uncertainty of " + table.column(of).name() + ", carried over from the bars of what it is computed from";
-            case Derivation.Membership(int of, String name, var values, _) -> Phrase.of("“%s” where %s is one of %d values", name, table.column(of).name(), values.size());
+            case Derivation.Carried(int of, _) -> "Uncertainty of " + table.column(of).name()
+                    + ", carried over from the bars of what it is computed from";
+            case Derivation.Membership(int of, String name, var values, _) -> Phrase.of("“%s” where %s is one of %d values", name,
+                    table.column(of).name(), values.size());
             case Derivation.Group _ -> "One row for each different " + column.name();
             case Derivation.Statistic _ -> column.name() + ", follows its source";
         });
@@ -477,7 +485,8 @@ final class MeasurementGrid extends TableView<Integer> {
     private void up(KeyEvent event) {
         tabsBegan = OptionalInt.empty();
         TablePosition<Integer, ?> at = focused();
-        if (at != null && at.getRow() == 0 && at.getColumn() <= table.columns().size() && !event.isShiftDown() && !event.isShortcutDown() && !event.isAltDown()) {
+        if (at != null && at.getRow() == 0 && at.getColumn() <= table.columns().size() && !event.isShiftDown() && !event.isShortcutDown()
+                && !event.isAltDown()) {
             heads.get(table.columns().get(at.getColumn() - 1).id()).requestFocus();
             event.consume();
         }
@@ -631,7 +640,8 @@ final class MeasurementGrid extends TableView<Integer> {
 
         @Override
         public void startEdit() {
-            if (getTableColumn() != null && typedFirst == null && refusesTyping(getTableView().getColumns().indexOf(getTableColumn()) - 1)) {
+            if (getTableColumn() != null && typedFirst == null
+                    && refusesTyping(getTableView().getColumns().indexOf(getTableColumn()) - 1)) {
                 return;
             }
             super.startEdit();

@@ -49,7 +49,8 @@ final class MeasurementsPane extends VBox {
         heading.getStyleClass().add("region-heading");
         hint.setText("Click a heading to type its name and unit, then pairs: Tab to the right, Enter to the next row.");
         tabs = new Tabs("table-", place -> session.show(session.study().tables().get(place).id()))
-                .renaming((name, place) -> session.perform(new StudyEdit.RenameTable(session.study().tables().get(place).id(), name))).ending(add());
+                .renaming((name, place) -> session.perform(new StudyEdit.RenameTable(session.study().tables().get(place).id(), name)))
+                .ending(add());
         layout = new LayoutStrip(session);
         layout.setMaxWidth(Double.MAX_VALUE);
         filter = new FilterLine(asks.filter());
@@ -67,8 +68,10 @@ final class MeasurementsPane extends VBox {
     /// More tables.
     private AddButton add() {
         return new AddButton("table-add", "Another table").with("table-open", "Open a table …", asks.open())
-                .with("table-paste", "Paste as a new table", () -> session.pasteTable(Clipboard.getSystemClipboard().getString())).with("table-new", "An empty table", this::addTable)
-                .with("table-rename", "Another name for this table", this::rename).with("table-remove", "Remove this table", this::removeTable);
+                .with("table-paste", "Paste as a new table", () -> session.pasteTable(Clipboard.getSystemClipboard().getString()))
+                .with("table-new", "An empty table", this::addTable)
+                .with("table-rename", "Another name for this table", this::rename)
+                        .with("table-remove", "Remove this table", this::removeTable);
     }
 
     /// An empty table to type into.
@@ -121,7 +124,8 @@ final class MeasurementsPane extends VBox {
     }
 
     void insertRow() {
-        session.table().ifPresent(table -> session.perform(new TableEdit.InsertRows(table.id(), Math.min(grid.place().getRow(), table.rows()), 1)));
+        session.table().ifPresent(table -> session.perform(new TableEdit.InsertRows(table.id(),
+                Math.min(grid.place().getRow(), table.rows()), 1)));
     }
 
     void removeRows() {
@@ -169,18 +173,24 @@ final class MeasurementsPane extends VBox {
 
     private ContextMenu menu() {
         MenuItem aside = item("Set row aside", this::toggleSetAside);
-        var menu = new ContextMenu(item("Cut", grid::cut), item("Copy", () -> session.copy(grid.copied(false))), item("Copy with headings", () -> session.copy(grid.copied(true))),
-                item("Paste", () -> session.pasteOver(Clipboard.getSystemClipboard().getString(), grid.place().getRow(), grid.place().getColumn() - 1)), new SeparatorMenuItem(),
-                item("Change the heading", this::editHeading), aside, item("Insert a row before this", this::insertRow), item("Remove rows", this::removeRows),
+        var menu = new ContextMenu(item("Cut", grid::cut), item("Copy", () -> session.copy(grid.copied(false))),
+                item("Copy with headings", () -> session.copy(grid.copied(true))),
+                item("Paste", () -> session.pasteOver(Clipboard.getSystemClipboard().getString(), grid.place().getRow(),
+                        grid.place().getColumn() - 1)), new SeparatorMenuItem(),
+                item("Change the heading", this::editHeading), aside, item("Insert a row before this", this::insertRow),
+                        item("Remove rows", this::removeRows),
                 item("Move rows up", () -> moveRows(-1)), item("Move rows down", () -> moveRows(1)), new SeparatorMenuItem(),
                 item("Sort rows by this column, rising", () -> sort(true)), item("Sort rows by this column, falling", () -> sort(false)),
                 item("Fill a regular series …", asks.series()), new SeparatorMenuItem(),
                 item("A column by formula …", () -> asks.formula().accept(Optional.empty())), item("Averages of repeats …", asks.summary()),
-                item("A set of values …", asks.set()), item("Only these rows …", asks.filter()), new SeparatorMenuItem(), item("Add a column", this::addColumn),
-                item("Move this column left", () -> moveColumn(-1)), item("Move this column right", () -> moveColumn(1)), item("Remove this column", this::removeColumn));
+                item("A set of values …", asks.set()), item("Only these rows …", asks.filter()), new SeparatorMenuItem(),
+                        item("Add a column", this::addColumn),
+                item("Move this column left", () -> moveColumn(-1)), item("Move this column right", () -> moveColumn(1)),
+                        item("Remove this column", this::removeColumn));
         menu.setOnShowing(_ -> session.table().ifPresent(table -> {
             boolean back = !grid.chosenRows().isEmpty() && grid.chosenRows().stream().allMatch(table.setAside()::has);
-            aside.setText(back ? "Bring row back (set aside: " + table.setAside().reasons().get(grid.chosenRows().getFirst()) + ")" : "Set row aside");
+            aside.setText(back ? "Bring row back (set aside: " + table.setAside().reasons().get(grid.chosenRows().getFirst()) + ")"
+                    : "Set row aside");
         }));
         return menu;
     }

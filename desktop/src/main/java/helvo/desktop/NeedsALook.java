@@ -43,7 +43,8 @@ final class NeedsALook extends VBox {
     }
 
     void show(Table table, Problems problems) {
-        var says = new Says(table.id(), problems.groups().stream().limit(SHOWN).map(problem -> sentence(table, problem)).toList(), problems.count(), table.decisions(), opened);
+        var says = new Says(table.id(), problems.groups().stream().limit(SHOWN).map(problem -> sentence(table, problem)).toList(),
+                problems.count(), table.decisions(), opened);
         if (says.equals(said)) {
             return;
         }
@@ -59,7 +60,8 @@ final class NeedsALook extends VBox {
         var list = new VBox(8);
         problems.groups().stream().limit(SHOWN).forEach(problem -> entries(list, table, problem));
         if (problems.groups().size() > SHOWN) {
-            list.getChildren().add(sentence(Phrase.of("and %,d more; those above come first.", problems.groups().stream().skip(SHOWN).mapToInt(Problem::count).sum())));
+            list.getChildren().add(sentence(Phrase.of("and %,d more; those above come first.",
+                    problems.groups().stream().skip(SHOWN).mapToInt(Problem::count).sum())));
         }
         if (!decided.isEmpty()) {
             Label heading = sentence(Phrase.of("Decided (%,d)", decided.size()));
@@ -107,7 +109,8 @@ final class NeedsALook extends VBox {
             choices.getChildren().add(use);
         });
         var missing = choice("Missing" + all, "missing-" + id, () -> decide(table, problem, Choice.MISSING));
-        var keep = choice(problem.sort() == Problem.Sort.BLANK ? "Leave" + (all.isEmpty() ? " it" : all) + " empty" : "Keep" + all, "keep-" + id, () -> decide(table, problem, Choice.KEPT));
+        var keep = choice(problem.sort() == Problem.Sort.BLANK ? "Leave" + (all.isEmpty() ? " it" : all) + " empty" : "Keep" + all,
+                "keep-" + id, () -> decide(table, problem, Choice.KEPT));
         var aside = choice("Set" + all + " aside", "aside-" + id, () -> decide(table, problem, Choice.SET_ASIDE));
         switch (problem.sort()) {
             case NOT_A_NUMBER, NOT_A_DATE -> choices.getChildren().addAll(missing, aside);
@@ -116,7 +119,8 @@ final class NeedsALook extends VBox {
         }
         problem.in(table).filter(column -> problem.count() == 1 && !column.isDerived())
                 .ifPresentOrElse(column -> choices.getChildren().add(choice("Edit", "edit-" + id, () -> grid.edit(row, column))),
-                        () -> choices.getChildren().add(problem.count() == 1 ? choice("Show", "show-" + id, () -> grid.choose(row, problem.in(table).orElse(table.columns().getFirst())))
+                        () -> choices.getChildren().add(problem.count() == 1
+                                ? choice("Show", "show-" + id, () -> grid.choose(row, problem.in(table).orElse(table.columns().getFirst())))
                                 : choice(open ? "Together" : "One by one", "one-by-one-" + row, () -> open(table, open ? null : problem))));
         return new VBox(4, sentence(sentence(table, problem)), choices);
     }
@@ -131,7 +135,8 @@ final class NeedsALook extends VBox {
     }
 
     private void decide(Table table, Problem problem, Choice choice) {
-        session.perform(new DecisionEdit.Decide(table.id(), problem.column(), Arrays.stream(problem.rows()).boxed().toList(), problem.sort(), choice,
+        session.perform(new DecisionEdit.Decide(table.id(), problem.column(), Arrays.stream(problem.rows()).boxed().toList(),
+                problem.sort(), choice,
                 choice == Choice.SET_ASIDE ? reason(table, problem) : ""));
     }
 
@@ -150,7 +155,8 @@ final class NeedsALook extends VBox {
         Map<List<Object>, List<Decision>> alike = new LinkedHashMap<>();
         for (Decision decision : table.decisions()) {
             Object text = decision.choice() == Choice.KEPT ? "" : decision.was();
-            alike.computeIfAbsent(List.of(decision.column(), decision.about(), decision.choice(), text), _ -> new java.util.ArrayList<>()).add(decision);
+            alike.computeIfAbsent(List.of(decision.column(), decision.about(), decision.choice(), text), _ -> new java.util.ArrayList<>())
+                    .add(decision);
         }
         return List.copyOf(alike.values());
     }
@@ -161,7 +167,8 @@ final class NeedsALook extends VBox {
         var problem = new Problem(first.about(), first.column(), first.was() instanceof Cell.Empty ? "" : first.was().exactText(), rows);
         String was = problem.text().isEmpty() || first.choice() == Choice.KEPT ? "" : "“" + problem.text() + "”, ";
         return new VBox(2, sentence(capitalised(problem.place(table)) + ": " + was + first.choice().words() + "."),
-                choice("Take back", "back-" + rows[0], () -> session.perform(new DecisionEdit.TakeBack(table.id(), first.column(), Arrays.stream(rows).boxed().toList()))));
+                choice("Take back", "back-" + rows[0], () -> session.perform(new DecisionEdit.TakeBack(table.id(), first.column(),
+                        Arrays.stream(rows).boxed().toList()))));
     }
 
     private static String capitalised(String text) {

@@ -70,7 +70,8 @@ final class OpenPanel extends Panel {
             close.run();
             session.openStacked(files);
         });
-        content.getChildren().addAll(muted(String.join(", ", files.stream().limit(8).map(file -> file.getFileName().toString()).toList()) + (files.size() > 8 ? " …" : "")),
+        content.getChildren().addAll(muted(String.join(", ", files.stream().limit(8).map(file -> file.getFileName().toString()).toList())
+                + (files.size() > 8 ? " …" : "")),
                 muted("In one table, columns of the same name are one, and a column “File” tells where each row is from and splits the rows."), new FlowPane(8, 8, each, stacked));
         focus(each);
     }

@@ -35,7 +35,8 @@ final class Pace {
     }
 
     private void happened(InputEvent happened) {
-        if (happened.getEventType() == KeyEvent.KEY_PRESSED || happened.getEventType() == MouseEvent.MOUSE_PRESSED || happened.getEventType() == MouseEvent.MOUSE_RELEASED) {
+        if (happened.getEventType() == KeyEvent.KEY_PRESSED || happened.getEventType() == MouseEvent.MOUSE_PRESSED
+                || happened.getEventType() == MouseEvent.MOUSE_RELEASED) {
             event = System.nanoTime();
         }
         if (happened.getEventType() == MouseEvent.MOUSE_DRAGGED) {
@@ -76,7 +77,8 @@ final class Pace {
             for (int i = 1; i < frames.size(); i++) {
                 longest = Math.max(longest, frames.get(i) - frames.get(i - 1));
             }
-            tell.accept(Phrase.of("Dragged: %d frames in %.2f s, %.0f a second; the longest took %.0f ms.", frames.size() - 1, seconds, (frames.size() - 1) / seconds, longest / MILLISECOND));
+            tell.accept(Phrase.of("Dragged: %d frames in %.2f s, %.0f a second; the longest took %.0f ms.", frames.size() - 1, seconds,
+                    (frames.size() - 1) / seconds, longest / MILLISECOND));
         }
         frames.clear();
     }

@@ -80,7 +80,8 @@ final class PointsPanel extends Panel {
 
     private void setOthersAside() {
         Table table = session.table().orElseThrow();
-        List<Integer> all = IntStream.range(0, table.rows()).filter(row -> Arrays.binarySearch(rows, row) < 0 && !table.setAside().has(row)).boxed().toList();
+        List<Integer> all = IntStream.range(0, table.rows())
+                .filter(row -> Arrays.binarySearch(rows, row) < 0 && !table.setAside().has(row)).boxed().toList();
         close.run();
         session.perform(new TableEdit.SetRowsAside(table.id(), all, why("not among the chosen points")));
     }

@@ -36,10 +36,12 @@ public final class Program implements Helvo.Window {
     @Command(name = "demo", description = "Open the window on the sample study.",
             footer = {"", "Without a display the window is drawn offscreen, saved as a picture, and its readout printed."})
     static final class Demo implements Callable<Integer> {
-        @Option(names = "--picture", paramLabel = "FILE.png", description = "Draw the window offscreen into this file, even where there is a display.")
+        @Option(names = "--picture", paramLabel = "FILE.png",
+                description = "Draw the window offscreen into this file, even where there is a display.")
         private Optional<Path> picture;
 
-        @Option(names = "--size", paramLabel = "WxH", defaultValue = "1280x800", description = "Size of that picture (default: ${DEFAULT-VALUE}).")
+        @Option(names = "--size", paramLabel = "WxH", defaultValue = "1280x800",
+                description = "Size of that picture (default: ${DEFAULT-VALUE}).")
         private String size;
 
         @Option(names = "--view", paramLabel = "VIEW", defaultValue = "MAIN",
@@ -58,7 +60,8 @@ public final class Program implements Helvo.Window {
                 throw new ParameterException(command.commandLine(), "--size “" + size + "” is no size: write it as 1280x800.");
             }
             String[] sides = size.split("x");
-            return HelvoWindow.open(HelvoWindow.Start.demo(picture, Integer.parseInt(sides[0]), Integer.parseInt(sides[1]), view).tellingPace(helvo.isVerbose()));
+            return HelvoWindow.open(HelvoWindow.Start.demo(picture, Integer.parseInt(sides[0]), Integer.parseInt(sides[1]), view)
+                    .tellingPace(helvo.isVerbose()));
         }
     }
 

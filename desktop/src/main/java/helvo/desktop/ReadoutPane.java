@@ -58,7 +58,8 @@ final class ReadoutPane extends VBox {
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         VBox.setVgrow(scroll, Priority.ALWAYS);
         actions.getStyleClass().add("readout-actions");
-        actions.getChildren().setAll(action("readout-bars", "Error bars …", "Length and meaning of the error bars, and what if they were longer or shorter", () -> bars.accept(false)),
+        actions.getChildren().setAll(action("readout-bars", "Error bars …",
+                "Length and meaning of the error bars, and what if they were longer or shorter", () -> bars.accept(false)),
                 action("readout-at-x", "+ at x", "Read y off the curve at an x, on the figure", () -> reading.accept(false)),
                 action("readout-at-y", "+ at y", "Read x off the curve at a y, on the figure", () -> reading.accept(true)));
         getChildren().addAll(heading, tabs, scroll, actions);

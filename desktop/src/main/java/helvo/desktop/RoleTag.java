@@ -41,10 +41,12 @@ final class RoleTag extends MenuButton {
         setMinWidth(USE_PREF_SIZE);
         setAccessibleText("Role of " + column.name() + ": " + column.role().tag() + ", " + column.kind().plural());
         for (Role role : Role.values()) {
-            getItems().add(item(meaning(role), "role-" + column.id() + "-" + role.name(), role == column.role(), new ColumnEdit.SetRole(table, column.id(), role)));
+            getItems().add(item(meaning(role), "role-" + column.id() + "-" + role.name(), role == column.role(),
+                    new ColumnEdit.SetRole(table, column.id(), role)));
         }
         if (of.first(Role.X).filter(x -> x.id() != column.id()).isPresent() && column.role() != Role.X) {
-            getItems().add(1, item("x too, for the columns at its right", "role-" + column.id() + "-further", false, new ColumnEdit.UseAsFurtherX(table, column.id())));
+            getItems().add(1, item("x too, for the columns at its right", "role-" + column.id() + "-further", false,
+                    new ColumnEdit.UseAsFurtherX(table, column.id())));
         }
         int behindRoles = getItems().size();
         if (column.role() == Role.Y) {
@@ -79,7 +81,8 @@ final class RoleTag extends MenuButton {
     /// Along which axis the column is measured, as it is now.
     private void axes(int place) {
         getItems().removeIf(item -> item.getId() != null && item.getId().startsWith("axis-"));
-        session.figure().filter(figure -> figure.table().id() == table && figure.series().stream().anyMatch(each -> each.key().yColumn() == column.id())).ifPresent(figure -> {
+        session.figure().filter(figure -> figure.table().id() == table
+                && figure.series().stream().anyMatch(each -> each.key().yColumn() == column.id())).ifPresent(figure -> {
             boolean right = figure.series().stream().anyMatch(each -> each.key().yColumn() == column.id() && figure.isOnRight(each.key()));
             var rule = new SeparatorMenuItem();
             rule.setId("axis-rule");
@@ -89,7 +92,8 @@ final class RoleTag extends MenuButton {
 
     private CheckMenuItem axis(FigureAnalysis figure, boolean right, boolean selected) {
         String text = right ? "Along the axis on the right" : "Along the axis on the left";
-        return item(text, "axis-" + column.id() + (right ? "-right" : "-left"), selected, new StudyEdit.Together(text + ": " + column.name(), FigureNotices.onRight(figure, column, right)));
+        return item(text, "axis-" + column.id() + (right ? "-right" : "-left"), selected,
+                new StudyEdit.Together(text + ": " + column.name(), FigureNotices.onRight(figure, column, right)));
     }
 
     private Menu kinds() {
@@ -99,8 +103,10 @@ final class RoleTag extends MenuButton {
         boolean dates = column.kind() == Kind.DATE;
         menu.getItems().add(kind("Numbers", "NUMBER", Kind.NUMBER, order, column.kind() == Kind.NUMBER));
         menu.getItems().add(kind("Text", "TEXT", Kind.TEXT, order, column.kind() == Kind.TEXT));
-        menu.getItems().add(kind("Dates, day before month", "DATE", Kind.DATE, DateText.Order.DAY_FIRST, dates && order == DateText.Order.DAY_FIRST));
-        menu.getItems().add(kind("Dates, month before day", "MONTH_FIRST", Kind.DATE, DateText.Order.MONTH_FIRST, dates && order == DateText.Order.MONTH_FIRST));
+        menu.getItems().add(kind("Dates, day before month", "DATE", Kind.DATE, DateText.Order.DAY_FIRST,
+                dates && order == DateText.Order.DAY_FIRST));
+        menu.getItems().add(kind("Dates, month before day", "MONTH_FIRST", Kind.DATE, DateText.Order.MONTH_FIRST,
+                dates && order == DateText.Order.MONTH_FIRST));
         return menu;
     }
 
@@ -112,7 +118,8 @@ final class RoleTag extends MenuButton {
         var menu = new Menu("Show numbers");
         menu.getItems().add(format("As written", new Format.AsWritten(column.decimals())));
         for (int decimals = 0; decimals <= 4; decimals++) {
-            menu.getItems().add(format(decimals == 1 ? "With 1 decimal" : Phrase.of("With %d decimals", decimals), new Format.Rounded(decimals)));
+            menu.getItems().add(format(decimals == 1 ? "With 1 decimal" : Phrase.of("With %d decimals", decimals),
+                    new Format.Rounded(decimals)));
         }
         for (int digits : new int[] {3, 6, 12}) {
             menu.getItems().add(format(Phrase.of("With %d digits, 10ⁿ where shorter", digits), new Format.Significant(digits)));
@@ -137,7 +144,8 @@ final class RoleTag extends MenuButton {
         var menu = new Menu("A bar is ± " + column.barMeaning().words());
         menu.setId("meaning-" + column.id());
         for (BarMeaning meaning : BarMeaning.values()) {
-            menu.getItems().add(item("± " + meaning.words() + ": " + meaning.meaning(), "meaning-" + column.id() + "-" + meaning.name(), meaning == column.barMeaning(),
+            menu.getItems().add(item("± " + meaning.words() + ": " + meaning.meaning(), "meaning-" + column.id() + "-" + meaning.name(),
+                    meaning == column.barMeaning(),
                     new ColumnEdit.SetBarMeaning(table, column.id(), meaning)));
         }
         return menu;
@@ -145,7 +153,8 @@ final class RoleTag extends MenuButton {
 
     /// "+ y" where the other half has a column of its own.
     private static String tag(Table table, Role role) {
-        boolean parted = role == Role.Y_BAR && table.first(Role.Y_DOWN).isPresent() || role == Role.X_BAR && table.first(Role.X_DOWN).isPresent();
+        boolean parted = role == Role.Y_BAR && table.first(Role.Y_DOWN).isPresent()
+                || role == Role.X_BAR && table.first(Role.X_DOWN).isPresent();
         return parted ? role.tag().replace('±', '+') : role.tag();
     }
 

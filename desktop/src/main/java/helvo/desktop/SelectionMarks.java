@@ -38,7 +38,8 @@ final class SelectionMarks extends Pane {
     /// @param scale of the sheet's points
     void show(FigureAnalysis figure, Optional<FigureLayout> layout, double scale) {
         rings = 0;
-        boolean any = figure != null && layout.isPresent() && !layout.get().axes().isEmpty() && !session.selection().get().isNone() && figure.table().id() == session.tableId().get();
+        boolean any = figure != null && layout.isPresent() && !layout.get().axes().isEmpty() && !session.selection().get().isNone()
+                && figure.table().id() == session.tableId().get();
         setVisible(any);
         if (!any) {
             return;
@@ -65,7 +66,8 @@ final class SelectionMarks extends Pane {
                 if (at.plot().contains(at.px(x), at.py(along, y))) {
                     ring(g, at.px(x) * scale, at.py(along, y) * scale, RADIUS);
                 }
-                series.fit().flatMap(fit -> at.residualAt(series.key(), x, fit.function().residual(x, y))).ifPresent(place -> ring(g, place.getX() * scale, place.getY() * scale, STRIP_RADIUS));
+                series.fit().flatMap(fit -> at.residualAt(series.key(), x, fit.function().residual(x, y)))
+                        .ifPresent(place -> ring(g, place.getX() * scale, place.getY() * scale, STRIP_RADIUS));
             }
         }
         for (int row : series.rows().setAside()) {

@@ -24,7 +24,8 @@ final class Sentences extends Label {
 
     @Override
     protected double computePrefHeight(double width) {
-        if (measured == null || measured.width != width || !measured.text.equals(getText()) || !measured.font.equals(getFont()) || !measured.insets.equals(getInsets())) {
+        if (measured == null || measured.width != width || !measured.text.equals(getText()) || !measured.font.equals(getFont())
+                || !measured.insets.equals(getInsets())) {
             measured = new Measured(width, getText(), getFont(), getInsets(), super.computePrefHeight(width));
         }
         return measured.height;

@@ -70,7 +70,8 @@ final class SeriesPanel extends Panel {
             session.perform(new ColumnEdit.AddColumn(table.id()));
         }
         int column = grid.chosenColumn().orElseGet(() -> session.table().orElseThrow().columns().getLast()).id();
-        session.perform(new TableEdit.FillSeries(table.id(), column, grid.place().getRow(), from.getAsDouble(), by.getAsDouble(), (int) values));
+        session.perform(new TableEdit.FillSeries(table.id(), column, grid.place().getRow(), from.getAsDouble(), by.getAsDouble(),
+                (int) values));
         close.run();
     }
 

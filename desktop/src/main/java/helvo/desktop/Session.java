@@ -190,12 +190,14 @@ final class Session implements AutoCloseable {
 
     /// The figure in view as it is in the study, which may be newer than its analysis.
     Optional<Figure> figureInView() {
-        return figuresInView().stream().filter(each -> each.id() == figure.get()).findFirst().or(() -> figuresInView().stream().findFirst());
+        return figuresInView().stream().filter(each -> each.id() == figure.get()).findFirst()
+                .or(() -> figuresInView().stream().findFirst());
     }
 
     /// The analysis of the figure in view.
     Optional<FigureAnalysis> figure() {
-        return figureInView().flatMap(wanted -> analysis.get().figures().stream().filter(each -> each.figure().id() == wanted.id()).findFirst());
+        return figureInView().flatMap(wanted -> analysis.get().figures().stream()
+                .filter(each -> each.figure().id() == wanted.id()).findFirst());
     }
 
     void showFigure(int id) {
@@ -204,7 +206,8 @@ final class Session implements AutoCloseable {
     }
 
     Optional<SeriesAnalysis> series() {
-        return figure().map(FigureAnalysis::series).filter(all -> !all.isEmpty()).map(all -> all.get(Math.min(series.get(), all.size() - 1)));
+        return figure().map(FigureAnalysis::series).filter(all -> !all.isEmpty())
+                .map(all -> all.get(Math.min(series.get(), all.size() - 1)));
     }
 
     void show(int tableId) {
@@ -249,7 +252,8 @@ final class Session implements AutoCloseable {
         long now = System.nanoTime();
         boolean goesOn = now - performed < GESTURE;
         performed = now;
-        change("Changing the table …", before -> ready.orElseGet(() -> goesOn ? before.continuing(edit) : before.with(edit)), then, takesLong(edit, study()));
+        change("Changing the table …", before -> ready.orElseGet(() -> goesOn ? before.continuing(edit) : before.with(edit)), then,
+                takesLong(edit, study()));
     }
 
     /// Begins to work out what an edit gives while its text may still be changed, so that it is shown the sooner once it is done.
@@ -269,7 +273,8 @@ final class Session implements AutoCloseable {
         }
         expected = Optional.of(next);
         Study study = next.after.study();
-        expecting.run("Fitting …", analysis(study, analysis.get(), preparation, early -> learned(next, early)), new Outcome<>(all -> learned(next, all), fault -> {
+        expecting.run("Fitting …", analysis(study, analysis.get(), preparation, early -> learned(next, early)),
+                new Outcome<>(all -> learned(next, all), fault -> {
             forget(next);
             if (study == shown) {
                 unfinished(fault);
@@ -304,7 +309,8 @@ final class Session implements AutoCloseable {
             case FigureEdit _ -> false;
             case StudyEdit.Summarise _, StudyEdit.Together _ -> true;
             case StudyEdit _ -> false;
-            case TableEdit.SetCell _ -> study.tables().stream().anyMatch(table -> table.summary().isPresent() || table.columns().stream().anyMatch(Column::isDerived));
+            case TableEdit.SetCell _ -> study.tables().stream()
+                    .anyMatch(table -> table.summary().isPresent() || table.columns().stream().anyMatch(Column::isDerived));
             case ColumnEdit.Derive _, ColumnEdit.SetFormula _, ColumnEdit.SetKind _, ColumnEdit.NameSet _, ColumnEdit.ScaleBars _ -> true;
             case ColumnEdit _ -> false;
             case TableChange _ -> true;
@@ -402,7 +408,8 @@ final class Session implements AutoCloseable {
     private boolean movesRows(Study before, Study after) {
         Optional<Table> old = before.tables().stream().filter(each -> each.id() == table.get()).findFirst();
         Optional<Table> now = after.tables().stream().filter(each -> each.id() == table.get()).findFirst();
-        return old.isEmpty() || now.isEmpty() || old.get().rows() != now.get().rows() || IntStream.range(0, Math.min(old.get().columns().size(), now.get().columns().size()))
+        return old.isEmpty() || now.isEmpty() || old.get().rows() != now.get().rows()
+                || IntStream.range(0, Math.min(old.get().columns().size(), now.get().columns().size()))
                 .anyMatch(i -> old.get().columns().get(i).cells() != now.get().columns().get(i).cells());
     }
 
@@ -437,7 +444,8 @@ final class Session implements AutoCloseable {
         // What is tried changes with each move of the pointer: its figure is drawn when there is time.
         Preparation first = trial.isEmpty() ? preparation : (_, _) -> {};
         unfinished.set(Optional.empty());
-        analysing.run("Fitting …", analysis(study, previous, first, this::known), new Outcome<>(analysis::set, this::unfinished, this::stopAnalysis));
+        analysing.run("Fitting …", analysis(study, previous, first, this::known),
+                new Outcome<>(analysis::set, this::unfinished, this::stopAnalysis));
     }
 
     /// @param early gets what is known early, on the interface thread
@@ -482,7 +490,8 @@ final class Session implements AutoCloseable {
     void stopAnalysis() {
         analysing.stop();
         expecting.stop();
-        unfinished.set(Optional.of(analysis.get().study() == study() ? "Stopped: not all curves were compared, and cells may need a look that are not listed."
+        unfinished.set(Optional.of(analysis.get().study() == study()
+                ? "Stopped: not all curves were compared, and cells may need a look that are not listed."
                 : "Stopped: the change stands; figure and readout are as they were before."));
     }
 
@@ -534,7 +543,8 @@ final class Session implements AutoCloseable {
             return;
         }
         List<String> rest = sheets.subList(1, sheets.size());
-        reading.run("Opening " + sheets.getFirst() + " …", progress -> ReadTable.read(file, Optional.of(sheets.getFirst()), progress), new Outcome<>(read -> {
+        reading.run("Opening " + sheets.getFirst() + " …", progress -> ReadTable.read(file, Optional.of(sheets.getFirst()), progress),
+                new Outcome<>(read -> {
             opened(read);
             openSheets(file, rest);
         }, fault -> {
@@ -549,11 +559,13 @@ final class Session implements AutoCloseable {
             var tables = new ArrayList<Table>();
             var notices = new ArrayList<String>();
             for (int i = 0; i < files.size(); i++) {
-                ReadTable read = ReadTable.read(files.get(i), Optional.empty(), progress.part((double) i / files.size(), (i + 1.0) / files.size()));
+                ReadTable read = ReadTable.read(files.get(i), Optional.empty(),
+                        progress.part((double) i / files.size(), (i + 1.0) / files.size()));
                 tables.add(read.table());
                 notices.addAll(read.notices());
             }
-            return new ReadTable(Stacking.of(tables.getFirst().name() + Phrase.of(" and %d more", files.size() - 1), "File", tables), "", notices);
+            return new ReadTable(Stacking.of(tables.getFirst().name() + Phrase.of(" and %d more", files.size() - 1), "File", tables), "",
+                    notices);
         }, new Outcome<>(this::opened, this::failed, () -> say("Opening was stopped; nothing was changed.", false)));
     }
 
@@ -562,7 +574,8 @@ final class Session implements AutoCloseable {
         if (!read.notices().isEmpty()) {
             say(String.join(" ", read.notices()), false);
         } else if (read.table().columns().size() == 1) {
-            say(Phrase.of("“%s” has one column only; a scatter needs two. Another delimiter may be right: see below its name.", read.table().name()), true);
+            say(Phrase.of("“%s” has one column only; a scatter needs two. Another delimiter may be right: see below its name.",
+                    read.table().name()), true);
         }
     }
 
@@ -643,7 +656,8 @@ final class Session implements AutoCloseable {
     void reread(Table old, Table.Source.Text source, TextLayout layout) {
         Path file = Path.of(source.file());
         reading.run("Reading again …", progress -> TextTable.read(file, Optional.of(layout), progress),
-                new Outcome<>(read -> perform(new StudyEdit.ReplaceTable(read.table().withId(old.id()))), this::failed, () -> say("Reading was stopped; nothing was changed.", false)));
+                new Outcome<>(read -> perform(new StudyEdit.ReplaceTable(read.table().withId(old.id()))), this::failed,
+                        () -> say("Reading was stopped; nothing was changed.", false)));
     }
 
     /// Does work that changes no study, such as writing a file, after what was asked for before.
@@ -666,7 +680,8 @@ final class Session implements AutoCloseable {
         boolean nothingLost = history.get().steps().isEmpty() || study() == saved || study() == warnedOf || study().isBlank();
         if (!nothingLost) {
             warnedOf = study();
-            say("What was changed in this study is in no file yet: Hand over saves the table. Close the window again to leave without.", true);
+            say("What was changed in this study is in no file yet: Hand over saves the table. Close the window again to leave without.",
+                    true);
         }
         return nothingLost;
     }

@@ -61,7 +61,8 @@ final class SetPanel extends Panel {
     @Override
     void begin() {
         table = session.table().orElseThrow();
-        List<Column> few = table.columns().stream().filter(each -> each.values(ValueList.MOST).filter(found -> found.size() > 1).isPresent()).toList();
+        List<Column> few = table.columns().stream().filter(each -> each.values(ValueList.MOST)
+                .filter(found -> found.size() > 1).isPresent()).toList();
         column.getItems().setAll(few);
         say(few.isEmpty() ? "No column has a few values that repeat: there is nothing to make a set of." : "");
         others.setText("others");
@@ -92,7 +93,8 @@ final class SetPanel extends Panel {
         } else if (name.getText().isBlank() || others.getText().isBlank() || name.getText().strip().equals(others.getText().strip())) {
             say("Give the set and all other rows a name each.");
         } else {
-            session.perform(new ColumnEdit.NameSet(table.id(), column.getValue().id(), name.getText().strip(), ticked, others.getText().strip()));
+            session.perform(new ColumnEdit.NameSet(table.id(), column.getValue().id(), name.getText().strip(), ticked,
+                    others.getText().strip()));
             close.run();
         }
     }

@@ -43,7 +43,8 @@ final class StraightenPanel extends Panel {
         session.series().filter(series -> series.points().size() > 1).ifPresentOrElse(series -> {
             heading.setText("Make it straight: " + series.rows().y().column().name() + " against " + series.rows().x().column().name()
                     + (series.key().group().isEmpty() ? "" : ", " + series.label()));
-            trying.run("Trying transforms …", progress -> Straightening.of(series.points(), progress), new Background.Outcome<>(found -> show(series, found),
+            trying.run("Trying transforms …", progress -> Straightening.of(series.points(), progress),
+                    new Background.Outcome<>(found -> show(series, found),
                     fault -> say("The transforms could not be tried (" + fault + ")."), close));
         }, () -> say("There are no points yet to make straight."));
         requestFocus();
@@ -60,11 +61,14 @@ final class StraightenPanel extends Panel {
         Heading x = straightening.ofX().heading(series.rows().x().column().heading());
         Heading y = straightening.ofY().heading(series.rows().y().column().heading());
         boolean asIs = straightening.ofX() == Transform.NONE && straightening.ofY() == Transform.NONE;
-        String title = asIs ? "As it is" : straightening.ofX() == Transform.NONE ? y.name() : straightening.ofY() == Transform.NONE ? x.name() : y.name() + ", " + x.name();
+        String title = asIs ? "As it is" : straightening.ofX() == Transform.NONE ? y.name() : straightening.ofY() == Transform.NONE
+                ? x.name() : y.name() + ", " + x.name();
         var name = new Label(title);
         name.getStyleClass().add("strong");
         name.setMaxWidth(160);
-        String r2 = "R² " + session.study().numbers().share(straightening.r2()) + (straightening.left() == 0 ? "" : Phrase.of(", without %,d %s", straightening.left(), straightening.left() == 1 ? "point" : "points"));
+        String r2 = "R² " + session.study().numbers().share(straightening.r2())
+                + (straightening.left() == 0 ? "" : Phrase.of(", without %,d %s", straightening.left(),
+                        straightening.left() == 1 ? "point" : "points"));
         var picture = new FitPicture(158, 62);
         picture.show(straightening.points(), straightening.line(), "#6A2C5B");
         var box = new VBox(2, name, new Label(r2), picture);
@@ -72,7 +76,8 @@ final class StraightenPanel extends Panel {
         card.setGraphic(box);
         card.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
         card.setAccessibleText(title + ", " + r2);
-        card.setId("straighten-" + straightening.ofX().name().toLowerCase(Locale.ROOT) + "-" + straightening.ofY().name().toLowerCase(Locale.ROOT));
+        card.setId("straighten-" + straightening.ofX().name().toLowerCase(Locale.ROOT) + "-"
+                + straightening.ofY().name().toLowerCase(Locale.ROOT));
         card.getStyleClass().setAll("button", "curve-card", "straighten-card");
         card.setOnAction(_ -> {
             if (!asIs) {

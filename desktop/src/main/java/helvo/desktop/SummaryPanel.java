@@ -42,7 +42,8 @@ final class SummaryPanel extends Panel {
             (statistic.isSpread() ? spreads : middles).getChildren().add(box);
         }
         getChildren().addAll(heading, strong("One row for each different"), groups, strong("Of"), values, strong("Take"), middles,
-                strong("Spread: the first serves as error bars"), spreads, gives, wrong, mainButton("summary-make", "Make the table", this::make));
+                strong("Spread: the first serves as error bars"), spreads, gives, wrong,
+                mainButton("summary-make", "Make the table", this::make));
     }
 
     @Override
@@ -90,8 +91,10 @@ final class SummaryPanel extends Panel {
 
     private void update() {
         say("");
-        List<String> headings = summarised().stream().flatMap(id -> ticked(statistics).stream().map(statistic -> statistic.heading(table.column(id).heading()).name())).toList();
-        gives.setText(headings.isEmpty() ? "" : "Gives the columns " + ticked(by).stream().map(id -> table.column(id).name()).collect(Collectors.joining(", ")) + ", "
+        List<String> headings = summarised().stream().flatMap(id -> ticked(statistics).stream()
+                .map(statistic -> statistic.heading(table.column(id).heading()).name())).toList();
+        gives.setText(headings.isEmpty() ? "" : "Gives the columns "
+                + ticked(by).stream().map(id -> table.column(id).name()).collect(Collectors.joining(", ")) + ", "
                 + String.join(", ", headings) + ".");
     }
 

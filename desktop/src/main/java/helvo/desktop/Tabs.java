@@ -64,7 +64,8 @@ final class Tabs extends FlowPane {
     void wrapAfter(double most) {
         Runnable fit = () -> {
             applyCss();
-            setPrefWrapLength(Math.min(most, getChildren().stream().mapToDouble(each -> Math.ceil(each.prefWidth(-1)) + getHgap()).sum() + snappedLeftInset() + snappedRightInset()));
+            setPrefWrapLength(Math.min(most, getChildren().stream().mapToDouble(each -> Math.ceil(each.prefWidth(-1)) + getHgap()).sum()
+                    + snappedLeftInset() + snappedRightInset()));
         };
         fit.run();
         Platform.runLater(fit); // with the looks that it gets in its scene

@@ -49,10 +49,13 @@ class AccessibilityTest {
     }
 
     private static void collect(Node node, List<Node> nameless) {
-        boolean control = node instanceof ButtonBase || node instanceof TextInputControl || node instanceof TableView<?> || node instanceof ListView<?>
+        boolean control = node instanceof ButtonBase || node instanceof TextInputControl || node instanceof TableView<?>
+                || node instanceof ListView<?>
                 || node instanceof ImageView;
-        boolean partOfAnother = node.getStyleClass().stream().anyMatch(name -> name.contains("arrow") || name.contains("increment") || name.contains("decrement"));
-        boolean named = node.getAccessibleText() != null || node instanceof Labeled labeled && labeled.getText() != null && !labeled.getText().isBlank();
+        boolean partOfAnother = node.getStyleClass().stream()
+                .anyMatch(name -> name.contains("arrow") || name.contains("increment") || name.contains("decrement"));
+        boolean named = node.getAccessibleText() != null || node instanceof Labeled labeled && labeled.getText() != null
+                && !labeled.getText().isBlank();
         if (control && !named && !partOfAnother) {
             nameless.add(node);
         }
@@ -77,6 +80,7 @@ class AccessibilityTest {
             });
             robot.type(KeyCode.TAB);
         }
-        assertThat(reached).contains("open", "find", "hand-over", "table-0", "role-1", "grid", "use-7", "figure-title", "show-bars", "series-0", "curve-line");
+        assertThat(reached).contains("open", "find", "hand-over", "table-0", "role-1", "grid", "use-7", "figure-title", "show-bars",
+                "series-0", "curve-line");
     }
 }

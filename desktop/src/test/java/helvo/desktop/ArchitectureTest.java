@@ -10,13 +10,15 @@ import com.tngtech.archunit.lang.ArchRule;
 @AnalyzeClasses(packages = "helvo.desktop", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
     @ArchTest
-    static final ArchRule workKnowsNoView = noClasses().that().resideInAnyPackage("helvo.desktop.work", "helvo.desktop.app").should().dependOnClassesThat()
+    static final ArchRule workKnowsNoView = noClasses().that()
+            .resideInAnyPackage("helvo.desktop.work", "helvo.desktop.app").should().dependOnClassesThat()
             .resideInAnyPackage("helvo.desktop", "javafx.scene..");
 
     /// What a computer's language changes is never used: see [helvo.core.Phrase].
     @ArchTest
     static final ArchRule speaksTheSameInEveryLanguage = noClasses().should()
-            .callMethod(String.class, "formatted", Object[].class).orShould().callMethod(String.class, "format", String.class, Object[].class)
+            .callMethod(String.class, "formatted", Object[].class).orShould()
+            .callMethod(String.class, "format", String.class, Object[].class)
             .orShould().callMethod(String.class, "toLowerCase").orShould().callMethod(String.class, "toUpperCase")
             .orShould().callMethod(java.io.PrintWriter.class, "printf", String.class, Object[].class);
 }

@@ -59,7 +59,8 @@ class BarsTest {
 
     private String readout() {
         window.settle();
-        return window.view.lookupAll(".label").stream().map(node -> ((javafx.scene.control.Labeled) node).getText()).reduce("", (a, b) -> a + "\n" + b);
+        return window.view.lookupAll(".label").stream().map(node -> ((javafx.scene.control.Labeled) node).getText())
+                .reduce("", (a, b) -> a + "\n" + b);
     }
 
     private void type(FxRobot robot, String id, String text) {
@@ -79,7 +80,8 @@ class BarsTest {
 
     private void choose(FxRobot robot, String id, String shown) {
         ComboBox<Object> box = combo(id);
-        robot.interact(() -> box.setValue(box.getItems().stream().filter(item -> box.getConverter().toString(item).equals(shown)).findFirst().orElseThrow()));
+        robot.interact(() -> box.setValue(box.getItems().stream()
+                .filter(item -> box.getConverter().toString(item).equals(shown)).findFirst().orElseThrow()));
         window.settle();
     }
 
@@ -167,7 +169,8 @@ class BarsTest {
         assertThat(look.get().color()).contains("#4C7A34");
         robot.interact(() -> ((CheckBox) window.view.lookup("#bars-shown")).fire());
         window.settle();
-        assertThat(window.view.figureView().layoutNow().orElseThrow().parts()).noneMatch(part -> part.thing() instanceof Thing.BarOf(var key, _, _) && key.equals(DRY))
+        assertThat(window.view.figureView().layoutNow().orElseThrow().parts())
+                .noneMatch(part -> part.thing() instanceof Thing.BarOf(var key, _, _) && key.equals(DRY))
                 .anyMatch(part -> part.thing() instanceof Thing.BarOf);
         int table = window.session.table().orElseThrow().id();
         robot.interact(() -> {
@@ -186,7 +189,8 @@ class BarsTest {
         window.settle();
         FigureLayout layout = window.view.figureView().layoutNow().orElseThrow();
         var end = layout.place(new Thing.BarOf(DRY, 10, Thing.BarEnd.UP)).orElseThrow();
-        Point2D from = window.view.localToScreen(window.view.sceneToLocal(window.view.figureView().inScene(end.getCenterX(), end.getCenterY())));
+        Point2D from = window.view.localToScreen(window.view.sceneToLocal(window.view.figureView()
+                .inScene(end.getCenterX(), end.getCenterY())));
         double y = dry().points().y()[9];
         robot.moveTo(from).press(MouseButton.PRIMARY).moveTo(scene(50, y + 1)).moveTo(scene(50, y + 1.5));
         assertThat(bar(9)).isCloseTo(1.5, within(0.06));
@@ -195,7 +199,8 @@ class BarsTest {
         window.settle();
         assertThat(window.session.history().get().steps()).hasSize(1);
         assertThat(window.session.study().tables().getFirst().column(4).cells().number(10)).isCloseTo(1.5, within(0.06));
-        robot.clickOn(window.view.localToScreen(window.view.sceneToLocal(window.view.figureView().inScene(layout.px(50), window.view.figureView().layoutNow().orElseThrow()
+        robot.clickOn(window.view.localToScreen(window.view.sceneToLocal(window.view.figureView()
+                .inScene(layout.px(50), window.view.figureView().layoutNow().orElseThrow()
                 .place(new Thing.BarOf(DRY, 10, Thing.BarEnd.UP)).orElseThrow().getCenterY()))));
         assertThat(window.view.lookup("#bars-panel").isVisible()).isTrue();
         type(robot, "#bars-row", "0.4");

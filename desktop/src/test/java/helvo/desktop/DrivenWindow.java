@@ -76,7 +76,8 @@ final class DrivenWindow {
 
     /// Chooses from the menu of a button, as pressing through its submenus does.
     void choose(FxRobot robot, String button, String item) {
-        robot.interact(() -> items(((MenuButton) view.lookup(button)).getItems()).filter(each -> item.equals(each.getId())).findFirst().orElseThrow().fire());
+        robot.interact(() -> items(((MenuButton) view.lookup(button)).getItems())
+                .filter(each -> item.equals(each.getId())).findFirst().orElseThrow().fire());
         settle();
     }
 

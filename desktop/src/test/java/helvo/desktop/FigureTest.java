@@ -101,14 +101,17 @@ class FigureTest {
 
     private static void fire(Node node, EventType<MouseEvent> type, Point2D screen, boolean shift) {
         Point2D scene = node.getScene().getRoot().localToScene(node.getScene().getRoot().screenToLocal(screen));
-        node.fireEvent(new MouseEvent(type, scene.getX(), scene.getY(), screen.getX(), screen.getY(), MouseButton.PRIMARY, 1, shift, !shift, false, false, true, false, false, false, false, true,
+        node.fireEvent(new MouseEvent(type, scene.getX(), scene.getY(), screen.getX(), screen.getY(), MouseButton.PRIMARY, 1, shift, !shift,
+                false, false, true, false, false, false, false, true,
                 new PickResult(node, scene.getX(), scene.getY())));
     }
 
     private static void scroll(Node node, Point2D screen) {
         Point2D scene = node.getScene().getRoot().localToScene(node.getScene().getRoot().screenToLocal(screen));
-        node.fireEvent(new ScrollEvent(ScrollEvent.SCROLL, scene.getX(), scene.getY(), screen.getX(), screen.getY(), false, false, false, false, false, false, 0, 40, 0, 40,
-                ScrollEvent.HorizontalTextScrollUnits.NONE, 0, ScrollEvent.VerticalTextScrollUnits.NONE, 0, 0, new PickResult(node, scene.getX(), scene.getY())));
+        node.fireEvent(new ScrollEvent(ScrollEvent.SCROLL, scene.getX(), scene.getY(), screen.getX(), screen.getY(), false, false, false,
+                false, false, false, 0, 40, 0, 40,
+                ScrollEvent.HorizontalTextScrollUnits.NONE, 0, ScrollEvent.VerticalTextScrollUnits.NONE, 0, 0,
+                        new PickResult(node, scene.getX(), scene.getY())));
     }
 
     private void type(FxRobot robot, String id, String text) {
@@ -134,7 +137,8 @@ class FigureTest {
         type(robot, "#axis-to", "60");
         type(robot, "#axis-step", "10");
         type(robot, "#axis-minor", "5");
-        assertThat(look().axis(AxisPlace.X)).isEqualTo(AxisLook.USUAL.withLimits(Optional.of(-10.0), Optional.of(60.0)).withStep(Optional.of(10.0)).withMinor(Optional.of(5)));
+        assertThat(look().axis(AxisPlace.X)).isEqualTo(AxisLook.USUAL.withLimits(Optional.of(-10.0), Optional.of(60.0))
+                .withStep(Optional.of(10.0)).withMinor(Optional.of(5)));
         assertThat(layout().x().orElseThrow().ticks()).containsExactly(-10.0, 0.0, 10.0, 20.0, 30.0, 40.0, 50.0, 60.0);
         assertThat(layout().x().orElseThrow().minorTicks()).hasSize(36);
         type(robot, "#axis-from", "70");
@@ -145,7 +149,8 @@ class FigureTest {
         assertThat(window.text("#figure-panel-wrong")).contains("“far” is no number.").contains("It stays 60.");
         assertThat(look().axis(AxisPlace.X).high()).hasValue(60.0);
         window.press(robot, "#axis-log");
-        assertThat(look().axis(AxisPlace.X)).satisfies(axis -> assertThat(axis.logarithmic()).isTrue()).satisfies(axis -> assertThat(axis.low()).as("−10 is on no logarithmic axis").isEmpty());
+        assertThat(look().axis(AxisPlace.X)).satisfies(axis -> assertThat(axis.logarithmic()).isTrue())
+                .satisfies(axis -> assertThat(axis.low()).as("−10 is on no logarithmic axis").isEmpty());
         window.press(robot, "#axis-reversed");
         assertThat(layout().px(5)).isGreaterThan(layout().px(50));
     }
@@ -194,7 +199,8 @@ class FigureTest {
         robot.sleep(600);
         var x = layout().x().orElseThrow();
         assertThat(x.high() - x.low()).isLessThan(50);
-        assertThat(at(layout().px(25), layout().py(AxisPlace.Y, 12)).distance(pointer)).as("what was under the pointer stays there").isLessThan(3);
+        assertThat(at(layout().px(25), layout().py(AxisPlace.Y, 12)).distance(pointer)).as("what was under the pointer stays there")
+                .isLessThan(3);
         Point2D from = at(layout().plot().getCenterX() + 60, layout().plot().getMaxY() - 30);
         double held = layout().xAt(layout().plot().getCenterX() + 60);
         robot.drag(from).dropTo(from.add(80, 0));
@@ -238,7 +244,8 @@ class FigureTest {
         choose(robot, "#series-labels", Optional.of(2));
         choose(robot, "#series-colored", Optional.of(SeriesLook.ColorBy.RESIDUAL));
         window.press(robot, "#series-counts");
-        assertThat(look().series(DRY)).isEqualTo(SeriesLook.USUAL.with(MarkerShape.SQUARE).withName(Optional.of("dry cord")).withStrength(Optional.of(0.4)).withColor(Optional.of("#4C7A34"))
+        assertThat(look().series(DRY)).isEqualTo(SeriesLook.USUAL.with(MarkerShape.SQUARE).withName(Optional.of("dry cord"))
+                .withStrength(Optional.of(0.4)).withColor(Optional.of("#4C7A34"))
                 .withLabels(Optional.of(2)).coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).bySize(true));
         assertThat(layout().place(new Thing.ColorKey(DRY))).as("a key to the colours").isPresent();
         window.press(robot, "#series-to-curve");
@@ -247,7 +254,8 @@ class FigureTest {
         type(robot, "#curve-to", "40");
         assertThat(window.text("#figure-panel-wrong")).contains("A curve must begin before it ends.");
         window.press(robot, "#curve-label-uncertainty");
-        assertThat(look().curve(DRY)).satisfies(curve -> assertThat(curve.dash()).hasValue(CurveLook.Dash.DASHED)).satisfies(curve -> assertThat(curve.to()).isEmpty());
+        assertThat(look().curve(DRY)).satisfies(curve -> assertThat(curve.dash()).hasValue(CurveLook.Dash.DASHED))
+                .satisfies(curve -> assertThat(curve.to()).isEmpty());
         robot.push(KeyCode.ESCAPE).push(KeyCode.CONTROL, KeyCode.L);
         choose(robot, "#legend-shown", LegendLook.Shown.NEVER);
         assertThat(layout().place(new Thing.Legend())).isEmpty();
@@ -310,7 +318,8 @@ class FigureTest {
         assertThat(window.session.figuresInView()).hasSize(2);
         robot.push(KeyCode.CONTROL, KeyCode.T).push(KeyCode.CONTROL, KeyCode.A).write("The other", 0).type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.session.figuresInView()).extracting(figure -> figure.title().orElse("")).containsExactly("Stretch of 3 mm marram cord under load", "The other");
+        assertThat(window.session.figuresInView()).extracting(figure -> figure.title().orElse(""))
+                .containsExactly("Stretch of 3 mm marram cord under load", "The other");
         robot.push(KeyCode.CONTROL, KeyCode.K).write("swap x and y", 0).type(KeyCode.ENTER);
         window.settle();
         assertThat(window.table(0).first(Role.X).orElseThrow().name()).isEqualTo("Stretch");
@@ -325,7 +334,8 @@ class FigureTest {
         robot.interact(() -> {
             Node sheet = window.view.lookup("#sheet");
             Point2D scene = window.view.localToScene(window.view.screenToLocal(pointer));
-            sheet.fireEvent(new ZoomEvent(ZoomEvent.ZOOM, scene.getX(), scene.getY(), pointer.getX(), pointer.getY(), false, false, false, false, false, false, 2, 2,
+            sheet.fireEvent(new ZoomEvent(ZoomEvent.ZOOM, scene.getX(), scene.getY(), pointer.getX(), pointer.getY(), false, false, false,
+                    false, false, false, 2, 2,
                     new PickResult(sheet, scene.getX(), scene.getY())));
         });
         robot.sleep(600);
@@ -340,7 +350,8 @@ class FigureTest {
         robot.clickOn(at(x, y), MouseButton.SECONDARY);
         window.settle();
         var shown = new java.util.HashMap<String, MenuItem>();
-        robot.interact(() -> Window.getWindows().stream().filter(ContextMenu.class::isInstance).flatMap(each -> DrivenWindow.items(((ContextMenu) each).getItems()))
+        robot.interact(() -> Window.getWindows().stream().filter(ContextMenu.class::isInstance)
+                .flatMap(each -> DrivenWindow.items(((ContextMenu) each).getItems()))
                 .filter(item -> item.getId() != null).forEach(item -> shown.put(item.getId(), item)));
         return shown;
     }
@@ -360,7 +371,8 @@ class FigureTest {
         double emptyX = at.px(42);
         double emptyY = at.py(AxisPlace.Y, 2);
         choose(robot, menu(robot, emptyX, emptyY), "menu-add-rule-y");
-        assertThat(look().notes()).singleElement().isInstanceOfSatisfying(Note.Rule.class, rule -> assertThat(rule.at()).isCloseTo(2, within(0.1)));
+        assertThat(look().notes()).singleElement().isInstanceOfSatisfying(Note.Rule.class,
+                rule -> assertThat(rule.at()).isCloseTo(2, within(0.1)));
         choose(robot, menu(robot, emptyX, layout().py(AxisPlace.Y, 3)), "menu-read-x");
         assertThat(look().notes().getLast()).isInstanceOfSatisfying(Note.Drop.class, drop -> assertThat(drop.series()).isEqualTo(DRY));
         Rectangle2D label = layout().place(new Thing.CurveLabel(DRY)).orElseThrow();
@@ -375,7 +387,8 @@ class FigureTest {
         choose(robot, point, "menu-aside");
         assertThat(window.table(0).setAside().has(8)).isTrue();
         assertThat(menu(robot, 3, 3)).containsKeys("menu-copy-figure", "menu-look", "menu-show-band");
-        robot.interact(() -> assertThat(Window.getWindows()).filteredOn(ContextMenu.class::isInstance).as("a menu owned by the sheet stays open when the sheet is clicked")
+        robot.interact(() -> assertThat(Window.getWindows()).filteredOn(ContextMenu.class::isInstance)
+                .as("a menu owned by the sheet stays open when the sheet is clicked")
                 .isNotEmpty().allMatch(each -> ((ContextMenu) each).getOwnerNode() == null));
     }
 
@@ -403,14 +416,16 @@ class FigureTest {
     }
 
     private List<String> selectedRows() {
-        return window.grid().lookupAll(".table-row-cell").stream().filter(row -> row.getPseudoClassStates().stream().anyMatch(state -> state.getPseudoClassName().equals("on-figure")))
+        return window.grid().lookupAll(".table-row-cell").stream()
+                .filter(row -> row.getPseudoClassStates().stream().anyMatch(state -> state.getPseudoClassName().equals("on-figure")))
                 .map(row -> ((TableRow<?>) row).getItem()).map(item -> Integer.toString((Integer) item + 1)).toList();
     }
 
     @Test
     void figuresHaveTabsThatAreAddedAndNamedInPlace(FxRobot robot) {
         robot.clickOn("#figure-add");
-        robot.interact(() -> Window.getWindows().stream().filter(ContextMenu.class::isInstance).flatMap(each -> DrivenWindow.items(((ContextMenu) each).getItems()))
+        robot.interact(() -> Window.getWindows().stream().filter(ContextMenu.class::isInstance)
+                .flatMap(each -> DrivenWindow.items(((ContextMenu) each).getItems()))
                 .filter(item -> "figure-new".equals(item.getId())).findFirst().orElseThrow().fire());
         window.settle();
         assertThat(window.session.figuresInView()).extracting(figure -> figure.name()).containsExactly("Figure", "Figure 2");
@@ -426,17 +441,20 @@ class FigureTest {
 
     @Test
     void anotherUnitSaysWhyItHasTheOtherAxisAndGoesBack(FxRobot robot) {
-        robot.interact(() -> window.session.show(window.session.study().tables().stream().filter(table -> table.name().equals("Bath")).findFirst().orElseThrow().id()));
+        robot.interact(() -> window.session.show(window.session.study().tables().stream()
+                .filter(table -> table.name().equals("Bath")).findFirst().orElseThrow().id()));
         window.settle();
         assertThat(layout().axes()).containsKey(AxisPlace.RIGHT);
         assertThat(window.view.lookup("#figure-notices").isVisible()).isTrue();
         window.press(robot, "#one-axis");
         assertThat(layout().axes()).doesNotContainKey(AxisPlace.RIGHT);
         assertThat(window.view.lookup("#figure-notices").isVisible()).isFalse();
-        int heat = window.session.table().orElseThrow().columns().stream().filter(column -> column.role() == Role.Y).skip(1).findFirst().orElseThrow().id();
+        int heat = window.session.table().orElseThrow().columns().stream().filter(column -> column.role() == Role.Y)
+                .skip(1).findFirst().orElseThrow().id();
         var tag = (MenuButton) window.view.lookup("#role-" + heat);
         robot.interact(tag::show);
-        robot.interact(() -> tag.getItems().stream().filter(item -> ("axis-" + heat + "-right").equals(item.getId())).findFirst().orElseThrow().fire());
+        robot.interact(() -> tag.getItems().stream().filter(item -> ("axis-" + heat + "-right")
+                .equals(item.getId())).findFirst().orElseThrow().fire());
         window.settle();
         assertThat(layout().axes()).containsKey(AxisPlace.RIGHT);
     }

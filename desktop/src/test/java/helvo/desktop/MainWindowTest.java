@@ -276,7 +276,8 @@ class MainWindowTest {
         var from = edge.localToScene(edge.getLayoutBounds());
         for (var type : List.of(MouseEvent.MOUSE_PRESSED, MouseEvent.MOUSE_DRAGGED, MouseEvent.MOUSE_RELEASED)) {
             double x = from.getCenterX() + (type == MouseEvent.MOUSE_PRESSED ? 0 : 60);
-            robot.interact(() -> edge.fireEvent(new MouseEvent(type, x, from.getCenterY(), x, from.getCenterY(), MouseButton.PRIMARY, 1, false, false, false, false,
+            robot.interact(() -> edge.fireEvent(new MouseEvent(type, x, from.getCenterY(), x, from.getCenterY(), MouseButton.PRIMARY, 1,
+                    false, false, false, false,
                     true, false, false, false, false, false, new PickResult(edge, x, from.getCenterY()))));
         }
         window.settle();

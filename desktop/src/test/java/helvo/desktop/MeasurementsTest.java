@@ -50,7 +50,8 @@ class MeasurementsTest {
     }
 
     private void show(FxRobot robot, String table) {
-        robot.interact(() -> window.session.show(window.session.study().tables().stream().filter(each -> each.name().equals(table)).findFirst().orElseThrow().id()));
+        robot.interact(() -> window.session.show(window.session.study().tables().stream()
+                .filter(each -> each.name().equals(table)).findFirst().orElseThrow().id()));
         window.settle();
     }
 
@@ -125,7 +126,8 @@ class MeasurementsTest {
         robot.clickOn("#summary-by-2");
         robot.clickOn("#summary-make");
         window.settle();
-        assertThat(table().columns()).extracting(Column::name, Column::role).containsExactly(tuple("Load", Role.X), tuple("mean Stretch", Role.Y), tuple("standard deviation of Stretch", Role.Y_BAR));
+        assertThat(table().columns()).extracting(Column::name, Column::role)
+                .containsExactly(tuple("Load", Role.X), tuple("mean Stretch", Role.Y), tuple("standard deviation of Stretch", Role.Y_BAR));
         assertThat(table().rows()).isEqualTo(5);
         assertThat(Arrays.stream(series().points().yBars().up())).hasSize(5).allMatch(bar -> bar > 0.02 && bar < 0.6);
         assertThat(window.text("#equation")).startsWith("mean Stretch = 0.204");
@@ -169,7 +171,8 @@ class MeasurementsTest {
         assertThat(series().points().size()).isEqualTo(7);
         robot.clickOn("#filter-line");
         robot.interact(() -> chooseColumn("#filter-column", "Load"));
-        robot.clickOn("#filter-reason").write("slack", 0).clickOn("#filter-to").push(KeyCode.CONTROL, KeyCode.A).write("15", 0).clickOn("#filter-aside");
+        robot.clickOn("#filter-reason").write("slack", 0).clickOn("#filter-to").push(KeyCode.CONTROL, KeyCode.A).write("15", 0)
+                .clickOn("#filter-aside");
         window.settle();
         assertThat(table().setAside().reasons()).containsEntry(1, "slack").containsEntry(2, "slack").hasSize(5);
         robot.clickOn("#filter-line").clickOn("#filter-all");
@@ -196,7 +199,8 @@ class MeasurementsTest {
         assertThat(window.session.history().get().steps()).last().extracting(step -> step.sentence()).isEqualTo("Row 6, m: kept as it is");
         window.press(robot, "#back-1");
         assertThat(table().columns().get(1).cells().cell(1)).isEqualTo(new Cell.Text("n/a"));
-        assertThat(window.session.analysis().get().problems().get(table().id()).groups()).singleElement().satisfies(group -> assertThat(group.rows()).contains(1));
+        assertThat(window.session.analysis().get().problems().get(table().id()).groups()).singleElement()
+                .satisfies(group -> assertThat(group.rows()).contains(1));
     }
 
     @Test
@@ -234,10 +238,12 @@ class MeasurementsTest {
 
     @Test
     void severalFilesAreStackedWithAColumnThatNamesThem(FxRobot robot) throws IOException {
-        window.toOpen = List.of(Files.writeString(folder.resolve("mon.csv"), "Load,Stretch\n1,2\n2,3.5\n"), Files.writeString(folder.resolve("tue.csv"), "stretch,Load,Remark\n4,1,windy\n6,2,\n"));
+        window.toOpen = List.of(Files.writeString(folder.resolve("mon.csv"), "Load,Stretch\n1,2\n2,3.5\n"),
+                Files.writeString(folder.resolve("tue.csv"), "stretch,Load,Remark\n4,1,windy\n6,2,\n"));
         robot.clickOn("#open").clickOn("#open-stacked");
         window.settle();
-        assertThat(table().columns()).extracting(Column::name, Column::role).containsExactly(tuple("File", Role.BY), tuple("Load", Role.X), tuple("Stretch", Role.Y), tuple("Remark", Role.NONE));
+        assertThat(table().columns()).extracting(Column::name, Column::role)
+                .containsExactly(tuple("File", Role.BY), tuple("Load", Role.X), tuple("Stretch", Role.Y), tuple("Remark", Role.NONE));
         assertThat(window.session.figure().orElseThrow().series()).extracting(SeriesAnalysis::label).containsExactly("mon", "tue");
         assertThat(table().columns().get(2).cells().number(3)).isEqualTo(6);
         robot.clickOn("#open").type(KeyCode.ENTER);
@@ -251,7 +257,8 @@ class MeasurementsTest {
         double perMonth = series().fit().orElseThrow().coefficient("b").value();
         window.choose(robot, "#role-1", "per-1-YEAR");
         window.settle();
-        assertThat(series().fit().orElseThrow().coefficient("b").value()).isCloseTo(12 * perMonth, org.assertj.core.api.Assertions.withinPercentage(1e-9));
+        assertThat(series().fit().orElseThrow().coefficient("b").value())
+                .isCloseTo(12 * perMonth, org.assertj.core.api.Assertions.withinPercentage(1e-9));
         assertThat(window.text("#value-slope")).startsWith("−470");
         window.choose(robot, "#role-1", "kind-1-TEXT");
         window.settle();

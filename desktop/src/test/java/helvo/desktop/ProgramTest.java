@@ -14,7 +14,8 @@ class ProgramTest {
         var err = new StringWriter();
         assertThat(Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), new Program(), "--help")).isZero();
         assertThat(out.toString()).contains("  demo", "  open", "  fit", "  check");
-        assertThat(Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), new Program(), "demo", "--size", "large")).isEqualTo(2);
+        assertThat(Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), new Program(), "demo", "--size", "large"))
+                .isEqualTo(2);
         assertThat(err.toString()).contains("write it as 1280x800").doesNotContain("Exception");
     }
 }

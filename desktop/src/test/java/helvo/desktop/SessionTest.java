@@ -80,7 +80,8 @@ class SessionTest {
     void whatCannotBeOpenedChangesNothingAndSaysWhy() throws IOException {
         begin(SampleStudy.study());
         Study before = session.study();
-        for (String[] bad : new String[][] {{"empty.csv", "", "is empty"}, {"head.csv", "a,b\n", "headings only"}, {"wide.csv", "1,".repeat(5000), "more than 1,000 columns"}}) {
+        for (String[] bad : new String[][] {{"empty.csv", "", "is empty"}, {"head.csv", "a,b\n", "headings only"},
+                {"wide.csv", "1,".repeat(5000), "more than 1,000 columns"}}) {
             open(file(bad[0], bad[1]));
             assertThat(session.notice().get().orElseThrow().text()).contains(bad[0], bad[2]);
             assertThat(session.notice().get().orElseThrow().warns()).isTrue();
@@ -102,7 +103,8 @@ class SessionTest {
         var source = (Table.Source.Text) table.source().orElseThrow();
         on(() -> session.reread(table, source, TextLayout.of(table, source).with(Delimiter.COMMA).with(DecimalMark.POINT)));
         rest();
-        assertThat(session.table().orElseThrow().columns()).extracting(column -> column.cells().cell(0).exactText()).containsExactly("1", "5;2");
+        assertThat(session.table().orElseThrow().columns()).extracting(column -> column.cells().cell(0).exactText())
+                .containsExactly("1", "5;2");
         Files.delete(Path.of(source.file()));
         Study before = session.study();
         on(() -> session.reread(table, source, TextLayout.of(table, source)));
@@ -133,7 +135,8 @@ class SessionTest {
         int figure = session.figureInView().orElseThrow().id();
         on(() -> {
             for (double high = 60; high < 65; high++) {
-                session.perform(new FigureEdit.Zoom(figure, Map.of(AxisPlace.X, new FigureEdit.Zoom.Limits(Optional.of(0.0), Optional.of(high)))));
+                session.perform(new FigureEdit.Zoom(figure, Map.of(AxisPlace.X,
+                        new FigureEdit.Zoom.Limits(Optional.of(0.0), Optional.of(high)))));
             }
         });
         assertThat(session.history().get().steps()).hasSize(1);
@@ -208,7 +211,8 @@ class SessionTest {
     /// All work is over, be its analysis there or not.
     private void workIsOver() {
         try {
-            WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> WaitForAsyncUtils.waitForAsyncFx(1000, () -> session.background().idle()));
+            WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> WaitForAsyncUtils.waitForAsyncFx(1000,
+                    () -> session.background().idle()));
         } catch (TimeoutException e) {
             throw new AssertionError(e);
         }
@@ -221,8 +225,10 @@ class SessionTest {
         int rows = 120_000;
         double[] x = IntStream.range(0, rows).mapToDouble(i -> rows - i).toArray();
         var column = new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(x));
-        var group = new Column(2, new Heading("g", ""), Kind.NUMBER, Role.NONE, 0, Cells.ofNumbers(IntStream.range(0, rows).mapToDouble(i -> i % 3).toArray()));
-        begin(StudyEdit.AddTable.to(Study.EMPTY, new Table(1, "many", DecimalMark.POINT, Optional.empty(), List.of(column, group), SetAside.NONE)).apply(Study.EMPTY));
+        var group = new Column(2, new Heading("g", ""), Kind.NUMBER, Role.NONE, 0,
+                Cells.ofNumbers(IntStream.range(0, rows).mapToDouble(i -> i % 3).toArray()));
+        begin(StudyEdit.AddTable.to(Study.EMPTY, new Table(1, "many", DecimalMark.POINT, Optional.empty(), List.of(column, group),
+                SetAside.NONE)).apply(Study.EMPTY));
         on(() -> {
             Study before = session.study();
             session.perform(new TableEdit.Sort(1, 1, true));
@@ -234,7 +240,8 @@ class SessionTest {
         });
         rest();
         assertThat(session.isChanging()).isFalse();
-        assertThat(session.history().get().steps()).extracting(step -> step.edit().getClass().getSimpleName()).containsExactly("Sort", "Summarise");
+        assertThat(session.history().get().steps()).extracting(step -> step.edit().getClass().getSimpleName())
+                .containsExactly("Sort", "Summarise");
         assertThat(session.study().table(1).column(1).cells().number(0)).isEqualTo(1);
         assertThat(session.table().orElseThrow().name()).isEqualTo("means");
         Study good = session.study();
@@ -268,7 +275,8 @@ class SessionTest {
         rest();
         Study changed = session.study();
         assertThat(changed).isEqualTo(typed.apply(before));
-        assertThat(slope(session.analysis().get())).isEqualTo(slope(Analysis.of(typed.apply(before), Analysis.EMPTY, Progress.NONE))).isNotEqualTo(slope(analysed));
+        assertThat(slope(session.analysis().get())).isEqualTo(slope(Analysis.of(typed.apply(before), Analysis.EMPTY, Progress.NONE)))
+                .isNotEqualTo(slope(analysed));
         assertThat(session.history().get().steps()).hasSize(1);
         // Expected, but something else is done; and expected, but not done.
         on(() -> {

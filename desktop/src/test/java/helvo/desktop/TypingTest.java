@@ -72,7 +72,8 @@ class TypingTest {
         robot.clickOn("#paste");
         window.settle();
         assertThat(window.session.study().tables()).hasSize(1);
-        assertThat(window.table(0).columns()).extracting(Column::heading).containsExactly(new Heading("Kraft", "N"), new Heading("Weg", "mm"));
+        assertThat(window.table(0).columns()).extracting(Column::heading)
+                .containsExactly(new Heading("Kraft", "N"), new Heading("Weg", "mm"));
         assertThat(window.table(0).columns()).extracting(Column::role).containsExactly(Role.X, Role.Y);
         assertThat(window.view.lookup("#use-2")).isNotNull();
         clipboard("");
@@ -89,13 +90,15 @@ class TypingTest {
         window.settle();
         robot.push(KeyCode.CONTROL, KeyCode.A).push(KeyCode.CONTROL, KeyCode.C);
         WaitForAsyncUtils.waitForFxEvents();
-        assertThat(WaitForAsyncUtils.waitForAsyncFx(1000, () -> Clipboard.getSystemClipboard().getString())).isEqualTo("0.1234567890123\t2\n3\t1E-7");
+        assertThat(WaitForAsyncUtils.waitForAsyncFx(1000, () -> Clipboard.getSystemClipboard().getString()))
+                .isEqualTo("0.1234567890123\t2\n3\t1E-7");
     }
 
     /// "8 Tab 1656 Enter 9 Tab 1884 …", and back again with Shift.
     @Test
     void enterAfterTabsGoesToWhereTheTabsBegan(FxRobot robot) {
-        robot.write("8", 0).type(KeyCode.TAB).write("1656", 0).type(KeyCode.ENTER).write("9", 0).type(KeyCode.TAB).write("1884", 0).type(KeyCode.ENTER);
+        robot.write("8", 0).type(KeyCode.TAB).write("1656", 0).type(KeyCode.ENTER).write("9", 0).type(KeyCode.TAB).write("1884", 0)
+                .type(KeyCode.ENTER);
         assertThat(place()).isEqualTo("3, 1");
         robot.write("10", 0).type(KeyCode.TAB).write("2082", 0).type(KeyCode.TAB);
         assertThat(place()).as("from a row's last cell on to the next row").isEqualTo("4, 1");
@@ -108,7 +111,8 @@ class TypingTest {
         window.settle();
         assertThat(window.table(0).columns()).as("past a filled last cell of the first row").hasSize(3);
         assertThat(place()).isEqualTo("2, 1");
-        assertThat(IntStream.range(0, 3).mapToDouble(window.table(0).columns().get(1).cells()::number).toArray()).containsExactly(1656, 1884, 2082);
+        assertThat(IntStream.range(0, 3).mapToDouble(window.table(0).columns().get(1).cells()::number).toArray())
+                .containsExactly(1656, 1884, 2082);
     }
 
     private String place() {
@@ -120,7 +124,8 @@ class TypingTest {
     void headingsAreTypedWhereTheyStand(FxRobot robot) {
         robot.type(KeyCode.UP).type(KeyCode.F2).write("Load (N)", 0).type(KeyCode.TAB).write("Stretch [mm]", 0).type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.table(0).columns()).extracting(Column::heading).containsExactly(new Heading("Load", "N"), new Heading("Stretch", "mm"));
+        assertThat(window.table(0).columns()).extracting(Column::heading)
+                .containsExactly(new Heading("Load", "N"), new Heading("Stretch", "mm"));
         assertThat(place()).as("where the Tabs began").isEqualTo("1, 1");
         robot.write("1", 0).type(KeyCode.TAB).write("2", 0).type(KeyCode.ENTER);
         robot.doubleClickOn(window.grid().lookup("#heading-2").lookup(".column-name"));
@@ -160,7 +165,8 @@ class TypingTest {
         robot.write("1", 0).type(KeyCode.TAB).write("3", 0).type(KeyCode.ENTER);
         window.settle();
         assertThat(window.text("#curves-missing")).isEqualTo("All x are equal (1): no curve of y against x can be fitted.");
-        assertThat(window.toggle("#curve-quadratic").lookupAll(".label").stream().filter(javafx.scene.Node::isVisible).map(each -> ((javafx.scene.control.Label) each).getText()))
+        assertThat(window.toggle("#curve-quadratic").lookupAll(".label").stream().filter(javafx.scene.Node::isVisible)
+                .map(each -> ((javafx.scene.control.Label) each).getText()))
                 .noneMatch(text -> text.startsWith("All x"));
     }
 
@@ -174,7 +180,8 @@ class TypingTest {
         assertThat(window.table(0).rows()).isEqualTo(2);
         robot.doubleClickOn("#series-last").write("1.2").type(KeyCode.ENTER);
         window.settle();
-        assertThat(IntStream.range(0, 5).mapToDouble(window.table(0).columns().getFirst().cells()::number).toArray()).containsExactly(0, 0.3, 0.6, 0.9, 1.2);
+        assertThat(IntStream.range(0, 5).mapToDouble(window.table(0).columns().getFirst().cells()::number).toArray())
+                .containsExactly(0, 0.3, 0.6, 0.9, 1.2);
         assertThat(window.table(0).rows()).isEqualTo(5);
     }
 

@@ -76,9 +76,12 @@ class WindowsTest {
         });
         WaitForAsyncUtils.waitFor(10, TimeUnit.SECONDS, () -> !told.isEmpty());
         on(() -> Thread.currentThread().setUncaughtExceptionHandler(before[0]));
-        assertThat(told).singleElement().asString().startsWith("Helvo met a fault of its own (IllegalStateException). The study is as it is shown; ").endsWith("faults.log.");
-        assertThat(Files.readString(folder.resolve("state/faults.log"))).contains("java.lang.IllegalStateException: in a handler", "WindowsTest");
-        new FaultLog(folder.resolve("state/faults.log"), told::add).uncaughtException(Thread.currentThread(), new Error("no folder to write to"));
+        assertThat(told).singleElement().asString()
+                .startsWith("Helvo met a fault of its own (IllegalStateException). The study is as it is shown; ").endsWith("faults.log.");
+        assertThat(Files.readString(folder.resolve("state/faults.log")))
+                .contains("java.lang.IllegalStateException: in a handler", "WindowsTest");
+        new FaultLog(folder.resolve("state/faults.log"), told::add)
+                .uncaughtException(Thread.currentThread(), new Error("no folder to write to"));
         assertThat(told.getLast()).isEqualTo("Helvo met a fault of its own (Error). The study is as it is shown.");
     }
 

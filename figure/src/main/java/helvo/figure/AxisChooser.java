@@ -32,7 +32,8 @@ final class AxisChooser {
         this.look = look;
         this.style = style;
         this.bars = figure.figure().shows(Layer.BARS);
-        this.half = style.length(figure.figure().shows(Layer.BOUNDS) && figure.series().stream().anyMatch(series -> series.bounds().isPresent()) ? HALF_RING : HALF_MARKER);
+        this.half = style.length(figure.figure().shows(Layer.BOUNDS)
+                && figure.series().stream().anyMatch(series -> series.bounds().isPresent()) ? HALF_RING : HALF_MARKER);
     }
 
     private List<SeriesAnalysis> along(AxisPlace place) {
@@ -51,7 +52,8 @@ final class AxisChooser {
         int steps = (int) Math.clamp(length / style.length(36), 2, 14);
         while (true) {
             Axis scale = chosen(axis, xs, steps, half / length, figure.xTime().isPresent());
-            double widest = scale.ticks().stream().mapToDouble(tick -> Typeface.width(style.label(), scale.label(tick, style.numbers()))).max().orElse(0);
+            double widest = scale.ticks().stream().mapToDouble(tick -> Typeface.width(style.label(),
+                    scale.label(tick, style.numbers()))).max().orElse(0);
             if (widest + style.length(8) <= scale.leastApart() * length || steps == 1 || axis.step().isPresent()) {
                 return scale;
             }
@@ -80,9 +82,11 @@ final class AxisChooser {
                 take(ys, series.points().y(), bars ? series.points().yBars() : ErrorBars.NONE, axis.logarithmic());
             }
             double[] curves = along(place).stream().filter(series -> series.fit().isPresent() && look.curve(series.key()).shown())
-                    .flatMapToDouble(series -> java.util.Arrays.stream(values(series))).filter(value -> !axis.logarithmic() || value > 0).toArray();
+                    .flatMapToDouble(series -> java.util.Arrays.stream(values(series)))
+                    .filter(value -> !axis.logarithmic() || value > 0).toArray();
             ys.takeNearby(curves);
-            along(place).stream().flatMap(series -> ReadingPlace.widening(look, series).stream()).mapToDouble(ReadingPlace::y).filter(value -> !axis.logarithmic() || value > 0).forEach(ys::take);
+            along(place).stream().flatMap(series -> ReadingPlace.widening(look, series).stream()).mapToDouble(ReadingPlace::y)
+                    .filter(value -> !axis.logarithmic() || value > 0).forEach(ys::take);
             if (place == AxisPlace.Y) {
                 notes(true, ys, axis.logarithmic());
             }
@@ -101,7 +105,8 @@ final class AxisChooser {
         span.take(series.points().x(), ErrorBars.NONE);
         double from = curve.from().orElse(span.least());
         double to = curve.to().orElse(span.greatest());
-        return IntStream.rangeClosed(0, 50).mapToDouble(i -> fit.function().at(from * (1 - i / 50.0) + to * i / 50.0)).filter(Double::isFinite).toArray();
+        return IntStream.rangeClosed(0, 50).mapToDouble(i -> fit.function().at(from * (1 - i / 50.0) + to * i / 50.0))
+                .filter(Double::isFinite).toArray();
     }
 
     private void notes(boolean ofY, Extent extent, boolean logarithmic) {
@@ -129,7 +134,8 @@ final class AxisChooser {
     }
 
     private Axis chosen(AxisLook axis, Extent extent, int steps, double room, boolean dates) {
-        Axis scale = axis.logarithmic() ? logarithmic(axis, extent, steps) : dates ? dates(axis, extent, steps) : numbers(axis, extent, steps, room);
+        Axis scale = axis.logarithmic() ? logarithmic(axis, extent, steps) : dates ? dates(axis, extent, steps)
+                : numbers(axis, extent, steps, room);
         return axis.reversed() ? new Reversed(scale) : scale;
     }
 
@@ -138,10 +144,12 @@ final class AxisChooser {
             extent.take(0);
         }
         boolean given = axis.low().isPresent() || axis.high().isPresent();
-        AxisScale own = axis.low().isPresent() && axis.high().isPresent() ? null : AxisScale.around(extent.least(), extent.greatest(), steps, room);
+        AxisScale own = axis.low().isPresent() && axis.high().isPresent() ? null
+                : AxisScale.around(extent.least(), extent.greatest(), steps, room);
         double low = axis.low().orElseGet(() -> own.low());
         double high = axis.high().orElseGet(() -> own.high());
-        AxisScale scale = given && low < high ? AxisScale.between(low, high, steps) : own == null ? AxisScale.around(extent.least(), extent.greatest(), steps, room) : own;
+        AxisScale scale = given && low < high ? AxisScale.between(low, high, steps) : own == null
+                ? AxisScale.around(extent.least(), extent.greatest(), steps, room) : own;
         if (axis.step().isPresent() && (scale.high() - scale.low()) / axis.step().get() <= AxisLook.MOST_STEPS) {
             scale = scale.withStep(axis.step().get());
         }
@@ -160,10 +168,12 @@ final class AxisChooser {
 
     private Axis dates(AxisLook axis, Extent extent, int steps) {
         var time = figure.xTime().orElseThrow();
-        DateScale own = axis.low().isPresent() && axis.high().isPresent() ? null : DateScale.around(time, extent.least(), extent.greatest(), steps);
+        DateScale own = axis.low().isPresent() && axis.high().isPresent() ? null
+                : DateScale.around(time, extent.least(), extent.greatest(), steps);
         double low = axis.low().orElseGet(() -> own.low());
         double high = axis.high().orElseGet(() -> own.high());
-        DateScale scale = axis.low().isEmpty() && axis.high().isEmpty() || !(low < high) ? own == null ? DateScale.around(time, low, low, steps) : own : DateScale.between(time, low, high, steps);
+        DateScale scale = axis.low().isEmpty() && axis.high().isEmpty() || !(low < high) ? own == null
+                ? DateScale.around(time, low, low, steps) : own : DateScale.between(time, low, high, steps);
         return scale.with(axis.dates());
     }
 

@@ -65,8 +65,10 @@ final class AxisPainter {
         double out = (top ? -1 : 1) * (look.ticks() == Ticks.INSIDE ? -1 : 1);
         pen.line(area.getMinX(), y, area.getMaxX(), y, Inks.AXIS, style.weight(0.9));
         if (look.ticks() != Ticks.NONE) {
-            axis.minorTicks().forEach(tick -> pen.line(px(axis, tick), y, px(axis, tick), y + out * style.length(MINOR_TICK), Inks.AXIS, style.weight(0.7)));
-            axis.ticks().forEach(tick -> pen.line(px(axis, tick), y, px(axis, tick), y + out * style.length(TICK), Inks.AXIS, style.weight(0.9)));
+            axis.minorTicks().forEach(tick -> pen.line(px(axis, tick), y, px(axis, tick), y + out * style.length(MINOR_TICK), Inks.AXIS,
+                    style.weight(0.7)));
+            axis.ticks().forEach(tick -> pen.line(px(axis, tick), y, px(axis, tick), y + out * style.length(TICK), Inks.AXIS,
+                    style.weight(0.9)));
         }
         Font font = style.label();
         double baseline = top ? y - style.length(TICK + 2.5) : y + style.length(TICK + 1) + font.getSize2D();
@@ -81,12 +83,15 @@ final class AxisPainter {
         Color line = color.equals(Inks.INK) ? Inks.AXIS : color;
         pen.line(x, area.getMinY(), x, area.getMaxY(), line, style.weight(0.9));
         if (look.ticks() != Ticks.NONE) {
-            axis.minorTicks().forEach(tick -> pen.line(x, py(axis, tick), x + out * style.length(MINOR_TICK), py(axis, tick), line, style.weight(0.7)));
-            axis.ticks().forEach(tick -> pen.line(x, py(axis, tick), x + out * style.length(TICK), py(axis, tick), line, style.weight(0.9)));
+            axis.minorTicks().forEach(tick -> pen.line(x, py(axis, tick), x + out * style.length(MINOR_TICK), py(axis, tick), line,
+                    style.weight(0.7)));
+            axis.ticks().forEach(tick -> pen.line(x, py(axis, tick), x + out * style.length(TICK), py(axis, tick), line,
+                    style.weight(0.9)));
         }
         Font font = style.label();
         double at = x + (right ? 1 : -1) * style.length(TICK + 3);
-        axis.ticks().forEach(tick -> pen.text(axis.label(tick, style.numbers()), font, color, at, py(axis, tick) + font.getSize2D() * 0.33, right ? 0 : 1));
+        axis.ticks().forEach(tick -> pen.text(axis.label(tick, style.numbers()), font, color, at, py(axis, tick) + font.getSize2D() * 0.33,
+                right ? 0 : 1));
     }
 
     /// How wide the labels of a vertical axis are.

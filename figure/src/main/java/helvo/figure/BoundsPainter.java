@@ -16,7 +16,8 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-/// Draws which lines the error bars of a series allow: the corridor between them, the steepest and the shallowest one, the bars that these turn
+/// Draws which lines the error bars of a series allow: the corridor between them, the steepest and the shallowest one, the bars that these
+/// turn
 /// on, and the bars that the curve misses. Where no line is allowed, the one that needs the least longer bars.
 final class BoundsPainter {
     private static final int STEPS = 160;
@@ -58,7 +59,8 @@ final class BoundsPainter {
 
     /// The steepest and the shallowest line; without these the one that needs the least longer bars.
     private List<Path2D> limits(double[] reach) {
-        Stream<Bounds.Limit> lines = Stream.of(bounds.steepest(), bounds.shallowest(), bounds.exist() ? Optional.<Bounds.Limit>empty() : bounds.least().line()).flatMap(Optional::stream);
+        Stream<Bounds.Limit> lines = Stream.of(bounds.steepest(), bounds.shallowest(),
+                bounds.exist() ? Optional.<Bounds.Limit>empty() : bounds.least().line()).flatMap(Optional::stream);
         return lines.map(line -> path(line, reach)).toList();
     }
 
@@ -120,7 +122,8 @@ final class BoundsPainter {
         return path;
     }
 
-    /// Before the points: a ring at the bars that pin the limits, and another in the colour of what needs a look at bars that the curve misses, drawn
+    /// Before the points: a ring at the bars that pin the limits, and another in the colour of what needs a look at bars that the curve
+    /// misses, drawn
     /// in that colour too.
     void bars() {
         Points points = series.series().points();
@@ -133,7 +136,8 @@ final class BoundsPainter {
         if (!bounds.exist()) {
             pinning.addAll(boxed(bounds.least().rows()));
         }
-        Set<Integer> missed = series.series().examined().flatMap(Examination::passing).map(passing -> boxed(passing.missed())).orElse(Set.of());
+        Set<Integer> missed = series.series().examined().flatMap(Examination::passing).map(passing -> boxed(passing.missed()))
+                .orElse(Set.of());
         for (int i = 0; i < points.size(); i++) {
             double x = plot.px(points.x()[i]);
             double y = plot.py(points.y()[i]);
@@ -165,10 +169,12 @@ final class BoundsPainter {
         ErrorBars inY = points.yBars();
         ErrorBars inX = points.xBars();
         if (inY.has(i)) {
-            pen.draw(new Line2D.Double(x, plot.pyWithin(points.y()[i] + inY.up()[i]), x, plot.pyWithin(points.y()[i] - inY.down()[i])), Inks.LOOK, weight);
+            pen.draw(new Line2D.Double(x, plot.pyWithin(points.y()[i] + inY.up()[i]), x, plot.pyWithin(points.y()[i] - inY.down()[i])),
+                    Inks.LOOK, weight);
         }
         if (inX.has(i)) {
-            pen.draw(new Line2D.Double(plot.pxWithin(points.x()[i] - inX.down()[i]), y, plot.pxWithin(points.x()[i] + inX.up()[i]), y), Inks.LOOK, weight);
+            pen.draw(new Line2D.Double(plot.pxWithin(points.x()[i] - inX.down()[i]), y, plot.pxWithin(points.x()[i] + inX.up()[i]), y),
+                    Inks.LOOK, weight);
         }
     }
 }

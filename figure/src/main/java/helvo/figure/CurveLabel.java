@@ -65,7 +65,8 @@ final class CurveLabel {
     private List<String> figures() {
         var figures = new ArrayList<String>();
         if (parts.contains(LabelPart.R2) && fit.quality().r2().isPresent()) {
-            figures.add("R² = " + numbers.share(fit.quality().r2().getAsDouble()) + (fit.curve().fittedOn().equals("y") ? "" : " of " + fit.curve().fittedOn()));
+            figures.add("R² = " + numbers.share(fit.quality().r2().getAsDouble())
+                    + (fit.curve().fittedOn().equals("y") ? "" : " of " + fit.curve().fittedOn()));
         }
         if (parts.contains(LabelPart.POINTS)) {
             figures.add("n = " + series.points().size());
@@ -94,7 +95,8 @@ final class CurveLabel {
             others.add(String.join(", ", second));
         }
         if (parts.contains(LabelPart.UNCERTAINTY)) {
-            fit.coefficients().reversed().forEach(each -> others.add(each.name() + " = " + numbers.withUncertainty(each.value(), Equation.standardError(each))));
+            fit.coefficients().reversed().forEach(each -> others.add(each.name() + " = "
+                    + numbers.withUncertainty(each.value(), Equation.standardError(each))));
         }
         if (parts.contains(LabelPart.BOUNDS)) {
             series.bounds().ifPresent(bounds -> {
@@ -109,7 +111,8 @@ final class CurveLabel {
     private String line(Bounds.Limit limit, Bounds bounds) {
         double slopes = bounds.slopeHalfRange().orElse(0) / 10;
         double intercepts = bounds.intercepts().map(range -> (range.high() - range.low()) / 20).orElse(0.0);
-        return "y = " + new Line().form(name -> name.equals("a") ? numbers.rounded(limit.intercept(), digits(intercepts)) : numbers.rounded(limit.slope(), digits(slopes)), "x", Curve.Notation.TYPESET);
+        return "y = " + new Line().form(name -> name.equals("a") ? numbers.rounded(limit.intercept(), digits(intercepts))
+                : numbers.rounded(limit.slope(), digits(slopes)), "x", Curve.Notation.TYPESET);
     }
 
     private static OptionalDouble digits(double uncertainty) {

@@ -105,7 +105,9 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
             case HOUR -> step.count == 1 ? new Step(Unit.MINUTE, 30) : new Step(Unit.HOUR, step.count == 12 ? 6 : 1);
             case DAY -> step.count == 1 ? new Step(Unit.HOUR, 12) : new Step(Unit.DAY, step.count == 14 ? 7 : 1);
             case MONTH -> step.count == 1 ? step : new Step(Unit.MONTH, 1);
-            case YEAR -> step.count == 1 ? new Step(Unit.MONTH, 6) : new Step(Unit.YEAR, step.count == 5 || step.count == 2 ? 1 : step.count / (step.count / 2 >= 5 && step.count % 4 == 0 ? 4 : 2));
+            case YEAR -> step.count == 1 ? new Step(Unit.MONTH, 6)
+                    : new Step(Unit.YEAR, step.count == 5 || step.count == 2 ? 1
+                            : step.count / (step.count / 2 >= 5 && step.count % 4 == 0 ? 4 : 2));
         };
     }
 
@@ -218,7 +220,8 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
     public String context() {
         LocalDateTime first = moment(ticks().isEmpty() ? low : ticks().getFirst());
         boolean clock = step.unit.ordinal() <= Unit.HOUR.ordinal();
-        return labels != DateLabels.OWN || time.origin() == 0 || step.unit == Unit.YEAR ? "" : clock && inOneDay() ? first.toLocalDate().toString() : inOneYear() ? Integer.toString(first.getYear()) : "";
+        return labels != DateLabels.OWN || time.origin() == 0 || step.unit == Unit.YEAR ? "" : clock && inOneDay()
+                ? first.toLocalDate().toString() : inOneYear() ? Integer.toString(first.getYear()) : "";
     }
 
     private boolean inOneYear() {

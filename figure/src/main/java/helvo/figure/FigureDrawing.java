@@ -92,7 +92,8 @@ public final class FigureDrawing {
         sheet.ground().ifPresent(ground -> pen.fill(new Rectangle2D.Double(0, 0, width, height), Style.color(ground, 1)));
         part(new Thing.Ground(), new Rectangle2D.Double(0, 0, width, height));
         Rectangle2D title = title();
-        boolean residuals = figure.figure().shows(Layer.RESIDUALS) && figure.missing().isEmpty() && onLeft().stream().anyMatch(s -> s.residuals().isPresent());
+        boolean residuals = figure.figure().shows(Layer.RESIDUALS) && figure.missing().isEmpty()
+                && onLeft().stream().anyMatch(s -> s.residuals().isPresent());
         double stripHeight = residuals ? Math.max(style.length(36), 0.15 * height) : 0;
         double below = residuals ? stripHeight + style.length(40) : margin;
         boolean top = look.axis(AxisPlace.X).otherSide();
@@ -144,10 +145,12 @@ public final class FigureDrawing {
     private List<SeriesPainter> painters(Pen with, Axes axes) {
         Plot left = axes.left();
         Plot right = new Plot(axes.area, axes.x, axes.right.orElse(axes.y));
-        return IntStream.range(0, figure.series().size()).mapToObj(i -> new SeriesPainter(with, isOnRight(figure.series().get(i)) ? right : left, style, figure, i)).toList();
+        return IntStream.range(0, figure.series().size()).mapToObj(i -> new SeriesPainter(with,
+                isOnRight(figure.series().get(i)) ? right : left, style, figure, i)).toList();
     }
 
-    /// Whether the legend finds no free place among the points and stands above the plot. Judged with limits that show all points, so that it
+    /// Whether the legend finds no free place among the points and stands above the plot. Judged with limits that show all points, so that
+    /// it
     /// stays where it is while the figure is dragged.
     private boolean legendAbove(double upper, double lower) {
         if (!legend.isShown() || look.legend().at().isPresent()) {
@@ -161,7 +164,8 @@ public final class FigureDrawing {
             return false;
         }
         double below = upper + legend.heightAbove() + style.length(3);
-        return inside.legendCovers() || tried(axes(below, Math.max(below + 20, lower), look.unlimited()), Optional.of(upper)).covered() < inside.covered();
+        return inside.legendCovers() || tried(axes(below, Math.max(below + 20, lower), look.unlimited()),
+                Optional.of(upper)).covered() < inside.covered();
     }
 
     private Labels tried(Axes axes, Optional<Double> legendAbove) {
@@ -215,10 +219,13 @@ public final class FigureDrawing {
         boolean anyLeft = !onLeft().isEmpty();
         boolean anyRight = figure.series().stream().anyMatch(this::isOnRight);
         Axis y = chooser.vertical(anyLeft ? AxisPlace.Y : AxisPlace.RIGHT, tall, stepsUp, false);
-        Optional<Axis> right = anyLeft && anyRight ? Optional.of(chooser.vertical(AxisPlace.RIGHT, tall, stepsUp, chooser.hide(y, tall, stepsUp))) : Optional.empty();
+        Optional<Axis> right = anyLeft && anyRight ? Optional.of(chooser.vertical(AxisPlace.RIGHT, tall, stepsUp,
+                chooser.hide(y, tall, stepsUp))) : Optional.empty();
         boolean swapped = look.axis(AxisPlace.Y).otherSide();
-        double ofY = style.length(22) + titleWidth(anyLeft ? AxisPlace.Y : AxisPlace.RIGHT, y, tall) + Math.max(style.length(22), AxisPainter.widest(y, style));
-        double ofRight = right.map(axis -> style.length(22) + titleWidth(AxisPlace.RIGHT, axis, tall) + Math.max(style.length(16), AxisPainter.widest(axis, style))).orElse(style.length(10));
+        double ofY = style.length(22) + titleWidth(anyLeft ? AxisPlace.Y : AxisPlace.RIGHT, y, tall)
+                + Math.max(style.length(22), AxisPainter.widest(y, style));
+        double ofRight = right.map(axis -> style.length(22) + titleWidth(AxisPlace.RIGHT, axis, tall)
+                + Math.max(style.length(16), AxisPainter.widest(axis, style))).orElse(style.length(10));
         double key = colorKeys().map(scale -> style.length(8) + keyWidth(scale, tall)).orElse(0.0);
         double left = margin + (swapped ? ofRight : ofY);
         double end = width - margin - key - (swapped ? ofY : ofRight);
@@ -237,7 +244,8 @@ public final class FigureDrawing {
     }
 
     private Optional<SeriesPainter.ColorScale> colorKeys() {
-        return figure.series().stream().flatMap(series -> SeriesPainter.ColorScale.of(figure, series, look.series(series.key())).stream()).findFirst();
+        return figure.series().stream().flatMap(series -> SeriesPainter.ColorScale.of(figure, series,
+                look.series(series.key())).stream()).findFirst();
     }
 
     private void plot(Axes axes, List<SeriesPainter> painters, Optional<Double> legendAbove) {
@@ -269,9 +277,11 @@ public final class FigureDrawing {
 
     /// That of the only series along an axis; else the ink of all axes.
     private Color colorOf(boolean right) {
-        List<Integer> places = IntStream.range(0, figure.series().size()).filter(i -> isOnRight(figure.series().get(i)) == right && !figure.series().get(i).key().isTogether()).boxed().toList();
+        List<Integer> places = IntStream.range(0, figure.series().size())
+                .filter(i -> isOnRight(figure.series().get(i)) == right && !figure.series().get(i).key().isTogether()).boxed().toList();
         return places.size() != 1 ? Inks.INK
-                : look.series(figure.series().get(places.getFirst()).key()).color().map(hex -> Style.color(hex, 1)).orElseGet(() -> Inks.series(figure.series().get(places.getFirst()).slot()));
+                : look.series(figure.series().get(places.getFirst()).key()).color().map(hex -> Style.color(hex, 1))
+                .orElseGet(() -> Inks.series(figure.series().get(places.getFirst()).slot()));
     }
 
     private void series(List<SeriesPainter> painters) {
@@ -282,7 +292,8 @@ public final class FigureDrawing {
         if (figure.figure().shows(Layer.BOUNDS)) {
             bounds(painters).forEach(BoundsPainter::lines);
         }
-        List<SeriesPainter> drawn = painters.stream().filter(painter -> !painter.look().hidden() && !painter.series().key().isTogether()).toList();
+        List<SeriesPainter> drawn = painters.stream().filter(painter -> !painter.look().hidden()
+                && !painter.series().key().isTogether()).toList();
         for (SeriesPainter painter : drawn) {
             if (bars && painter.look().points() && painter.series().points().size() <= PointCloud.MANY) {
                 painter.bars(progress);
@@ -304,7 +315,9 @@ public final class FigureDrawing {
     }
 
     private List<BoundsPainter> bounds(List<SeriesPainter> painters) {
-        return painters.stream().filter(SeriesPainter::drawsPoints).flatMap(painter -> painter.series().bounds().map(bounds -> new BoundsPainter(pen, style, painter, bounds)).stream()).toList();
+        return painters.stream().filter(SeriesPainter::drawsPoints)
+                .flatMap(painter -> painter.series().bounds().map(bounds -> new BoundsPainter(pen, style, painter,
+                        bounds)).stream()).toList();
     }
 
     private static void curves(List<SeriesPainter> painters, BiConsumer<SeriesPainter, Fit> draw) {
@@ -347,12 +360,15 @@ public final class FigureDrawing {
             bounds(painters).forEach(each -> each.take(occupancy));
         }
         notes.taken().forEach(occupancy::take);
-        List<SeriesPainter> curves = painters.stream().filter(painter -> equations && !Legend.hasEquations(figure) && painter.drawsCurve()).toList();
-        Consumer<Labels> placed = labels -> legendAbove.ifPresentOrElse(top -> labels.legendAbove(legend, painters, width / 2, top), () -> labels.legend(legend, painters, look.legend().at()));
+        List<SeriesPainter> curves = painters.stream().filter(painter -> equations && !Legend.hasEquations(figure)
+                && painter.drawsCurve()).toList();
+        Consumer<Labels> placed = labels -> legendAbove.ifPresentOrElse(top -> labels.legendAbove(legend, painters, width / 2, top),
+                () -> labels.legend(legend, painters, look.legend().at()));
         List<Consumer<Labels>> key = legend.isShown() ? List.of(placed) : List.of();
         Consumer<Labels> ofCurves = labels -> curves.forEach(painter -> labels.curve(painter, figure.series()));
         if (labelled) {
-            Consumer<Labels> atPoints = _ -> painters.stream().filter(SeriesPainter::hasLabels).forEach(painter -> painter.labels(occupancy));
+            Consumer<Labels> atPoints = _ -> painters.stream().filter(SeriesPainter::hasLabels)
+                    .forEach(painter -> painter.labels(occupancy));
             return placed(area, occupancy, Stream.of(key, List.of(atPoints, ofCurves)).flatMap(List::stream).toList());
         }
         Labels legendFirst = placed(area, occupancy.copy(), Stream.of(key, List.of(ofCurves)).flatMap(List::stream).toList());
@@ -388,9 +404,11 @@ public final class FigureDrawing {
         for (int i = 0; i < lines.size(); i++) {
             lines.get(i).draw(pen, Inks.INK, middle, first + i * line, 0.5);
         }
-        part(new Thing.AxisOf(AxisPlace.X), top ? new Rectangle2D.Double(area.getX() - 8, area.getMinY() - style.length(18), area.getWidth() + 16, style.length(18))
+        part(new Thing.AxisOf(AxisPlace.X), top ? new Rectangle2D.Double(area.getX() - 8, area.getMinY() - style.length(18),
+                area.getWidth() + 16, style.length(18))
                 : new Rectangle2D.Double(area.getX() - 8, area.getMaxY() + 1, area.getWidth() + 16, style.length(17)));
-        part(new Thing.AxisTitle(AxisPlace.X), new Rectangle2D.Double(middle - Math.max(30, widest / 2 + 4), first - tall, Math.max(60, widest + 8), tall * 1.35 + (lines.size() - 1) * line));
+        part(new Thing.AxisTitle(AxisPlace.X), new Rectangle2D.Double(middle - Math.max(30, widest / 2 + 4), first - tall,
+                Math.max(60, widest + 8), tall * 1.35 + (lines.size() - 1) * line));
     }
 
     private void verticalTitle(Axes axes, AxisPlace place, Axis axis, boolean right, Color color) {
@@ -398,7 +416,8 @@ public final class FigureDrawing {
         Font font = style.axisTitle();
         double line = style.length(AXIS_LINE);
         double labels = style.length(10) + AxisPainter.widest(axis, style);
-        List<RichText> lines = titles.ofAxis(place, axis, area.getHeight() + style.length(20)).stream().map(text -> new RichText(text, font)).toList();
+        List<RichText> lines = titles.ofAxis(place, axis, area.getHeight() + style.length(20)).stream()
+                .map(text -> new RichText(text, font)).toList();
         double first = right ? area.getMaxX() + labels + style.length(12) : margin + style.length(9);
         double longest = lines.stream().mapToDouble(RichText::width).max().orElse(0);
         double middle = Math.clamp(area.getCenterY(), margin + longest / 2, Math.max(margin + longest / 2, height - margin - longest / 2));
@@ -406,8 +425,10 @@ public final class FigureDrawing {
             lines.get(i).drawRising(pen, color, first + i * line, middle);
         }
         double tall = font.getSize2D();
-        part(new Thing.AxisOf(place), new Rectangle2D.Double(right ? area.getMaxX() + 1 : area.getX() - labels, area.getY() - 8, labels - 1, area.getHeight() + 16));
-        part(new Thing.AxisTitle(place), new Rectangle2D.Double(first - tall, middle - Math.max(30, longest / 2 + 4), tall * 1.35 + (lines.size() - 1) * line, Math.max(60, longest + 8)));
+        part(new Thing.AxisOf(place), new Rectangle2D.Double(right ? area.getMaxX() + 1 : area.getX() - labels, area.getY() - 8, labels - 1,
+                area.getHeight() + 16));
+        part(new Thing.AxisTitle(place), new Rectangle2D.Double(first - tall, middle - Math.max(30, longest / 2 + 4),
+                tall * 1.35 + (lines.size() - 1) * line, Math.max(60, longest + 8)));
     }
 
     /// A bar of the ramp's colours with its values, right of the plot.
@@ -418,7 +439,8 @@ public final class FigureDrawing {
     /// Of the bar of colours with its labels and its title.
     private double keyWidth(SeriesPainter.ColorScale scale, double tall) {
         AxisScale axis = keyAxis(scale, tall);
-        return style.length(27) + axis.ticks().stream().mapToDouble(tick -> Typeface.width(style.small(), axis.label(tick, style.numbers()))).max().orElse(0);
+        return style.length(27) + axis.ticks().stream().mapToDouble(tick -> Typeface.width(style.small(),
+                axis.label(tick, style.numbers()))).max().orElse(0);
     }
 
     private void colorKey(SeriesPainter.ColorScale scale, Axes axes) {
@@ -428,7 +450,8 @@ public final class FigureDrawing {
         double x = width - margin - keyWidth(scale, tall) + style.length(3);
         int steps = 64;
         for (int i = 0; i < steps; i++) {
-            pen.fill(new Rectangle2D.Double(x, top + tall * (steps - 1 - i) / steps, thick, tall / steps + 0.3), scale.ramp().at((i + 0.5) / steps));
+            pen.fill(new Rectangle2D.Double(x, top + tall * (steps - 1 - i) / steps, thick, tall / steps + 0.3),
+                    scale.ramp().at((i + 0.5) / steps));
         }
         pen.draw(new Rectangle2D.Double(x, top, thick, tall), Inks.AXIS, style.weight(0.5));
         AxisScale axis = keyAxis(scale, tall);
@@ -440,7 +463,8 @@ public final class FigureDrawing {
         String title = scale.title() + (axis.context().isEmpty() ? "" : ", " + axis.context());
         List<String> lines = RichText.lines(title, style.label(), Math.max(tall, height / 2));
         for (int i = 0; i < lines.size(); i++) {
-            new RichText(lines.get(i), style.label()).drawRising(pen, Inks.INK, width - margin + style.length(3) - (lines.size() - 1 - i) * style.length(11), axes.area.getCenterY());
+            new RichText(lines.get(i), style.label()).drawRising(pen, Inks.INK,
+                    width - margin + style.length(3) - (lines.size() - 1 - i) * style.length(11), axes.area.getCenterY());
         }
         figure.series().stream().filter(series -> look.series(series.key()).coloredBy().isPresent()).findFirst()
                 .ifPresent(series -> part(new Thing.ColorKey(series.key()), new Rectangle2D.Double(x, top, width - x, tall)));

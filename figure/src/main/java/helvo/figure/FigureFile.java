@@ -38,7 +38,8 @@ public final class FigureFile {
     ///
     /// @param dpi  of a PNG, dots per inch
     /// @param data whether an SVG or a PDF keeps the points in its metadata
-    public static void write(Path file, FigureFormat format, FigureAnalysis figure, double dpi, boolean data, Progress progress) throws IOException {
+    public static void write(Path file, FigureFormat format, FigureAnalysis figure, double dpi, boolean data,
+            Progress progress) throws IOException {
         byte[] bytes = bytes(format, figure, dpi, data, progress);
         Path beside = file.toAbsolutePath().resolveSibling("." + file.getFileName() + ".part");
         try {
@@ -92,7 +93,8 @@ public final class FigureFile {
     private static String svg(FigureAnalysis figure, boolean data, Progress progress) throws IOException {
         var pen = new SvgPen(USUAL_DPI / 72);
         FigureDrawing.draw(figure, pen, progress);
-        return pen.document(RichText.plain(figure.title()), data ? PointList.csv(figure) : "", figure.figure().widthMm(), figure.figure().heightMm(),
+        return pen.document(RichText.plain(figure.title()), data ? PointList.csv(figure) : "", figure.figure().widthMm(),
+                figure.figure().heightMm(),
                 FigureDrawing.widthPoints(figure), FigureDrawing.heightPoints(figure));
     }
 

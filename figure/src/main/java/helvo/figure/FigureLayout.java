@@ -32,7 +32,8 @@ public record FigureLayout(double width, double height, Rectangle2D title, Recta
     ///
     /// @return empty where the strip does not show the series
     public Optional<java.awt.geom.Point2D> residualAt(SeriesKey series, double x, double residual) {
-        return residuals.filter(strip -> strip.aside.containsKey(series)).map(strip -> new java.awt.geom.Point2D.Double(px(x) + strip.aside.get(series),
+        return residuals.filter(strip -> strip.aside.containsKey(series))
+                .map(strip -> new java.awt.geom.Point2D.Double(px(x) + strip.aside.get(series),
                 strip.area.getMaxY() - strip.y.fraction(residual) * strip.area.getHeight()));
     }
 

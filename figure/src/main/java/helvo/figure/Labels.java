@@ -78,7 +78,8 @@ final class Labels {
         double bottom = area.getMaxY() - style.length(8) - height;
         double middle = area.getCenterX() - width / 2;
         var places = new ArrayList<Rectangle2D>();
-        for (double[] corner : new double[][] {{left, top}, {right, bottom}, {right, top}, {left, bottom}, {middle, top}, {middle, bottom}}) {
+        for (double[] corner : new double[][] {{left, top}, {right, bottom}, {right, top}, {left, bottom}, {middle, top},
+                {middle, bottom}}) {
             places.add(new Rectangle2D.Double(corner[0], corner[1], width, height));
         }
         return places;
@@ -90,7 +91,8 @@ final class Labels {
         List<RichText> chosen = List.of();
         Occupancy.Place place = null;
         for (int i = 0; i < SHARES.length && (place == null || place.cost() > 0); i++) {
-            List<RichText> lines = new CurveLabel(painter.series(), painter.curveLook(), style).lines(painter.name(), area.getWidth() * SHARES[i]);
+            List<RichText> lines = new CurveLabel(painter.series(), painter.curveLook(), style)
+                    .lines(painter.name(), area.getWidth() * SHARES[i]);
             Optional<Occupancy.Place> of = lines.size() > chosen.size() ? Optional.of(place(painter, all, fit, lines)) : Optional.empty();
             if (of.isPresent() && (place == null || of.get().cost() < place.cost())) {
                 place = of.get();

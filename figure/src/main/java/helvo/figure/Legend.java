@@ -45,7 +45,8 @@ final class Legend {
 
     /// Whether the equations stand in the legend.
     static boolean hasEquations(FigureAnalysis figure) {
-        return figure.figure().shows(Layer.EQUATIONS) && figure.series().stream().filter(series -> isLabelled(figure, series)).count() > MOST_BESIDE;
+        return figure.figure().shows(Layer.EQUATIONS) && figure.series().stream()
+                .filter(series -> isLabelled(figure, series)).count() > MOST_BESIDE;
     }
 
     private static boolean isLabelled(FigureAnalysis figure, SeriesAnalysis series) {
@@ -55,7 +56,8 @@ final class Legend {
 
     boolean isShown() {
         LegendLook.Shown shown = look.legend().shown();
-        return !places.isEmpty() && (equations || shown == LegendLook.Shown.ALWAYS || shown == LegendLook.Shown.FOR_SEVERAL && figure.series().size() > 1);
+        return !places.isEmpty() && (equations || shown == LegendLook.Shown.ALWAYS
+                || shown == LegendLook.Shown.FOR_SEVERAL && figure.series().size() > 1);
     }
 
     /// The series that it has, in its order.
@@ -112,7 +114,8 @@ final class Legend {
 
     /// @param place its box in the plot
     void draw(Pen pen, List<SeriesPainter> painters, Rectangle2D area, Rectangle2D place, List<FigureLayout.Part> parts) {
-        var box = new RoundRectangle2D.Double(place.getX(), place.getY(), place.getWidth(), place.getHeight(), style.length(4), style.length(4));
+        var box = new RoundRectangle2D.Double(place.getX(), place.getY(), place.getWidth(), place.getHeight(), style.length(4),
+                style.length(4));
         pen.fill(box, new Color(255, 255, 255, 235));
         pen.draw(box, Inks.RULE, style.weight(0.7));
         parts.add(new FigureLayout.Part(new Thing.Legend(), place));
@@ -170,7 +173,8 @@ final class Legend {
         }
     }
 
-    private void draw(Pen pen, List<SeriesPainter> painters, Entry entry, double x, double top, double wide, List<FigureLayout.Part> parts) {
+    private void draw(Pen pen, List<SeriesPainter> painters, Entry entry, double x, double top, double wide,
+            List<FigureLayout.Part> parts) {
         double line = style.length(LINE);
         SeriesPainter painter = painters.get(entry.place);
         sample(pen, painter, x + style.length(10), top + line / 2);
@@ -181,9 +185,11 @@ final class Legend {
     }
 
     private void sample(Pen pen, SeriesPainter painter, double x, double y) {
-        boolean line = painter.look().join() != SeriesLook.Join.NONE || painter.series().key().isTogether() || painter.dashes().length > 0 && painter.drawsCurve();
+        boolean line = painter.look().join() != SeriesLook.Join.NONE || painter.series().key().isTogether()
+                || painter.dashes().length > 0 && painter.drawsCurve();
         if (line) {
-            pen.draw(new Line2D.Double(x - style.length(8), y, x + style.length(8), y), painter.color(), style.weight(1.3), painter.dashes());
+            pen.draw(new Line2D.Double(x - style.length(8), y, x + style.length(8), y), painter.color(), style.weight(1.3),
+                    painter.dashes());
         }
         if (painter.drawsPoints()) {
             var shape = painter.marker().at(x, y, style.length(3.3));

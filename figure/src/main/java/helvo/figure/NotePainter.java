@@ -69,7 +69,8 @@ final class NotePainter {
         double b = span.ofY() ? plot.pyWithin(span.to()) : plot.pxWithin(span.to());
         double least = Math.min(a, b);
         double size = Math.abs(b - a);
-        var box = span.ofY() ? new Rectangle2D.Double(area.getX(), least, area.getWidth(), size) : new Rectangle2D.Double(least, area.getY(), size, area.getHeight());
+        var box = span.ofY() ? new Rectangle2D.Double(area.getX(), least, area.getWidth(), size)
+                : new Rectangle2D.Double(least, area.getY(), size, area.getHeight());
         pen.clipped(area, () -> pen.fill(box, SPAN));
         part(new Thing.NoteOf(span.id(), 0), box);
         part(new Thing.NoteOf(span.id(), 1), grip(span.ofY(), a));
@@ -85,7 +86,8 @@ final class NotePainter {
         var text = new RichText(span.label(), style.label());
         double tall = style.length(12);
         double middle = span.ofY() ? plot.pyWithin(span.from() / 2 + span.to() / 2) : plot.pxWithin(span.from() / 2 + span.to() / 2);
-        var usual = span.ofY() ? new Rectangle2D.Double(area.getMaxX() - text.width() - style.length(5), middle - tall / 2, text.width(), tall)
+        var usual = span.ofY() ? new Rectangle2D.Double(area.getMaxX() - text.width() - style.length(5), middle - tall / 2, text.width(),
+                tall)
                 : new Rectangle2D.Double(middle - text.width() / 2, area.getMinY() + 2, text.width(), tall);
         var other = span.ofY() ? new Rectangle2D.Double(area.getMinX() + style.length(5), usual.y, usual.width, tall)
                 : new Rectangle2D.Double(usual.x, area.getMaxY() - tall - style.length(3), usual.width, tall);
@@ -98,7 +100,8 @@ final class NotePainter {
         var near = new Rectangle2D.Double(box.getX() - 4, box.getY() - 4, box.getWidth() + 8, box.getHeight() + 8);
         return painters.stream().filter(painter -> !painter.look().hidden()).anyMatch(painter -> {
             var points = painter.series().points();
-            return java.util.stream.IntStream.range(0, Math.min(points.size(), 5000)).anyMatch(i -> near.contains(painter.plot().px(points.x()[i]), painter.plot().py(points.y()[i])));
+            return java.util.stream.IntStream.range(0, Math.min(points.size(), 5000))
+                    .anyMatch(i -> near.contains(painter.plot().px(points.x()[i]), painter.plot().py(points.y()[i])));
         });
     }
 
@@ -108,7 +111,8 @@ final class NotePainter {
         if (Double.isNaN(at)) {
             return;
         }
-        var line = rule.atY() ? new Line2D.Double(area.getMinX(), at, area.getMaxX(), at) : new Line2D.Double(at, area.getMinY(), at, area.getMaxY());
+        var line = rule.atY() ? new Line2D.Double(area.getMinX(), at, area.getMaxX(), at)
+                : new Line2D.Double(at, area.getMinY(), at, area.getMaxY());
         pen.clipped(area, () -> pen.draw(line, Inks.MUTED, style.weight(1), (float) style.length(4), (float) style.length(3)));
         boolean inside = rule.atY() ? at >= area.getMinY() && at <= area.getMaxY() : at >= area.getMinX() && at <= area.getMaxX();
         if (inside && !rule.label().isEmpty()) {
@@ -127,7 +131,8 @@ final class NotePainter {
 
     private Rectangle2D grip(boolean ofY, double at) {
         Rectangle2D area = plot.area();
-        return ofY ? new Rectangle2D.Double(area.getX(), at - GRIP, area.getWidth(), 2 * GRIP) : new Rectangle2D.Double(at - GRIP, area.getY(), 2 * GRIP, area.getHeight());
+        return ofY ? new Rectangle2D.Double(area.getX(), at - GRIP, area.getWidth(), 2 * GRIP)
+                : new Rectangle2D.Double(at - GRIP, area.getY(), 2 * GRIP, area.getHeight());
     }
 
     private void text(Note.Text note) {
@@ -140,7 +145,8 @@ final class NotePainter {
         List<String> lines = note.text().lines().toList();
         double line = style.length(12);
         double width = Math.max(style.length(8), lines.stream().mapToDouble(each -> new RichText(each, font).width()).max().orElse(0));
-        var box = new Rectangle2D.Double(x - style.length(2), y - style.length(9), width + style.length(4), lines.size() * line + style.length(1));
+        var box = new Rectangle2D.Double(x - style.length(2), y - style.length(9), width + style.length(4),
+                lines.size() * line + style.length(1));
         note.to().ifPresent(to -> arrow(note, box, plot.px(to.x()), plot.py(to.y())));
         for (int i = 0; i < lines.size(); i++) {
             new RichText(lines.get(i), font).draw(pen, Inks.INK, x, y + i * line, 0);
@@ -200,7 +206,8 @@ final class NotePainter {
         String read = drop.fromY() ? "x = " + read(x, on.x()) : "y = " + read(y, on.y());
         Font font = style.strong();
         double width = Typeface.width(font, read);
-        double textX = drop.fromY() ? Math.min(px + style.length(4), on.area().getMaxX() - width - 2) : on.area().getMinX() + style.length(5);
+        double textX = drop.fromY() ? Math.min(px + style.length(4), on.area().getMaxX() - width - 2)
+                : on.area().getMinX() + style.length(5);
         double textY = drop.fromY() ? on.area().getMaxY() - style.length(5) : py - style.length(4);
         var box = new Rectangle2D.Double(textX - 1, textY - style.length(8.5), width + 2, style.length(11));
         pen.fill(box, new Color(255, 255, 255, 210));

@@ -33,14 +33,16 @@ final class PointCloud {
     }
 
     /// @param strength of a single marker, 0 to 1
-    static void draw(Pen pen, Plot plot, double[] xs, double[] ys, Marker marker, double radius, Color color, double strength, Progress progress) {
+    static void draw(Pen pen, Plot plot, double[] xs, double[] ys, Marker marker, double radius, Color color, double strength,
+            Progress progress) {
         PixelGrid grid = PixelGrid.over(plot, pen);
         if (grid.width <= 0 || grid.height <= 0) {
             return;
         }
         int[] counts = counts(grid, xs, ys, progress);
         Mask mask = Mask.of(marker, radius * pen.pixelsAcross());
-        BufferedImage image = xs.length > MANY || strength < 1 ? density(counts, grid, mask, color, strength) : stamped(counts, grid, mask, color);
+        BufferedImage image = xs.length > MANY || strength < 1 ? density(counts, grid, mask, color, strength)
+                : stamped(counts, grid, mask, color);
         pen.image(image, grid.place);
     }
 
@@ -116,7 +118,8 @@ final class PointCloud {
             double slope = (axis.fraction(axis.high()) - axis.fraction(axis.low())) / (axis.high() - axis.low()) * length;
             double offset = start + axis.fraction(axis.low()) * length - axis.low() * slope;
             boolean log = axis instanceof LogScale || axis instanceof Reversed(LogScale _);
-            return new Along(axis, start, length, !log && Double.isFinite(slope) && slope != 0 && Double.isFinite(offset) && Math.abs(offset) < 1e9, slope, offset);
+            return new Along(axis, start, length, !log && Double.isFinite(slope) && slope != 0 && Double.isFinite(offset)
+                    && Math.abs(offset) < 1e9, slope, offset);
         }
 
         double at(double value) {
@@ -124,7 +127,8 @@ final class PointCloud {
         }
     }
 
-    /// The marker's coverage of the pixels around the one that holds its middle, 0 to 1 and 0 to 255, and the columns of each line that it covers.
+    /// The marker's coverage of the pixels around the one that holds its middle, 0 to 1 and 0 to 255, and the columns of each line that it
+    /// covers.
     private record Mask(int reach, float[][] lines, int[][] alphas, int[] from, int[] to) {
         static Mask of(Marker marker, double radius) {
             int reach = Math.max(1, (int) Math.ceil(radius * 1.5));

@@ -24,7 +24,8 @@ record ReadingPlace(double x, double y) {
         var data = new Extent();
         data.take(series.points().x(), ErrorBars.NONE);
         double span = data.greatest() - data.least();
-        double[][] ranges = {{data.least(), data.greatest()}, {data.greatest(), data.greatest() + span}, {data.least(), data.least() - span}};
+        double[][] ranges = {{data.least(), data.greatest()}, {data.greatest(), data.greatest() + span},
+                {data.least(), data.least() - span}};
         for (double[] range : ranges) {
             List<Double> x = Roots.in(at -> fit.function().at(at) - drop.at(), range[0], range[1]);
             if (!x.isEmpty()) {

@@ -45,14 +45,16 @@ final class ResidualStrip {
         String unit = painters.getFirst().series().rows().y().unit();
         String factor = plot.y().context();
         boolean onLogs = painters.stream().anyMatch(each -> !each.series().chosen().curve().fittedOn().equals("y"));
-        String title = onLogs ? "Residual of ln y" : "Residual" + (unit.isEmpty() && factor.isEmpty() ? "" : " (" + (factor + " " + unit).strip() + ")");
+        String title = onLogs ? "Residual of ln y" : "Residual"
+                + (unit.isEmpty() && factor.isEmpty() ? "" : " (" + (factor + " " + unit).strip() + ")");
         List<String> titleLines = RichText.lines(title, style.label(), area.getHeight() + style.length(40));
         for (int i = 0; i < titleLines.size(); i++) {
             pen.rising(titleLines.get(i), style.label(), Inks.MUTED, titleBaseline + i * style.length(10), area.getCenterY());
         }
         pen.clipped(new Rectangle2D.Double(area.getX() - 1, area.getY() - 4, area.getWidth() + 2, area.getHeight() + 8), () -> {
             for (SeriesPainter painter : painters) {
-                painter.series().residuals().filter(_ -> !painter.look().hidden()).ifPresent(residuals -> points(residuals, painter, aside(painter), progress));
+                painter.series().residuals().filter(_ -> !painter.look().hidden())
+                        .ifPresent(residuals -> points(residuals, painter, aside(painter), progress));
             }
         });
         pen.text(check(area.getWidth()), style.small(), Inks.MUTED, area.getMaxX(), area.getMaxY() + style.length(12), 1);
@@ -62,10 +64,12 @@ final class ResidualStrip {
     private String check(double width) {
         List<SeriesPainter> checked = painters.stream().filter(each -> each.series().runs().isPresent()).toList();
         String each = String.join(" · ", checked.stream().map(painter -> (painters.size() > 1 ? painter.name() + ": " : "Runs check: ")
-                + style.numbers().p(painter.series().runs().get().p().orElseThrow()) + ", " + painter.series().runs().get().says()).toList());
+                + style.numbers().p(painter.series().runs().get().p().orElseThrow()) + ", "
+                + painter.series().runs().get().says()).toList());
         List<String> seen = checked.stream().filter(painter -> painter.series().runs().get().warns()).map(SeriesPainter::name).toList();
         String named = seen.isEmpty() ? "No pattern seen in any series" : "A pattern is left in " + String.join(", ", seen);
-        String counted = seen.isEmpty() ? "No pattern seen" : Phrase.of("A pattern is left in %d of %d series", seen.size(), checked.size());
+        String counted = seen.isEmpty() ? "No pattern seen"
+                : Phrase.of("A pattern is left in %d of %d series", seen.size(), checked.size());
         return Stream.of(each, named, counted).filter(text -> Typeface.width(style.small(), text) <= width).findFirst().orElse("");
     }
 
@@ -77,7 +81,8 @@ final class ResidualStrip {
     }
 
     FigureLayout.Strip layout() {
-        return new FigureLayout.Strip(plot.area(), plot.y(), painters.stream().collect(Collectors.toMap(each -> each.series().key(), this::aside)));
+        return new FigureLayout.Strip(plot.area(), plot.y(),
+                painters.stream().collect(Collectors.toMap(each -> each.series().key(), this::aside)));
     }
 
     /// @param aside how far series move apart, so that points at the same x do not hide one another
@@ -104,7 +109,8 @@ final class ResidualStrip {
                 pen.draw(painter.marker().at(px, py, r), painter.color(), style.weight(0.8));
                 continue;
             }
-            pen.fill(painter.marker().at(px, py, r), painter.colors().isPresent() && raw.length == painter.series().points().size() ? painter.colors().get().at(i) : painter.color());
+            pen.fill(painter.marker().at(px, py, r), painter.colors().isPresent() && raw.length == painter.series().points().size()
+                    ? painter.colors().get().at(i) : painter.color());
         }
     }
 }

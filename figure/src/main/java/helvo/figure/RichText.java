@@ -100,7 +100,8 @@ final class RichText {
 
     private static int after(String text, int at) {
         boolean marked = Math.min(marked(text, at, '^'), marked(text, at, '_')) == at && at < text.length();
-        return marked ? text.indexOf('}', at) + 1 : Math.min(text.length(), at + Character.charCount(text.codePointAt(Math.min(at, text.length() - 1))));
+        return marked ? text.indexOf('}', at) + 1 : Math.min(text.length(),
+                at + Character.charCount(text.codePointAt(Math.min(at, text.length() - 1))));
     }
 
     /// Without the marks, as a title of a file has it.

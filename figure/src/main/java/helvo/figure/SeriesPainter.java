@@ -259,7 +259,8 @@ final class SeriesPainter {
         var path = new Path2D.Double();
         for (int i = 0; i <= BAND_STEPS; i++) {
             double from = fractionOrEnd(reach[0]);
-            double x = i == 0 ? reach[0] : i == BAND_STEPS ? reach[1] : plot.x().value(from + (fractionOrEnd(reach[1]) - from) * i / BAND_STEPS);
+            double x = i == 0 ? reach[0] : i == BAND_STEPS ? reach[1]
+                    : plot.x().value(from + (fractionOrEnd(reach[1]) - from) * i / BAND_STEPS);
             Optional<Reading> reading = Reading.at(fit, ONE_POINT, x);
             if (reading.isEmpty() || half.apply(reading.get()).isEmpty()) {
                 return null;
@@ -390,7 +391,8 @@ final class SeriesPainter {
                 py[used++] = y;
             }
         }
-        return used < 2 ? Optional.empty() : Optional.of(look.join() == SeriesLook.Join.SMOOTH ? Smooth.path(px, py, used) : straight(px, py, used));
+        return used < 2 ? Optional.empty() : Optional.of(look.join() == SeriesLook.Join.SMOOTH ? Smooth.path(px, py, used)
+                : straight(px, py, used));
     }
 
     private static Path2D straight(double[] px, double[] py, int n) {
@@ -531,7 +533,8 @@ final class SeriesPainter {
             double x = plot.px(points.x()[i]);
             occupancy.takePoint(x, plot.py(points.y()[i]), radius() + 1);
             if (visible(points.yBars(), i) && points.size() <= 1500) {
-                occupancy.takeLine(x, plot.pyWithin(points.y()[i] + points.yBars().up()[i]), x, plot.pyWithin(points.y()[i] - points.yBars().down()[i]));
+                occupancy.takeLine(x, plot.pyWithin(points.y()[i] + points.yBars().up()[i]), x,
+                        plot.pyWithin(points.y()[i] - points.yBars().down()[i]));
             }
         }
         if (points.size() <= ENOUGH_TO_AVOID) {
@@ -561,7 +564,8 @@ final class SeriesPainter {
             return look.coloredBy().flatMap(by -> {
                 if (by.equals(SeriesLook.ColorBy.RESIDUAL)) {
                     String unit = series.rows().y().unit();
-                    return series.residuals().map(residuals -> about("Residual" + (unit.isEmpty() ? "" : " (" + unit + ")"), atPoints(series, residuals), true));
+                    return series.residuals().map(residuals -> about("Residual" + (unit.isEmpty() ? "" : " (" + unit + ")"),
+                            atPoints(series, residuals), true));
                 }
                 return figure.table().columns().stream().filter(column -> column.id() == by.column()).findFirst().map(column -> {
                     double[] values = java.util.Arrays.stream(series.points().rows()).mapToDouble(column.cells()::number).toArray();
@@ -588,7 +592,8 @@ final class SeriesPainter {
             boolean diverging = residuals || least < 0 && greatest > 0;
             double reach = Math.max(Math.abs(least), Math.abs(greatest));
             AxisScale round = diverging ? AxisScale.symmetric(reach == 0 ? 1 : reach / 1.1) : AxisScale.around(least, greatest, 5);
-            return new ColorScale(title, values, diverging ? round.low() : least, diverging ? round.high() : greatest == least ? least + 1 : greatest,
+            return new ColorScale(title, values, diverging ? round.low() : least,
+                    diverging ? round.high() : greatest == least ? least + 1 : greatest,
                     diverging ? Ramp.DIVERGING : Ramp.SEQUENTIAL);
         }
 

@@ -27,7 +27,8 @@ import org.apache.pdfbox.io.RandomAccessReadBuffer;
 /// Writes SVG 1.1: paths, text as text, and the characters it uses of our fonts embedded.
 final class SvgPen implements Pen {
     /// What a browser needs to draw glyphs; tables for shaping, kerning and features are left out.
-    private static final List<String> FONT_TABLES = List.of("head", "hhea", "hmtx", "maxp", "loca", "glyf", "cmap", "name", "post", "OS/2", "cvt ", "fpgm", "prep");
+    private static final List<String> FONT_TABLES = List.of("head", "hhea", "hmtx", "maxp", "loca", "glyf", "cmap", "name", "post", "OS/2",
+            "cvt ", "fpgm", "prep");
 
     private final StringBuilder body = new StringBuilder();
     private final Map<Typeface, Set<Integer>> characters = new EnumMap<>(Typeface.class);
@@ -50,7 +51,8 @@ final class SvgPen implements Pen {
                 <style>%s</style>
                 %s</svg>
                 """, number(widthMm), number(heightMm), number(width), number(height), escaped(title),
-                data.isEmpty() ? "" : "\n<metadata><data type=\"text/csv\" xmlns=\"urn:helvo:data\">" + data.lines().map(SvgPen::escaped).collect(Collectors.joining("\n")) + "</data></metadata>",
+                data.isEmpty() ? "" : "\n<metadata><data type=\"text/csv\" xmlns=\"urn:helvo:data\">"
+                        + data.lines().map(SvgPen::escaped).collect(Collectors.joining("\n")) + "</data></metadata>",
                 fontFaces(), body);
     }
 
@@ -122,7 +124,8 @@ final class SvgPen implements Pen {
     @Override
     public void clipped(Rectangle2D area, Runnable inside) {
         String id = "clip" + ++clips;
-        body.append("<clipPath id=\"").append(id).append("\"><path d=\"").append(path(area)).append("\"/></clipPath>\n<g clip-path=\"url(#").append(id).append(")\">\n");
+        body.append("<clipPath id=\"").append(id).append("\"><path d=\"").append(path(area)).append("\"/></clipPath>\n<g clip-path=\"url(#")
+                .append(id).append(")\">\n");
         inside.run();
         body.append("</g>\n");
     }

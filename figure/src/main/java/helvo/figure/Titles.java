@@ -77,8 +77,10 @@ final class Titles {
         boolean dates = place == AxisPlace.X && figure.xTime().isPresent();
         List<Column> columns = place == AxisPlace.X ? figure.xs() : along(figure, place);
         boolean oneUnit = dates || columns.stream().map(Column::unit).distinct().count() == 1;
-        String names = String.join(", ", columns.stream().map(column -> oneUnit ? column.name() : column.heading().text()).distinct().toList());
-        Optional<String> unit = dates || !oneUnit ? Optional.empty() : Optional.of(columns.getFirst().unit()).filter(each -> !each.isEmpty());
+        String names = String.join(", ", columns.stream().map(column -> oneUnit ? column.name()
+                : column.heading().text()).distinct().toList());
+        Optional<String> unit = dates || !oneUnit ? Optional.empty()
+                : Optional.of(columns.getFirst().unit()).filter(each -> !each.isEmpty());
         return names + unit.map(each -> " (" + each + ")").orElse("");
     }
 
@@ -87,6 +89,7 @@ final class Titles {
         boolean right = figure.series().stream().anyMatch(series -> figure.isOnRight(series.key()));
         boolean left = figure.series().stream().anyMatch(series -> !figure.isOnRight(series.key()));
         return !(left && right) ? all : all.stream().filter(column -> figure.series().stream()
-                .anyMatch(series -> series.key().yColumn() == column.id() && figure.isOnRight(series.key()) == (place == AxisPlace.RIGHT))).toList();
+                .anyMatch(series -> series.key().yColumn() == column.id()
+                        && figure.isOnRight(series.key()) == (place == AxisPlace.RIGHT))).toList();
     }
 }

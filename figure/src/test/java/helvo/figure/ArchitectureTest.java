@@ -16,7 +16,8 @@ class ArchitectureTest {
     /// What a computer's language changes is never used: see [helvo.core.Phrase].
     @ArchTest
     static final ArchRule speaksTheSameInEveryLanguage = noClasses().that().doNotHaveFullyQualifiedName("helvo.core.Phrase").should()
-            .callMethod(String.class, "formatted", Object[].class).orShould().callMethod(String.class, "format", String.class, Object[].class)
+            .callMethod(String.class, "formatted", Object[].class).orShould()
+            .callMethod(String.class, "format", String.class, Object[].class)
             .orShould().callMethod(String.class, "toLowerCase").orShould().callMethod(String.class, "toUpperCase")
             .orShould().callMethod(java.io.PrintWriter.class, "printf", String.class, Object[].class);
 }

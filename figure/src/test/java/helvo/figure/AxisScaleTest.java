@@ -65,7 +65,8 @@ class AxisScaleTest {
     @Test
     void labelsAreDecimalsNotTheirRounding() {
         AxisScale scale = AxisScale.around(0.05, 0.62, 8);
-        assertThat(scale.ticks().stream().map(tick -> scale.label(tick, NumberFormat.POINT))).contains("0.3", "0.6").noneMatch(label -> label.length() > 4);
+        assertThat(scale.ticks().stream().map(tick -> scale.label(tick, NumberFormat.POINT))).contains("0.3", "0.6")
+                .noneMatch(label -> label.length() > 4);
         AxisScale large = AxisScale.around(0, 4.2e9, 6);
         assertThat(large.context()).isEqualTo("10⁹");
         assertThat(large.ticks().stream().map(tick -> large.label(tick, NumberFormat.POINT))).contains("1", "4");

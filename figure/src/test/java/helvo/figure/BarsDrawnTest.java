@@ -75,7 +75,8 @@ class BarsDrawnTest {
                 at[i] = layout.xAt(at[i]);
                 at[i + 1] = layout.yAt(helvo.core.look.AxisPlace.Y, at[i + 1]);
             }
-            all.add(new Drawn(at, path.group(2), path.group(3), path.group(4) == null ? 0 : Double.parseDouble(path.group(4)), path.group(5).contains("dasharray"), !path.group(1).contains("C")));
+            all.add(new Drawn(at, path.group(2), path.group(3), path.group(4) == null ? 0 : Double.parseDouble(path.group(4)),
+                    path.group(5).contains("dasharray"), !path.group(1).contains("C")));
         }
         return all;
     }
@@ -86,7 +87,8 @@ class BarsDrawnTest {
 
     private static boolean isLine(Drawn drawn, double x1, double y1, double x2, double y2) {
         double[] wanted = {x1, y1, x2, y2};
-        return drawn.at.length == 4 && drawn.stroke != null && java.util.stream.IntStream.range(0, 4).allMatch(i -> Math.abs(drawn.at[i] - wanted[i]) < 1e-3);
+        return drawn.at.length == 4 && drawn.stroke != null
+                && java.util.stream.IntStream.range(0, 4).allMatch(i -> Math.abs(drawn.at[i] - wanted[i]) < 1e-3);
     }
 
     @Test
@@ -102,7 +104,8 @@ class BarsDrawnTest {
         List<Drawn> chosen = drawn(figure(y, up, down, look(new BarLook(true, 2, 1.6, Optional.of("#A33A5E")))));
         Drawn bar = chosen.stream().filter(each -> isLine(each, 1, 1.5, 1, 0.875)).findFirst().orElseThrow();
         assertThat(bar.stroke).isEqualTo("#a33a5e");
-        assertThat(bar.weight).isCloseTo(2 * usual.stream().filter(each -> isLine(each, 1, 1.5, 1, 0.875)).findFirst().orElseThrow().weight, within(1e-3));
+        assertThat(bar.weight).isCloseTo(2 * usual.stream().filter(each -> isLine(each, 1, 1.5, 1, 0.875)).findFirst().orElseThrow().weight,
+                within(1e-3));
         assertThat(width(chosen, 1.5)).isCloseTo(2 * width(usual, 1.5), within(1e-3));
         assertThat(drawn(figure(y, up, down, look(BarLook.USUAL.shown(false))))).noneMatch(each -> isLine(each, 1, 1.5, 1, 0.875));
         FigureAnalysis hidden = figure(y, up, down, look(BarLook.USUAL.shown(false)));
@@ -111,7 +114,8 @@ class BarsDrawnTest {
 
     /// Of the cap at a height of the first bar.
     private static double width(List<Drawn> all, double y) {
-        return all.stream().filter(each -> each.at.length == 4 && Math.abs(each.at[1] - y) < 1e-3 && Math.abs(each.at[3] - y) < 1e-3 && Math.abs((each.at[0] + each.at[2]) / 2 - 1) < 1e-3)
+        return all.stream().filter(each -> each.at.length == 4 && Math.abs(each.at[1] - y) < 1e-3 && Math.abs(each.at[3] - y) < 1e-3
+                && Math.abs((each.at[0] + each.at[2]) / 2 - 1) < 1e-3)
                 .mapToDouble(each -> each.at[2] - each.at[0]).findFirst().orElseThrow();
     }
 
@@ -123,7 +127,8 @@ class BarsDrawnTest {
                 new FigureEdit.SetCurveLook(1, Y, CurveLook.USUAL.withLabel(EnumSet.of(LabelPart.EQUATION, LabelPart.BOUNDS))));
         List<Drawn> all = drawn(figure);
         double from = all.stream().filter(Drawn::dashed).mapToDouble(each -> each.at[0]).min().orElseThrow();
-        assertThat(all.stream().filter(Drawn::dashed)).hasSize(2).anyMatch(each -> isLine(each, from, -1 + 1.5 * from, 3, 3.5)).anyMatch(each -> isLine(each, from, 1 + 0.5 * from, 3, 2.5));
+        assertThat(all.stream().filter(Drawn::dashed)).hasSize(2).anyMatch(each -> isLine(each, from, -1 + 1.5 * from, 3, 3.5))
+                .anyMatch(each -> isLine(each, from, 1 + 0.5 * from, 3, 2.5));
         Drawn corridor = all.stream().filter(each -> !each.fill.equals("none") && each.at.length > 300).findFirst().orElseThrow();
         for (int i = 0; i + 1 < corridor.at.length; i += 2) {
             double x = corridor.at[i];
@@ -134,17 +139,20 @@ class BarsDrawnTest {
         double radius = 0.02;
         String ink = "#%06x".formatted(Inks.series(0).getRGB() & 0xffffff);
         assertThat(all.stream().filter(each -> !each.straight && ink.equals(each.stroke)).map(BarsDrawnTest::middle)).as("rings").hasSize(2)
-                .anyMatch(at -> Math.abs(at[0] - 1) < radius && Math.abs(at[1] - 1) < radius).anyMatch(at -> Math.abs(at[0] - 3) < radius && Math.abs(at[1] - 3) < radius);
+                .anyMatch(at -> Math.abs(at[0] - 1) < radius && Math.abs(at[1] - 1) < radius)
+                .anyMatch(at -> Math.abs(at[0] - 3) < radius && Math.abs(at[1] - 3) < radius);
         assertThat(svg(figure)).contains("steepest y = 1.50", "shallowest y = 0.50");
     }
 
     private static double[] middle(Drawn drawn) {
         double[] xs = java.util.stream.IntStream.range(0, drawn.at.length / 2).mapToDouble(i -> drawn.at[2 * i]).toArray();
         double[] ys = java.util.stream.IntStream.range(0, drawn.at.length / 2).mapToDouble(i -> drawn.at[2 * i + 1]).toArray();
-        return new double[] {(Arrays.stream(xs).min().orElseThrow() + Arrays.stream(xs).max().orElseThrow()) / 2, (Arrays.stream(ys).min().orElseThrow() + Arrays.stream(ys).max().orElseThrow()) / 2};
+        return new double[] {(Arrays.stream(xs).min().orElseThrow() + Arrays.stream(xs).max().orElseThrow()) / 2,
+                (Arrays.stream(ys).min().orElseThrow() + Arrays.stream(ys).max().orElseThrow()) / 2};
     }
 
-    /// Through (1, 0), (2, 3) and (3, 0), each ± 1, no line passes; the flat line through 1.5 would with ± 1.5, and the fitted line at 1 misses the middle bar.
+    /// Through (1, 0), (2, 3) and (3, 0), each ± 1, no line passes; the flat line through 1.5 would with ± 1.5, and the fitted line at 1
+    /// misses the middle bar.
     @Test
     void withoutALineTheNearestIsDrawnAndMissedBarsAreMarked() throws IOException {
         double[] half = {1, 1, 1};
@@ -154,7 +162,9 @@ class BarsDrawnTest {
         assertThat(dashed.getFirst().at[1]).isCloseTo(1.5, within(2e-3));
         assertThat(dashed.getFirst().at[3]).isCloseTo(1.5, within(2e-3));
         String look = "#%06x".formatted(Inks.LOOK.getRGB() & 0xffffff);
-        assertThat(all).anyMatch(each -> each.stroke != null && each.stroke.equals(look) && each.straight && Math.abs(each.at[0] - 2) < 1e-3);
-        assertThat(all.stream().filter(each -> look.equals(each.stroke) && !each.straight).map(BarsDrawnTest::middle)).hasSize(1).allMatch(at -> Math.abs(at[0] - 2) < 0.02 && Math.abs(at[1] - 3) < 0.02);
+        assertThat(all).anyMatch(each -> each.stroke != null && each.stroke.equals(look) && each.straight
+                && Math.abs(each.at[0] - 2) < 1e-3);
+        assertThat(all.stream().filter(each -> look.equals(each.stroke) && !each.straight).map(BarsDrawnTest::middle)).hasSize(1)
+                .allMatch(at -> Math.abs(at[0] - 2) < 0.02 && Math.abs(at[1] - 3) < 0.02);
     }
 }

@@ -64,8 +64,10 @@ class FigureFileTest {
 
     @Test
     void anSvgHoldsTextAsTextWithItsFonts() throws Exception {
-        String svg = new String(FigureFile.bytes(FigureFormat.SVG, figure(12, title("Stretch < load & more")), 0, true, Progress.NONE), StandardCharsets.UTF_8);
-        Document document = DocumentBuilderFactory.newInstance().newDocumentBuilder().parse(new ByteArrayInputStream(svg.getBytes(StandardCharsets.UTF_8)));
+        String svg = new String(FigureFile.bytes(FigureFormat.SVG, figure(12, title("Stretch < load & more")), 0, true, Progress.NONE),
+                StandardCharsets.UTF_8);
+        Document document = DocumentBuilderFactory.newInstance().newDocumentBuilder()
+                .parse(new ByteArrayInputStream(svg.getBytes(StandardCharsets.UTF_8)));
         var texts = document.getElementsByTagName("text");
         List<String> words = IntStream.range(0, texts.getLength()).mapToObj(i -> texts.item(i).getTextContent()).toList();
         assertThat(words).contains("Stretch < load & more", "Load (N)", "Stretch (mm)", "10");
@@ -73,7 +75,8 @@ class FigureFileTest {
         assertThat(document.getDocumentElement().getAttribute("width")).isEqualTo("160mm");
         assertThat(svg).contains("@font-face{font-family:'Source Sans 3'", "@font-face{font-family:'Source Sans 3 SemiBold'");
         assertThat(svg.length()).isLessThan(200_000);
-        assertThat(document.getElementsByTagName("data").item(0).getTextContent()).startsWith("series,row,x,y,x bar down,x bar up,y bar down,y bar up\n\"Stretch\",1,5,").hasLineCount(13);
+        assertThat(document.getElementsByTagName("data").item(0).getTextContent())
+                .startsWith("series,row,x,y,x bar down,x bar up,y bar down,y bar up\n\"Stretch\",1,5,").hasLineCount(13);
     }
 
     @Test
@@ -136,7 +139,8 @@ class FigureFileTest {
         FigureAnalysis many = figure(PointCloud.MANY + 1);
         assertThatThrownBy(() -> Raster.draw(many, 1, unwanted)).isInstanceOf(CancellationException.class);
         FigureAnalysis poster = figure(3, new FigureEdit.Resize(1, 1200, 1200));
-        assertThatThrownBy(() -> FigureFile.bytes(FigureFormat.PNG, poster, 2400, false, Progress.NONE)).isInstanceOf(IOException.class).hasMessageContaining("200 million pixels");
+        assertThatThrownBy(() -> FigureFile.bytes(FigureFormat.PNG, poster, 2400, false, Progress.NONE)).isInstanceOf(IOException.class)
+                .hasMessageContaining("200 million pixels");
     }
 
     private static FigureEdit title(String text) {

@@ -56,7 +56,8 @@ class LabelsTest {
             for (SeriesAnalysis series : figure.series()) {
                 for (int p = 0; p < series.points().size(); p++) {
                     double x = layout.plot().getX() + layout.x().orElseThrow().fraction(series.points().x()[p]) * layout.plot().getWidth();
-                    double y = layout.plot().getMaxY() - layout.y().orElseThrow().fraction(series.points().y()[p]) * layout.plot().getHeight();
+                    double y = layout.plot().getMaxY() - layout.y().orElseThrow()
+                            .fraction(series.points().y()[p]) * layout.plot().getHeight();
                     assertThat(label.contains(x, y)).as("label %s on point %s of %s", i, p, series.label()).isFalse();
                 }
             }
@@ -70,7 +71,8 @@ class LabelsTest {
     @ParameterizedTest
     @CsvSource({"85, 75", "60, 60", "170, 90"})
     void longEquationsAreBrokenAtSigns(double width, double height) throws Exception {
-        FigureAnalysis figure = figure(new Random(5), 1, new FigureEdit.ChooseCurve(1, new SeriesKey(3, ""), new Polynomial(4)), new FigureEdit.Resize(1, width, height));
+        FigureAnalysis figure = figure(new Random(5), 1, new FigureEdit.ChooseCurve(1, new SeriesKey(3, ""), new Polynomial(4)),
+                new FigureEdit.Resize(1, width, height));
         var pen = new SvgPen(4);
         FigureLayout layout = FigureDrawing.draw(figure, pen, Progress.NONE);
         String svg = pen.document("t", "", width, height, layout.width(), layout.height());

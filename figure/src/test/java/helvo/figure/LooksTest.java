@@ -92,7 +92,8 @@ class LooksTest {
         assertThat(log.value(log.fraction(30))).isCloseTo(30, within(1e-9));
         Axis reversed = drawn(figure(x, y, axis(AxisPlace.X, AxisLook.USUAL.logarithmic(true).reversed(true)))).x().orElseThrow();
         assertThat(reversed.fraction(900)).isLessThan(reversed.fraction(1));
-        assertThat(drawn(figure(new double[] {-3, -2}, new double[] {1, 2}, axis(AxisPlace.X, AxisLook.USUAL.logarithmic(true)))).x().orElseThrow().ticks()).as("nothing to show").isNotEmpty();
+        assertThat(drawn(figure(new double[] {-3, -2}, new double[] {1, 2},
+                axis(AxisPlace.X, AxisLook.USUAL.logarithmic(true)))).x().orElseThrow().ticks()).as("nothing to show").isNotEmpty();
     }
 
     /// Nothing throws, and no label is empty or no number, whatever the values.
@@ -101,10 +102,12 @@ class LooksTest {
     void awkwardValuesAreDrawn(double from, double to) {
         double[] x = {from, from / 2 + to / 2, to};
         for (boolean log : new boolean[] {false, true}) {
-            FigureLayout layout = drawn(figure(x, x, axis(AxisPlace.X, AxisLook.USUAL.logarithmic(log)), axis(AxisPlace.Y, AxisLook.USUAL.reversed(true).onOtherSide(true))));
+            FigureLayout layout = drawn(figure(x, x, axis(AxisPlace.X, AxisLook.USUAL.logarithmic(log)),
+                    axis(AxisPlace.Y, AxisLook.USUAL.reversed(true).onOtherSide(true))));
             for (Axis axis : layout.axes().values()) {
                 assertThat(axis.low()).isLessThan(axis.high());
-                assertThat(axis.ticks()).isNotEmpty().allSatisfy(tick -> assertThat(axis.label(tick, NumberFormat.POINT)).isNotEmpty().doesNotContain("NaN", "Inf"));
+                assertThat(axis.ticks()).isNotEmpty().allSatisfy(tick -> assertThat(axis.label(tick, NumberFormat.POINT)).isNotEmpty()
+                        .doesNotContain("NaN", "Inf"));
             }
         }
     }
@@ -112,7 +115,9 @@ class LooksTest {
     @Test
     void limitsStepsAndPartsAreAsTyped() {
         double[] x = {1, 2, 3, 4};
-        FigureLayout layout = drawn(figure(x, x, axis(AxisPlace.X, AxisLook.USUAL.withLimits(Optional.of(-1.0), Optional.of(7.0)).withStep(Optional.of(2.5)).withMinor(Optional.of(5)).withDecimals(Optional.of(2)))));
+        FigureLayout layout = drawn(figure(x, x, axis(AxisPlace.X,
+                AxisLook.USUAL.withLimits(Optional.of(-1.0), Optional.of(7.0)).withStep(Optional.of(2.5)).withMinor(Optional.of(5))
+                .withDecimals(Optional.of(2)))));
         Axis axis = layout.x().orElseThrow();
         assertThat(axis.ticks()).containsExactly(0.0, 2.5, 5.0);
         assertThat(axis.ticks().stream().map(tick -> axis.label(tick, NumberFormat.POINT))).containsExactly("0.00", "2.50", "5.00");
@@ -120,17 +125,20 @@ class LooksTest {
         assertThat(layout.px(-1)).isCloseTo(layout.plot().getMinX(), within(1e-9));
         FigureLayout zoomed = drawn(figure(x, x, new Zoom(1, Map.of(AxisPlace.X, new Zoom.Limits(Optional.of(2.0), Optional.of(3.0))))));
         assertThat(zoomed.x().orElseThrow().low()).isEqualTo(2);
-        assertThat(drawn(figure(new double[] {100, 101}, new double[] {1, 2}, axis(AxisPlace.X, AxisLook.USUAL.withZero(true)))).x().orElseThrow().low()).isLessThanOrEqualTo(0);
+        assertThat(drawn(figure(new double[] {100, 101}, new double[] {1, 2},
+                axis(AxisPlace.X, AxisLook.USUAL.withZero(true)))).x().orElseThrow().low()).isLessThanOrEqualTo(0);
     }
 
     @Test
     void twoScalesThatWouldHideOneAnotherAreMovedApart() {
         double[] x = IntStream.range(0, 20).asDoubleStream().toArray();
         double[] y = Arrays.stream(x).map(v -> 1 + v / 3).toArray();
-        FigureAnalysis figure = figure(x, y, new helvo.core.study.ColumnEdit.SetRole(1, 3, Role.Y), new FigureEdit.SetSeriesLook(1, SECOND, SeriesLook.USUAL.onRight(Optional.of(true))));
+        FigureAnalysis figure = figure(x, y, new helvo.core.study.ColumnEdit.SetRole(1, 3, Role.Y),
+                new FigureEdit.SetSeriesLook(1, SECOND, SeriesLook.USUAL.onRight(Optional.of(true))));
         FigureLayout layout = drawn(figure);
         assertThat(layout.axes()).containsKeys(AxisPlace.Y, AxisPlace.RIGHT);
-        double apart = IntStream.range(0, 20).mapToDouble(i -> Math.abs(layout.py(AxisPlace.Y, y[i]) - layout.py(AxisPlace.RIGHT, y[i] * 100 + 3))).average().orElseThrow();
+        double apart = IntStream.range(0, 20).mapToDouble(i -> Math.abs(layout.py(AxisPlace.Y, y[i]) - layout.py(AxisPlace.RIGHT,
+                y[i] * 100 + 3))).average().orElseThrow();
         assertThat(apart).isGreaterThan(layout.plot().getHeight() * 0.08);
         assertThat(layout.place(new Thing.AxisTitle(AxisPlace.RIGHT)).orElseThrow().getCenterX()).isGreaterThan(layout.plot().getMaxX());
     }
@@ -139,8 +147,10 @@ class LooksTest {
     void curvesAreExtendedHiddenAndReadOffWhereTheyCrossAValue() {
         double[] x = {1, 2, 3, 4, 5, 6};
         double[] y = Arrays.stream(x).map(v -> v * v).toArray();
-        FigureAnalysis figure = figure(x, y, new FigureEdit.ChooseCurve(1, Y, new Polynomial(2)), new FigureEdit.SetCurveLook(1, Y, CurveLook.USUAL.reaching(Optional.of(-2.0), Optional.of(9.0))),
-                new FigureEdit.PutNote(1, new Note.Drop(1, Y, true, 20, true)), new FigureEdit.PutNote(1, new Note.Rule(2, true, 90, "limit")));
+        FigureAnalysis figure = figure(x, y, new FigureEdit.ChooseCurve(1, Y, new Polynomial(2)),
+                new FigureEdit.SetCurveLook(1, Y, CurveLook.USUAL.reaching(Optional.of(-2.0), Optional.of(9.0))),
+                new FigureEdit.PutNote(1, new Note.Drop(1, Y, true, 20, true)),
+                        new FigureEdit.PutNote(1, new Note.Rule(2, true, 90, "limit")));
         FigureLayout layout = drawn(figure);
         assertThat(layout.x().orElseThrow().low()).isLessThan(-2);
         assertThat(layout.y().orElseThrow().high()).as("the reference line is in view").isGreaterThanOrEqualTo(90);
@@ -178,7 +188,8 @@ class LooksTest {
     @Test
     void aTitleOfOnesOwnKeepsThePowerOfTenOfItsAxis() throws Exception {
         double[] x = {1e7, 2e7, 3e7};
-        assertThat(svg(figure(x, x, axis(AxisPlace.X, AxisLook.USUAL.withTitle(Optional.of("Cycles (turns)"))), axis(AxisPlace.Y, AxisLook.USUAL.withTitle(Optional.of("Wear"))))))
+        assertThat(svg(figure(x, x, axis(AxisPlace.X, AxisLook.USUAL.withTitle(Optional.of("Cycles (turns)"))),
+                axis(AxisPlace.Y, AxisLook.USUAL.withTitle(Optional.of("Wear"))))))
                 .contains("Cycles (10⁶ turns)", "Wear (10⁶)");
     }
 
@@ -187,7 +198,8 @@ class LooksTest {
     void longTitlesBreakIntoLinesAndLoseNothing(double width, double height) throws Exception {
         String title = "Stretch of the cord after a night in the salt bath and a morning under the lamp, less the slack";
         double[] x = {1, 2, 3};
-        FigureAnalysis figure = figure(x, x, axis(AxisPlace.X, AxisLook.USUAL.withTitle(Optional.of(title))), axis(AxisPlace.Y, AxisLook.USUAL.withTitle(Optional.of(title))),
+        FigureAnalysis figure = figure(x, x, axis(AxisPlace.X, AxisLook.USUAL.withTitle(Optional.of(title))),
+                axis(AxisPlace.Y, AxisLook.USUAL.withTitle(Optional.of(title))),
                 new FigureEdit.SetTitle(1, Optional.of(title)), new FigureEdit.Resize(1, width, height));
         String words = svg(figure).replaceAll("<[^>]*>", " ").replaceAll("\\s+", "");
         assertThat(words.split(java.util.regex.Pattern.quote(title.replace(" ", "")), -1)).as("title three times").hasSize(4);
@@ -199,7 +211,8 @@ class LooksTest {
             assertThat(place.getMaxX()).isLessThanOrEqualTo(layout.width() + 6);
             assertThat(place.intersects(layout.plot())).as("%s on the plot", thing).isFalse();
         }
-        assertThat(drawn(figure(x, x, new FigureEdit.SetTitle(1, Optional.of("word ".repeat(90))), new FigureEdit.Resize(1, 60, 60))).notices()).anyMatch(each -> each.startsWith("The title of the figure is too long"));
+        assertThat(drawn(figure(x, x, new FigureEdit.SetTitle(1, Optional.of("word ".repeat(90))),
+                new FigureEdit.Resize(1, 60, 60))).notices()).anyMatch(each -> each.startsWith("The title of the figure is too long"));
     }
 
     @Test
@@ -207,7 +220,8 @@ class LooksTest {
         double[] x = {1, 2, 3, 4};
         for (double value : new double[] {0, 7, -3.25, 1e9, 1e-9, 1e300}) {
             double[] alike = {value, value, value, value};
-            for (FigureLayout layout : List.of(drawn(figure(x, alike)), drawn(figure(alike, x)), drawn(figure(x, alike, axis(AxisPlace.Y, AxisLook.USUAL.logarithmic(value > 0)))))) {
+            for (FigureLayout layout : List.of(drawn(figure(x, alike)), drawn(figure(alike, x)),
+                    drawn(figure(x, alike, axis(AxisPlace.Y, AxisLook.USUAL.logarithmic(value > 0)))))) {
                 for (AxisPlace place : List.of(AxisPlace.X, AxisPlace.Y)) {
                     Axis axis = layout.axes().get(place);
                     List<String> labels = axis.ticks().stream().map(tick -> axis.label(tick, NumberFormat.POINT)).toList();
@@ -236,10 +250,12 @@ class LooksTest {
         FigureLayout plain = drawn(figure(x, x));
         Rectangle2D label = plain.place(new Thing.CurveLabel(Y)).orElseThrow();
         var onLabel = new Note.Text.Target(plain.xAt(label.getCenterX()), plain.yAt(AxisPlace.Y, label.getCenterY()));
-        FigureLayout pointed = drawn(figure(x, x, new FigureEdit.PutNote(1, new Note.Text(1, "heater off", 1.5, 5.5, Optional.of(onLabel)))));
+        FigureLayout pointed = drawn(figure(x, x, new FigureEdit.PutNote(1,
+                new Note.Text(1, "heater off", 1.5, 5.5, Optional.of(onLabel)))));
         assertThat(pointed.place(new Thing.CurveLabel(Y)).orElseThrow()).isEqualTo(label);
         assertThat(pointed.at(label.getCenterX(), label.getCenterY())).hasValue(new Thing.NoteOf(1, 1));
-        FigureLayout said = drawn(figure(x, x, new FigureEdit.PutNote(1, new Note.Text(1, "heater off", onLabel.x(), onLabel.y(), Optional.empty()))));
+        FigureLayout said = drawn(figure(x, x, new FigureEdit.PutNote(1,
+                new Note.Text(1, "heater off", onLabel.x(), onLabel.y(), Optional.empty()))));
         Rectangle2D note = said.place(new Thing.NoteOf(1, 0)).orElseThrow();
         assertThat(said.place(new Thing.CurveLabel(Y)).orElseThrow().intersects(note)).isFalse();
     }
@@ -260,9 +276,11 @@ class LooksTest {
         assertThat(layout.at(legend.getCenterX(), legend.getCenterY())).hasValue(new Thing.LegendEntry(Y));
         if (above) {
             assertThat(legend.getMaxY()).isLessThanOrEqualTo(layout.plot().getMinY());
-            FigureLayout moved = drawn(figure(x, y, always, axis(AxisPlace.X, AxisLook.USUAL.withLimits(Optional.of(0.0), Optional.of(40.0)))));
+            FigureLayout moved = drawn(figure(x, y, always, axis(AxisPlace.X,
+                    AxisLook.USUAL.withLimits(Optional.of(0.0), Optional.of(40.0)))));
             assertThat(moved.plot()).isEqualTo(layout.plot());
-            FigureLayout put = drawn(figure(x, y, new FigureEdit.SetLegend(1, LegendLook.USUAL.with(LegendLook.Shown.ALWAYS).withAt(Optional.of(new CurveLook.Spot(0.5, 0.5))))));
+            FigureLayout put = drawn(figure(x, y, new FigureEdit.SetLegend(1,
+                    LegendLook.USUAL.with(LegendLook.Shown.ALWAYS).withAt(Optional.of(new CurveLook.Spot(0.5, 0.5))))));
             assertThat(put.plot().contains(put.place(new Thing.Legend()).orElseThrow())).isTrue();
         } else {
             for (int i = 0; i < points; i++) {
@@ -281,7 +299,8 @@ class LooksTest {
         columns.add(new Column(4, new Heading("Cord", ""), Kind.TEXT, Role.BY, 0, cells.build()));
         Study study = new StudyEdit.ReplaceTable(new Table(1, "t", DecimalMark.POINT, Optional.empty(), columns, SetAside.NONE))
                 .apply(StudyEdit.AddTable.to(Study.EMPTY, plain.table()).apply(Study.EMPTY));
-        FigureAnalysis figure = Analysis.of(new FigureEdit.Show(1, Layer.ONE_FOR_ALL, true).apply(study), Analysis.EMPTY, Progress.NONE).figures().getFirst();
+        FigureAnalysis figure = Analysis.of(new FigureEdit.Show(1, Layer.ONE_FOR_ALL, true).apply(study), Analysis.EMPTY,
+                Progress.NONE).figures().getFirst();
         assertThat(figure.series()).extracting(series -> series.points().size()).containsExactly(6, 6, 12);
         FigureLayout layout = drawn(figure);
         assertThat(layout.place(new Thing.CurveOf(SeriesKey.together(2)))).isPresent();
@@ -310,7 +329,8 @@ class LooksTest {
     void repeatedPointsColoursAndLabelsAreDrawnAndKeyed() {
         double[] x = {1, 1, 1, 2, 3, 4};
         FigureAnalysis figure = figure(x, new double[] {1, 1, 1, 2.5, 2.8, 4}, new FigureEdit.SetSeriesLook(1, Y,
-                SeriesLook.USUAL.bySize(true).withLabels(Optional.of(1)).coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).withStrength(Optional.of(0.5))));
+                SeriesLook.USUAL.bySize(true).withLabels(Optional.of(1)).coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL))
+                .withStrength(Optional.of(0.5))));
         FigureLayout layout = drawn(figure);
         assertThat(layout.place(new Thing.ColorKey(Y))).isPresent();
         var colors = SeriesPainter.ColorScale.of(figure, figure.series().getFirst(), figure.figure().look().series(Y)).orElseThrow();
@@ -325,16 +345,20 @@ class LooksTest {
             assertThat(layout.width()).isCloseTo(look.look().widthMm() * 72 / 25.4, within(1e-9));
             assertThat(layout.plot().getHeight()).as(look.name()).isGreaterThan(0.3 * layout.height());
         }
-        Raster clear = Raster.draw(figure(x, x, new FigureEdit.SetSheet(1, SheetLook.USUAL.withGround(Optional.empty()))), 1, Progress.NONE);
+        Raster clear = Raster.draw(figure(x, x, new FigureEdit.SetSheet(1, SheetLook.USUAL.withGround(Optional.empty()))), 1,
+                Progress.NONE);
         assertThat(clear.image().getRGB(2, 2) >>> 24).as("no ground").isZero();
     }
 
-    /// Colours of series stay apart for people who lack one kind of cone: Machado, Oliveira & Fernandes 2009, IEEE Trans. Vis. Comput. Graph.
+    /// Colours of series stay apart for people who lack one kind of cone: Machado, Oliveira & Fernandes 2009, IEEE Trans. Vis. Comput.
+    /// Graph.
     /// 15:1291, table 1 (severity 1), and CIE 1976 colour differences. Where two come near, their shapes differ.
     @Test
     void seriesAreToldApartWithoutFullColourVision() {
-        double[][][] views = {{{1, 0, 0}, {0, 1, 0}, {0, 0, 1}}, {{0.152286, 1.052583, -0.204868}, {0.114503, 0.786281, 0.099216}, {-0.003882, -0.048116, 1.051998}},
-            {{0.367322, 0.860646, -0.227968}, {0.280085, 0.672501, 0.047413}, {-0.011820, 0.042940, 0.968881}}, {{1.255528, -0.076749, -0.178779}, {-0.078411, 0.930809, 0.147602}, {0.004733, 0.691367, 0.303900}}};
+        double[][][] views = {{{1, 0, 0}, {0, 1, 0}, {0, 0, 1}},
+                {{0.152286, 1.052583, -0.204868}, {0.114503, 0.786281, 0.099216}, {-0.003882, -0.048116, 1.051998}},
+            {{0.367322, 0.860646, -0.227968}, {0.280085, 0.672501, 0.047413}, {-0.011820, 0.042940, 0.968881}},
+                    {{1.255528, -0.076749, -0.178779}, {-0.078411, 0.930809, 0.147602}, {0.004733, 0.691367, 0.303900}}};
         for (double[][] view : views) {
             for (int i = 0; i < 8; i++) {
                 for (int j = 0; j < i; j++) {
@@ -357,8 +381,10 @@ class LooksTest {
     }
 
     private static double[] lab(Color color, double[][] view) {
-        double[] linear = IntStream.of(color.getRed(), color.getGreen(), color.getBlue()).mapToDouble(c -> c / 255.0).map(c -> c <= 0.04045 ? c / 12.92 : Math.pow((c + 0.055) / 1.055, 2.4)).toArray();
-        double[] seen = Arrays.stream(view).mapToDouble(row -> Math.clamp(row[0] * linear[0] + row[1] * linear[1] + row[2] * linear[2], 0, 1)).toArray();
+        double[] linear = IntStream.of(color.getRed(), color.getGreen(), color.getBlue()).mapToDouble(c -> c / 255.0)
+                .map(c -> c <= 0.04045 ? c / 12.92 : Math.pow((c + 0.055) / 1.055, 2.4)).toArray();
+        double[] seen = Arrays.stream(view).mapToDouble(row -> Math.clamp(row[0] * linear[0] + row[1] * linear[1] + row[2] * linear[2], 0,
+                1)).toArray();
         double x = f((0.4124 * seen[0] + 0.3576 * seen[1] + 0.1805 * seen[2]) / 0.9505);
         double y = f(0.2126 * seen[0] + 0.7152 * seen[1] + 0.0722 * seen[2]);
         double z = f((0.0193 * seen[0] + 0.1192 * seen[1] + 0.9505 * seen[2]) / 1.089);

@@ -19,7 +19,8 @@ public record ReadTable(Table table, String how, List<String> notices) {
         try {
             return readAll(file, sheet, progress);
         } catch (OutOfMemoryError e) {
-            throw new CannotRead("“" + file.getFileName() + "” holds more than fits into the memory that Helvo may use: split it, or leave columns out of it.", e);
+            throw new CannotRead("“" + file.getFileName()
+                    + "” holds more than fits into the memory that Helvo may use: split it, or leave columns out of it.", e);
         }
     }
 
@@ -28,7 +29,8 @@ public record ReadTable(Table table, String how, List<String> notices) {
             try (Book book = Book.open(file)) {
                 Book.SheetTable read = book.read(sheet, progress);
                 String name = ((Table.Source.Sheet) read.table().source().orElseThrow()).sheet();
-                return new ReadTable(read.table(), "sheet “" + name + "”" + (read.sheets().size() > 1 ? " of " + String.join(", ", read.sheets()) : ""), read.notices());
+                return new ReadTable(read.table(), "sheet “" + name + "”"
+                        + (read.sheets().size() > 1 ? " of " + String.join(", ", read.sheets()) : ""), read.notices());
             }
         }
         if (sheet.isPresent()) {

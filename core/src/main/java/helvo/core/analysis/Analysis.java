@@ -31,7 +31,8 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
     /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
     public static Analysis of(Study study, Analysis previous, Consumer<Analysis> early, Progress progress) {
         Analysis analysis = ofChosenCurves(study, previous, progress.part(0, 0.4));
-        boolean slow = analysis.figures.stream().flatMap(figure -> figure.series().stream()).mapToInt(series -> series.points().size()).sum() > MANY_POINTS;
+        boolean slow = analysis.figures.stream().flatMap(figure -> figure.series().stream())
+                .mapToInt(series -> series.points().size()).sum() > MANY_POINTS;
         if (slow) {
             early.accept(analysis);
         }
@@ -62,7 +63,8 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
         for (int i = 0; i < count; i++) {
             Figure figure = study.figures().get(i);
             Optional<FigureAnalysis> old = previous.figures.stream().filter(f -> f.figure().id() == figure.id()).findFirst();
-            figures.add(FigureAnalysis.of(figure, study.table(figure.table()), study.numbers(), old, progress.part((double) i / count, (i + 1.0) / count)));
+            figures.add(FigureAnalysis.of(figure, study.table(figure.table()), study.numbers(), old,
+                    progress.part((double) i / count, (i + 1.0) / count)));
         }
         return new Analysis(study, List.copyOf(figures), previous.searched, previous.problems);
     }

@@ -76,10 +76,12 @@ public record BarSource(Coordinate of, Optional<Column> up, Optional<Column> dow
     public Optional<Edit> dragged(Table table, int row, double value, double length, boolean below) {
         Optional<Column> from = below ? down.or(() -> up) : up.or(() -> down);
         if (from.isPresent()) {
-            return from.filter(column -> !column.isDerived()).map(column -> new TableEdit.SetCell(table.id(), column.id(), row, rounded(length).replace('.', table.mark().sign())));
+            return from.filter(column -> !column.isDerived()).map(column -> new TableEdit.SetCell(table.id(), column.id(), row,
+                    rounded(length).replace('.', table.mark().sign())));
         }
         return own.map(bars -> new ColumnEdit.SetOwnBars(table.id(), of.column().id(),
-                new OwnBars(Double.parseDouble(rounded(bars.percent() ? 100 * length / Math.abs(value) : length)), bars.percent()))).map(Edit.class::cast);
+                new OwnBars(Double.parseDouble(rounded(bars.percent() ? 100 * length / Math.abs(value) : length)), bars.percent())))
+                .map(Edit.class::cast);
     }
 
     private static String rounded(double length) {

@@ -13,7 +13,8 @@ import java.util.Optional;
 public record Crossing(SeriesKey one, SeriesKey other, List<Double> at) {
     /// All that a figure's curves have with one another.
     static List<Crossing> of(List<SeriesAnalysis> series) {
-        List<SeriesAnalysis> curves = series.stream().filter(each -> each.fit().isPresent() && !each.key().isTogether() && each.points().size() > 0).toList();
+        List<SeriesAnalysis> curves = series.stream().filter(each -> each.fit().isPresent() && !each.key().isTogether()
+                && each.points().size() > 0).toList();
         double[][] reach = curves.stream().map(Crossing::reach).toArray(double[][]::new);
         var found = new ArrayList<Crossing>();
         for (int i = 0; i < curves.size(); i++) {

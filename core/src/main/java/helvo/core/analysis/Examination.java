@@ -20,12 +20,15 @@ import java.util.OptionalDouble;
 /// @param passing how its curve meets the bars
 /// @param spearmanRho how closely the ranks of y follow those of x
 /// @param minimax the least that the bars of any polynomial of the curve's degree would need; empty for other shapes
-public record Examination(Optional<Bounds> bounds, List<Check> checks, Optional<Passing> passing, OptionalDouble spearmanRho, Optional<Minimax> minimax) {
+public record Examination(Optional<Bounds> bounds, List<Check> checks, Optional<Passing> passing, OptionalDouble spearmanRho,
+        Optional<Minimax> minimax) {
     static Examination of(Points points, Optional<Bounds> known, Optional<Residuals> residuals, Progress progress) {
         Optional<Bounds> bounds = known.or(() -> Bounds.of(points, progress.part(0, 0.5)));
         List<Check> checks = residuals.map(Check::of).orElse(List.of());
-        Optional<Passing> passing = residuals.filter(left -> left.fit().curve().fittedOn().equals("y")).flatMap(left -> Passing.of(left.fit(), left.points(), progress.part(0.5, 0.7)));
+        Optional<Passing> passing = residuals.filter(left -> left.fit().curve().fittedOn().equals("y"))
+                .flatMap(left -> Passing.of(left.fit(), left.points(), progress.part(0.5, 0.7)));
         Optional<Curve> polynomial = residuals.map(left -> left.fit().curve()).filter(curve -> curve.degree() > 1);
-        return new Examination(bounds, checks, passing, Correlation.spearmanRho(points), polynomial.flatMap(curve -> Minimax.of(points, curve.degree(), progress.part(0.7, 1))));
+        return new Examination(bounds, checks, passing, Correlation.spearmanRho(points),
+                polynomial.flatMap(curve -> Minimax.of(points, curve.degree(), progress.part(0.7, 1))));
     }
 }

@@ -20,7 +20,8 @@ import java.util.stream.IntStream;
 /// @param numbers     how numbers are written
 /// @param readings    what is read off its curves, once its series are examined
 /// @param crossings   where its curves meet, likewise
-public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> series, List<Comparison> comparisons, NumberFormat numbers, List<FoundReading> readings,
+public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> series, List<Comparison> comparisons, NumberFormat numbers,
+        List<FoundReading> readings,
         List<Crossing> crossings) {
     /// The same with another figure over the same table, whose curves and rows are the same.
     public FigureAnalysis with(Figure other) {
@@ -75,7 +76,8 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
 
     /// The y columns that have the right-hand axis only because nobody chose one for them.
     public List<Column> rightByUnit() {
-        return table.all(Role.Y).stream().filter(column -> series.stream().anyMatch(each -> each.key().yColumn() == column.id() && figure.look().series(each.key()).right().isEmpty()
+        return table.all(Role.Y).stream().filter(column -> series.stream()
+                .anyMatch(each -> each.key().yColumn() == column.id() && figure.look().series(each.key()).right().isEmpty()
                 && hasOtherUnit(each.key()))).toList();
     }
 
@@ -88,7 +90,8 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
     public String title() {
         return figure.title().orElseGet(() -> {
             List<String> ys = table.all(Role.Y).stream().map(Column::name).toList();
-            return table.first(Role.X).isEmpty() || ys.isEmpty() ? table.name() : String.join(", ", ys) + " against " + String.join(", ", xs().stream().map(Column::name).toList());
+            return table.first(Role.X).isEmpty() || ys.isEmpty() ? table.name()
+                    : String.join(", ", ys) + " against " + String.join(", ", xs().stream().map(Column::name).toList());
         });
     }
 
@@ -97,18 +100,22 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
         boolean samePoints = previous.isPresent() && SeriesPoints.Source.of(previous.get().table, previous.get().figure).same(source);
         if (samePoints) {
             List<SeriesAnalysis> all = previous.get().series.stream()
-                    .map(old -> old.chosen().curve().equals(figure.curve(old.key())) ? old : old.choosing(figure.curve(old.key()), progress)).toList();
-            return new FigureAnalysis(figure, table, all, previous.get().comparisons, numbers, previous.get().readings.stream().filter(read -> read.isOf(figure, all)).toList(), List.of());
+                    .map(old -> old.chosen().curve().equals(figure.curve(old.key())) ? old
+                            : old.choosing(figure.curve(old.key()), progress)).toList();
+            return new FigureAnalysis(figure, table, all, previous.get().comparisons, numbers,
+                    previous.get().readings.stream().filter(read -> read.isOf(figure, all)).toList(), List.of());
         }
         List<SeriesPoints> points = SeriesPoints.of(table, figure, progress.part(0, 0.2));
         int count = points.size();
         return new FigureAnalysis(figure, table, IntStream.range(0, count).mapToObj(i -> SeriesAnalysis.of(points.get(i),
-                figure.curve(points.get(i).key()), progress.part(0.2 + 0.8 * i / count, 0.2 + 0.8 * (i + 1) / count))).toList(), List.of(), numbers, List.of(), List.of());
+                figure.curve(points.get(i).key()), progress.part(0.2 + 0.8 * i / count, 0.2 + 0.8 * (i + 1) / count))).toList(), List.of(),
+                numbers, List.of(), List.of());
     }
 
     FigureAnalysis examined(Progress progress) {
         List<SeriesAnalysis> all = series.stream().map(each -> each.examining(progress)).toList();
-        return new FigureAnalysis(figure, table, all, comparisons.isEmpty() ? compared(progress) : comparisons, numbers, read(all, progress), Crossing.of(all));
+        return new FigureAnalysis(figure, table, all, comparisons.isEmpty() ? compared(progress) : comparisons, numbers,
+                read(all, progress), Crossing.of(all));
     }
 
     /// What was read before off the same curve is not read again.
@@ -117,8 +124,10 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
         for (Note note : figure.look().notes()) {
             if (note instanceof Note.Drop drop) {
                 progress.reached(Double.NaN);
-                all.stream().filter(each -> each.key().equals(drop.series())).findFirst().ifPresent(of -> of.fit().ifPresent(fit -> found.add(readings.stream()
-                        .filter(old -> old.serves(drop, fit)).findFirst().map(old -> new FoundReading(drop, fit, old.at(), old.when())).orElseGet(() -> FoundReading.of(drop, of, fit)))));
+                all.stream().filter(each -> each.key().equals(drop.series())).findFirst()
+                        .ifPresent(of -> of.fit().ifPresent(fit -> found.add(readings.stream()
+                        .filter(old -> old.serves(drop, fit)).findFirst().map(old -> new FoundReading(drop, fit, old.at(), old.when()))
+                                .orElseGet(() -> FoundReading.of(drop, of, fit)))));
             }
         }
         return List.copyOf(found);

@@ -23,7 +23,8 @@ public record RowUse(int given, int[] setAside, int[] unusable, Coordinate x, Co
         Column column = (Double.isNaN(x.at(row)) ? x : y).column();
         boolean computed = column.derivation().filter(Derivation.Formula.class::isInstance).isPresent();
         return switch (column.cells().cell(row)) {
-            case Cell.Text(String text) -> computed ? text : "“" + text + "” is not a " + (x.time().isPresent() && column == x.column() ? "date" : "number");
+            case Cell.Text(String text) -> computed ? text : "“" + text + "” is not a "
+                    + (x.time().isPresent() && column == x.column() ? "date" : "number");
             case Cell.Empty _ -> column.name() + " is empty";
             case Cell.Number _ -> throw new IllegalArgumentException("row " + row + " is usable");
         };

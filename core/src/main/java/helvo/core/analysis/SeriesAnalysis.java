@@ -32,8 +32,10 @@ import java.util.stream.Stream;
 /// @param equation  of the chosen fit, as it is printed
 /// @param residuals of the chosen fit
 /// @param examined  what bars and residuals say; empty while that is not known yet
-public record SeriesAnalysis(SeriesKey key, String label, int slot, Points points, RowUse rows, List<FitOutcome> outcomes, List<OptionalDouble> weights,
-        FitOutcome chosen, Optional<PrintedEquation> equation, Optional<Residuals> residuals, Optional<Examination> examined, Optional<Correlation> correlation) {
+public record SeriesAnalysis(SeriesKey key, String label, int slot, Points points, RowUse rows, List<FitOutcome> outcomes,
+        List<OptionalDouble> weights,
+        FitOutcome chosen, Optional<PrintedEquation> equation, Optional<Residuals> residuals, Optional<Examination> examined,
+                Optional<Correlation> correlation) {
 
     /// With more points, bars and residuals are examined after the curves are known.
     private static final int MANY = 20_000;
@@ -44,8 +46,10 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
 
     static SeriesAnalysis of(SeriesPoints series, Curve curve, Progress progress) {
         FitOutcome line = new Line().fit(series.points(), progress.part(0, 0.4));
-        Optional<Correlation> correlation = series.points().weighting() == Weighting.ALIKE ? Correlation.of(line) : Correlation.of(series.points());
-        SeriesAnalysis chosen = new SeriesAnalysis(series.key(), series.label(), series.slot(), series.points(), series.rows(), List.of(line), EvidenceWeights.of(List.of(line)),
+        Optional<Correlation> correlation = series.points().weighting() == Weighting.ALIKE ? Correlation.of(line)
+                : Correlation.of(series.points());
+        SeriesAnalysis chosen = new SeriesAnalysis(series.key(), series.label(), series.slot(), series.points(), series.rows(),
+                List.of(line), EvidenceWeights.of(List.of(line)),
                 line, Optional.empty(), Optional.empty(), Optional.empty(), correlation).choosing(curve, progress.part(0.4, 1));
         return series.points().size() > MANY ? chosen : chosen.examining(progress);
     }
@@ -57,16 +61,19 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
 
     /// The share of the evidence for a shape among those compared.
     public OptionalDouble weight(Curve shape) {
-        return IntStream.range(0, outcomes.size()).filter(i -> outcomes.get(i).curve().equals(shape)).mapToObj(weights::get).findFirst().orElse(OptionalDouble.empty());
+        return IntStream.range(0, outcomes.size()).filter(i -> outcomes.get(i).curve().equals(shape)).mapToObj(weights::get).findFirst()
+                .orElse(OptionalDouble.empty());
     }
 
     boolean looksLike(SeriesAnalysis other) {
-        return key.equals(other.key) && label.equals(other.label) && slot == other.slot && points == other.points && chosen == other.chosen && examined.equals(other.examined);
+        return key.equals(other.key) && label.equals(other.label) && slot == other.slot && points == other.points && chosen == other.chosen
+                && examined.equals(other.examined);
     }
 
     /// The shapes compared, those with most evidence first, then those with least AICc, then those that could not be fitted.
     public List<FitOutcome> ranked() {
-        return outcomes.stream().sorted(Comparator.comparingDouble(outcome -> outcome instanceof FitOutcome.Fitted(Fit fit) ? fit.quality().perfect() ? Double.NEGATIVE_INFINITY
+        return outcomes.stream().sorted(Comparator.comparingDouble(outcome -> outcome instanceof FitOutcome.Fitted(Fit fit)
+                ? fit.quality().perfect() ? Double.NEGATIVE_INFINITY
                 : fit.quality().aicc().orElse(Double.MAX_VALUE) : Double.POSITIVE_INFINITY)).toList();
     }
 
@@ -83,7 +90,8 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
     SeriesAnalysis comparing(Curve shape, Progress progress) {
         var all = new ArrayList<>(outcomes);
         all.add(outcome(shape).orElseGet(() -> shape.fit(points, progress)));
-        return new SeriesAnalysis(key, label, slot, points, rows, List.copyOf(all), EvidenceWeights.of(all, points.weighedInBoth()), chosen, equation, residuals, examined, correlation);
+        return new SeriesAnalysis(key, label, slot, points, rows, List.copyOf(all), EvidenceWeights.of(all, points.weighedInBoth()), chosen,
+                equation, residuals, examined, correlation);
     }
 
     /// The same series with another curve; the shapes are not fitted again.
@@ -91,8 +99,10 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
         FitOutcome outcome = outcome(curve).orElseGet(() -> curve.fit(points, progress.part(0, 0.5)));
         Optional<Residuals> left = outcome instanceof FitOutcome.Fitted(Fit fit)
                 ? Optional.of(Residuals.of(fit, points.usedBy(fit), progress.part(0.5, 0.8))) : Optional.empty();
-        Optional<PrintedEquation> printed = outcome instanceof FitOutcome.Fitted(Fit fit) ? Optional.of(PrintedEquation.of(fit, points)) : Optional.empty();
-        return new SeriesAnalysis(key, label, slot, points, rows, outcomes, weights, outcome, printed, left, Optional.empty(), correlation).withBoundsOf(this);
+        Optional<PrintedEquation> printed = outcome instanceof FitOutcome.Fitted(Fit fit) ? Optional.of(PrintedEquation.of(fit, points))
+                : Optional.empty();
+        return new SeriesAnalysis(key, label, slot, points, rows, outcomes, weights, outcome, printed, left, Optional.empty(), correlation)
+                .withBoundsOf(this);
     }
 
     /// The bounds do not depend on the curve.
@@ -106,7 +116,8 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
     }
 
     private SeriesAnalysis examining(Optional<Bounds> known, Progress progress) {
-        return new SeriesAnalysis(key, label, slot, points, rows, outcomes, weights, chosen, equation, residuals, Optional.of(Examination.of(points, known, residuals, progress)), correlation);
+        return new SeriesAnalysis(key, label, slot, points, rows, outcomes, weights, chosen, equation, residuals,
+                Optional.of(Examination.of(points, known, residuals, progress)), correlation);
     }
 
     public Optional<Bounds> bounds() {

@@ -36,7 +36,8 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
 
         /// Told by identity of the cells, since comparing a million of them costs more than it saves.
         boolean same(Source other) {
-            return together == other.together && weighting == other.weighting && setAside.equals(other.setAside) && only.equals(other.only) && columns.size() == other.columns.size()
+            return together == other.together && weighting == other.weighting && setAside.equals(other.setAside) && only.equals(other.only)
+                    && columns.size() == other.columns.size()
                     && java.util.stream.IntStream.range(0, columns.size()).allMatch(i -> same(columns.get(i), other.columns.get(i)));
         }
 
@@ -57,7 +58,8 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
         var series = new ArrayList<SeriesPoints>();
         for (int i = 0; i < ys.size(); i++) {
             Coordinate x = Coordinate.of(table.xOf(ys.get(i)).orElseThrow(), origin);
-            series.addAll(of(table, figure, x, Coordinate.of(ys.get(i), yOrigin), ys.size() > 1, progress.part((double) i / ys.size(), (i + 1.0) / ys.size())));
+            series.addAll(of(table, figure, x, Coordinate.of(ys.get(i), yOrigin), ys.size() > 1,
+                    progress.part((double) i / ys.size(), (i + 1.0) / ys.size())));
         }
         return series;
     }
@@ -86,14 +88,17 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
                 }
             }
         }
-        List<SeriesPoints> series = new ArrayList<>(groups.entrySet().stream().sorted(Comparator.comparingInt(group -> place(order, group.getKey()))).map(group -> {
+        List<SeriesPoints> series = new ArrayList<>(groups.entrySet().stream()
+                .sorted(Comparator.comparingInt(group -> place(order, group.getKey()))).map(group -> {
             String name = by.isPresent() && group.getKey().isEmpty() ? "no " + table.first(Role.BY).orElseThrow().name() : group.getKey();
             String ofY = y.column().name();
             String label = by.isEmpty() ? ofY : severalY ? ofY + ", " + name : name;
-            return group.getValue().series(new SeriesKey(y.column().id(), group.getKey()), label, firstSlot + place(order, group.getKey()), xBars, yBars, figure.weighting());
+            return group.getValue().series(new SeriesKey(y.column().id(), group.getKey()), label, firstSlot + place(order, group.getKey()),
+                    xBars, yBars, figure.weighting());
         }).toList());
         if (together && groups.size() > 1) {
-            series.add(all.series(SeriesKey.together(y.column().id()), severalY ? y.column().name() + ", all" : "all", 0, xBars, yBars, figure.weighting()));
+            series.add(all.series(SeriesKey.together(y.column().id()), severalY ? y.column().name() + ", all" : "all", 0, xBars, yBars,
+                    figure.weighting()));
         }
         return series;
     }
@@ -148,7 +153,8 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
             double[] xs = full ? x : Arrays.copyOf(x, size);
             double[] ys = full ? y : Arrays.copyOf(y, size);
             var points = new Points(xs, ys, used, xBars.of(xs, used), yBars.of(ys, used)).weighted(weighting, xBars.sigma(), yBars.sigma());
-            return new SeriesPoints(key, label, slot, points, new RowUse(given, setAside.toArray(), unusable.toArray(), xBars.of(), yBars.of(), xBars, yBars));
+            return new SeriesPoints(key, label, slot, points, new RowUse(given, setAside.toArray(), unusable.toArray(), xBars.of(),
+                    yBars.of(), xBars, yBars));
         }
     }
 }

@@ -27,7 +27,8 @@ public record Straightening(Transform ofX, Transform ofY, Points points, int lef
     public static List<Straightening> of(Points points, Progress progress) {
         var found = new ArrayList<Straightening>();
         for (Transform ofX : ALL) {
-            for (Transform ofY : ofX == Transform.NONE ? ALL : ofX == Transform.LOGARITHM ? List.of(Transform.NONE, Transform.LOGARITHM) : NONE) {
+            for (Transform ofY : ofX == Transform.NONE ? ALL : ofX == Transform.LOGARITHM ? List.of(Transform.NONE, Transform.LOGARITHM)
+                    : NONE) {
                 of(points, ofX, ofY, progress).ifPresent(found::add);
             }
         }
@@ -48,8 +49,10 @@ public record Straightening(Transform ofX, Transform ofY, Points points, int lef
             rows[used] = points.rows()[i];
             used += Double.isNaN(x[used]) || Double.isNaN(y[used]) ? 0 : 1;
         }
-        var straight = new Points(Arrays.copyOf(x, used), Arrays.copyOf(y, used), Arrays.copyOf(rows, used), ErrorBars.NONE, ErrorBars.NONE);
+        var straight = new Points(Arrays.copyOf(x, used), Arrays.copyOf(y, used), Arrays.copyOf(rows, used), ErrorBars.NONE,
+                ErrorBars.NONE);
         return new Line().fit(straight, progress) instanceof FitOutcome.Fitted(Fit fit) && fit.quality().r2().isPresent()
-                ? Optional.of(new Straightening(ofX, ofY, straight, n - straight.size(), fit, fit.quality().r2().getAsDouble())) : Optional.empty();
+                ? Optional.of(new Straightening(ofX, ofY, straight, n - straight.size(), fit, fit.quality().r2().getAsDouble()))
+                : Optional.empty();
     }
 }

@@ -28,7 +28,8 @@ import org.apache.commons.numbers.core.DD;
 /// @param equalBar    the half length that all bars in y share, where there are none in x
 /// @param upright     a vertical line passes through all bars, so that slopes have no limit
 /// @param ends        the two lines between the ends of the outermost bars; empty where these stand at one x
-public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional<Limit> shallowest, List<Side> sides, Least least, int[] obstacles,
+public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional<Limit> shallowest, List<Side> sides, Least least,
+        int[] obstacles,
         OptionalDouble equalBar, boolean upright, Optional<Ends> ends) {
     /// A factor found to exceed 1 by no more than the rounding of decimal fractions to doubles still means that a line exists.
     private static final double ROUNDING = 0x1p-50;
@@ -75,18 +76,25 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
         Found found = leastOf(boxes, progress.part(0, 0.5));
         List<Optional<Corridor>> corridors = bothWays(boxes, each -> Corridor.of(each));
         corridors.getFirst().ifPresent(corridor -> sides.add(new Side(false, corridor)));
-        corridors.getLast().filter(corridor -> corridor.endless() || corridor.steepest().slope().hi() > 0 || sides.isEmpty()).ifPresent(corridor -> sides.add(new Side(true, corridor)));
+        corridors.getLast().filter(corridor -> corridor.endless() || corridor.steepest().slope().hi() > 0 || sides.isEmpty())
+                .ifPresent(corridor -> sides.add(new Side(true, corridor)));
         progress.reached(0.8);
         boolean upright = sides.stream().anyMatch(side -> side.corridor().endless());
         if (sides.isEmpty() && found.best.line().isPresent() && touches(boxes, found)) {
             sides.add(new Side(found.falling, single(found)));
         }
-        Least least = new Least(sides.isEmpty() || found.best.factor() <= 1 ? found.best.factor() : 1, found.best.line().map(line -> limit(line, boxes, found.best.tight(), found.falling)), rows(boxes, found.best.tight()));
-        int[] obstacles = sides.isEmpty() ? obstacles(boxes.size() <= FEW ? boxes : boxes.only(Layers.outermost(boxes, MOST_OBSTACLES + 1)), progress.part(0.8, 1)) : new int[0];
+        Least least = new Least(sides.isEmpty() || found.best.factor() <= 1 ? found.best.factor() : 1,
+                found.best.line().map(line -> limit(line, boxes, found.best.tight(), found.falling)), rows(boxes, found.best.tight()));
+        int[] obstacles = sides.isEmpty() ? obstacles(boxes.size() <= FEW ? boxes : boxes.only(Layers.outermost(boxes, MOST_OBSTACLES + 1)),
+                progress.part(0.8, 1)) : new int[0];
         boolean bounded = !sides.isEmpty() && !upright;
-        Optional<Limit> steepest = bounded ? Optional.of(sides.getFirst().falling() ? falling(boxes, sides.getFirst().corridor().shallowest()) : rising(boxes, sides.getFirst().corridor().steepest())) : Optional.empty();
-        Optional<Limit> shallowest = bounded ? Optional.of(sides.getLast().falling() ? falling(boxes, sides.getLast().corridor().steepest()) : rising(boxes, sides.getLast().corridor().shallowest())) : Optional.empty();
-        return new Bounds(boxes.size(), without(points, boxes), steepest, shallowest, List.copyOf(sides), least, obstacles, equalBar(boxes), upright, EndsMethod.of(boxes));
+        Optional<Limit> steepest = bounded ? Optional.of(sides.getFirst().falling()
+                ? falling(boxes, sides.getFirst().corridor().shallowest()) : rising(boxes, sides.getFirst().corridor().steepest()))
+                : Optional.empty();
+        Optional<Limit> shallowest = bounded ? Optional.of(sides.getLast().falling() ? falling(boxes, sides.getLast().corridor().steepest())
+                : rising(boxes, sides.getLast().corridor().shallowest())) : Optional.empty();
+        return new Bounds(boxes.size(), without(points, boxes), steepest, shallowest, List.copyOf(sides), least, obstacles, equalBar(boxes),
+                upright, EndsMethod.of(boxes));
     }
 
     /// The better of the two signs of slope.
@@ -108,7 +116,8 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
         LineFactor.Straight line = found.best.line().orElseThrow();
         double allowed = 0;
         for (int i : found.best.tight()) {
-            double half = Math.min(boxes.up()[i], boxes.down()[i]) + Math.abs(line.slope().hi()) * Math.min(boxes.left()[i], boxes.right()[i]);
+            double half = Math.min(boxes.up()[i], boxes.down()[i])
+                    + Math.abs(line.slope().hi()) * Math.min(boxes.left()[i], boxes.right()[i]);
             double size = Math.abs(boxes.y()[i]) + Math.abs(line.slope().hi() * boxes.x()[i]);
             allowed = half == 0 ? allowed : Math.max(allowed, ROUNDING * size / half);
         }
@@ -118,7 +127,8 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
     private static Corridor single(Found found) {
         LineFactor.Straight line = found.best.line().orElseThrow();
         int[] tight = found.best.tight();
-        return new Corridor(List.of(new Corridor.Corner(line.slope(), line.intercept(), line.intercept(), tight[0], tight[tight.length - 1])), false);
+        return new Corridor(List.of(new Corridor.Corner(line.slope(), line.intercept(), line.intercept(), tight[0],
+                tight[tight.length - 1])), false);
     }
 
     private static Limit rising(Boxes boxes, Corridor.Corner corner) {
@@ -145,11 +155,13 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
 
     private static OptionalDouble equalBar(Boxes boxes) {
         double first = boxes.up()[0];
-        boolean equal = !boxes.hasXBars() && IntStream.range(0, boxes.size()).allMatch(i -> boxes.up()[i] == first && boxes.down()[i] == first);
+        boolean equal = !boxes.hasXBars() && IntStream.range(0, boxes.size())
+                .allMatch(i -> boxes.up()[i] == first && boxes.down()[i] == first);
         return equal ? OptionalDouble.of(first) : OptionalDouble.empty();
     }
 
-    /// The fewest bars to leave out. Of bars that allow no common line at least one must go; so those of the tightest set are tried one by one,
+    /// The fewest bars to leave out. Of bars that allow no common line at least one must go; so those of the tightest set are tried one by
+    /// one,
     /// and within each what is then tightest.
     private static int[] obstacles(Boxes boxes, Progress progress) {
         for (int most = 1; most <= MOST_OBSTACLES; most++) {
@@ -205,11 +217,13 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
 
     /// The middle of the slopes' range; empty without limits.
     public OptionalDouble slope() {
-        return steepest.isEmpty() ? OptionalDouble.empty() : OptionalDouble.of(steepest.get().slope() / 2 + shallowest.orElseThrow().slope() / 2);
+        return steepest.isEmpty() ? OptionalDouble.empty()
+                : OptionalDouble.of(steepest.get().slope() / 2 + shallowest.orElseThrow().slope() / 2);
     }
 
     public OptionalDouble slopeHalfRange() {
-        return steepest.isEmpty() ? OptionalDouble.empty() : OptionalDouble.of(steepest.get().slope() / 2 - shallowest.orElseThrow().slope() / 2);
+        return steepest.isEmpty() ? OptionalDouble.empty()
+                : OptionalDouble.of(steepest.get().slope() / 2 - shallowest.orElseThrow().slope() / 2);
     }
 
     /// The least and greatest y of all these lines at an x; empty where none passes or there is no limit.
@@ -258,7 +272,8 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
             }
             if (i > 0) {
                 Corridor.Corner before = corners.get(i - 1);
-                double[] crossed = {crossing(before.slope(), before.upper(), here.slope(), here.upper()), crossing(before.slope(), before.lower(), here.slope(), here.lower())};
+                double[] crossed = {crossing(before.slope(), before.upper(), here.slope(), here.upper()),
+                        crossing(before.slope(), before.lower(), here.slope(), here.lower())};
                 for (int side = 0; side < 2; side++) {
                     double slope = crossed[side];
                     if (!Double.isNaN(slope) && inside(before, here, slope, side == 0)) {
@@ -273,7 +288,8 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
 
     /// Where an edge of the region meets intercept 0; NaN where it does not.
     private static double crossing(DD slopeA, DD a, DD slopeB, DD b) {
-        return a.hi() < 0 && b.hi() > 0 || a.hi() > 0 && b.hi() < 0 ? slopeA.add(slopeB.subtract(slopeA).multiply(a).divide(a.subtract(b))).hi() : Double.NaN;
+        return a.hi() < 0 && b.hi() > 0 || a.hi() > 0 && b.hi() < 0
+                ? slopeA.add(slopeB.subtract(slopeA).multiply(a).divide(a.subtract(b))).hi() : Double.NaN;
     }
 
     /// Whether the other edge leaves intercept 0 inside at this slope.

@@ -21,7 +21,8 @@ record Boxes(Points points, int[] at, double[] x, double[] y, double[] left, dou
         ErrorBars inY = points.yBars();
         int[] at = IntStream.range(0, points.size()).filter(i -> takesPart(inX, i) && takesPart(inY, i)).toArray();
         double[] none = new double[at.length];
-        return new Boxes(points, at, taken(points.x(), at), taken(points.y(), at), inX.isNone() ? none : taken(inX.down(), at), inX.isNone() ? none : taken(inX.up(), at),
+        return new Boxes(points, at, taken(points.x(), at), taken(points.y(), at), inX.isNone() ? none : taken(inX.down(), at),
+                inX.isNone() ? none : taken(inX.up(), at),
                 inY.isNone() ? none : taken(inY.down(), at), inY.isNone() ? none : taken(inY.up(), at));
     }
 
@@ -53,7 +54,8 @@ record Boxes(Points points, int[] at, double[] x, double[] y, double[] left, dou
 
     /// Those at some places.
     Boxes only(int[] kept) {
-        return new Boxes(points, Arrays.stream(kept).map(i -> at[i]).toArray(), taken(x, kept), taken(y, kept), taken(left, kept), taken(right, kept), taken(down, kept), taken(up, kept));
+        return new Boxes(points, Arrays.stream(kept).map(i -> at[i]).toArray(), taken(x, kept), taken(y, kept), taken(left, kept),
+                taken(right, kept), taken(down, kept), taken(up, kept));
     }
 
     boolean hasXBars() {

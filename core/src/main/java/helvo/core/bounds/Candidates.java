@@ -56,7 +56,9 @@ final class Candidates {
             return IntStream.range(0, n).toArray();
         }
         int[] side = side(lowest(least, perX));
-        return side.length == 0 ? IntStream.range(0, n).toArray() : outside(side, least, perX, DOUBT * (largest + Math.abs(y[side[0]])), DOUBT_ACROSS * Math.max(Math.abs(least), Math.abs(greatest)));
+        return side.length == 0 ? IntStream.range(0, n).toArray()
+                : outside(side, least, perX, DOUBT * (largest + Math.abs(y[side[0]])),
+                        DOUBT_ACROSS * Math.max(Math.abs(least), Math.abs(greatest)));
     }
 
     /// The lowest points of each stretch, as many as there are layers.

@@ -135,7 +135,8 @@ record Corridor(List<Corner> corners, boolean endless) {
         private void add(DD slope) {
             int top = tops[p];
             int bottom = bottoms[q];
-            found.add(new Corner(slope, boxes.top(top).subtract(slope.multiply(boxes.leftEnd(top))), boxes.bottom(bottom).subtract(slope.multiply(boxes.rightEnd(bottom))), top, bottom));
+            found.add(new Corner(slope, boxes.top(top).subtract(slope.multiply(boxes.leftEnd(top))),
+                    boxes.bottom(bottom).subtract(slope.multiply(boxes.rightEnd(bottom))), top, bottom));
         }
     }
 }

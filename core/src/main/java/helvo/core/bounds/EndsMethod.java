@@ -26,7 +26,8 @@ final class EndsMethod {
         int[] rows = {boxes.row(first), boxes.row(last)};
         DD upIntercept = boxes.bottom(first).subtract(up.multiply(boxes.x()[first]));
         DD flatIntercept = boxes.top(first).subtract(flat.multiply(boxes.x()[first]));
-        return Optional.of(new Bounds.Ends(new Bounds.Limit(up.hi(), upIntercept.hi(), rows), new Bounds.Limit(flat.hi(), flatIntercept.hi(), rows),
+        return Optional.of(new Bounds.Ends(new Bounds.Limit(up.hi(), upIntercept.hi(), rows),
+                new Bounds.Limit(flat.hi(), flatIntercept.hi(), rows),
                 missed(boxes, up, upIntercept), missed(boxes, flat, flatIntercept)));
     }
 

@@ -63,7 +63,8 @@ final class Hull {
         if (Math.abs(turn) > FILTER * scale && Math.abs(turn) < Double.POSITIVE_INFINITY) {
             return turn;
         }
-        return exactly(x, xLow, b, a).multiply(exactly(y, yLow, c, a)).subtract(exactly(y, yLow, b, a).multiply(exactly(x, xLow, c, a))).hi();
+        return exactly(x, xLow, b, a).multiply(exactly(y, yLow, c, a))
+                .subtract(exactly(y, yLow, b, a).multiply(exactly(x, xLow, c, a))).hi();
     }
 
     private static DD exactly(double[] high, double[] low, int of, int from) {

@@ -23,7 +23,8 @@ final class Layers {
         // Without bars in x the corners are the same for falling lines.
         Stream<Boxes> ways = boxes.hasXBars() ? Stream.of(boxes, boxes.mirrored()) : Stream.of(boxes);
         var found = new BitSet(boxes.size());
-        ways.parallel().flatMap(each -> Stream.concat(tops(each, layers).stream(), bottoms(each, layers).stream())).toList().forEach(side -> IntStream.of(side).forEach(found::set));
+        ways.parallel().flatMap(each -> Stream.concat(tops(each, layers).stream(), bottoms(each, layers).stream())).toList()
+                .forEach(side -> IntStream.of(side).forEach(found::set));
         return found.stream().toArray();
     }
 

@@ -7,7 +7,8 @@ import org.apache.commons.numbers.core.DD;
 
 /// The least factor by which all bars must be multiplied for a line of slope m ≥ 0 to pass through them all, with that line.
 ///
-/// By exchange, as in the linear Chebyshev problem (Stiefel 1959, Numer. Math. 1:1): the factor of a few boxes is found exactly, from all their
+/// By exchange, as in the linear Chebyshev problem (Stiefel 1959, Numer. Math. 1:1): the factor of a few boxes is found exactly, from all
+/// their
 /// vertices; the box farthest from that line joins them, and those that are no longer tight leave. The factor grows each time.
 ///
 /// @param factor 0 when a line goes through all points; infinite when no factor will do
@@ -101,7 +102,8 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
         return least.isEmpty() || least.get().factor.hi() >= factor * (1 - 1e-9);
     }
 
-    /// The box that needs the greatest factor, if that is more than this one; measured from a point near the line, so that no digits are lost
+    /// The box that needs the greatest factor, if that is more than this one; measured from a point near the line, so that no digits are
+    /// lost
     /// far from the origin.
     private static int farthest(Boxes boxes, Straight line, double reached, int from) {
         double x0 = boxes.x()[from];
@@ -199,7 +201,8 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
                     DD divisor = second ? below2 : below3;
                     if (divisor.hi() != 0) {
                         DD factor = (second ? slope.multiply(a2).subtract(b2) : slope.multiply(a3).subtract(b3)).divide(divisor);
-                        DD intercept = DD.of(boxes.y()[a]).subtract(slope.multiply(boxes.x()[a])).add(factor.multiply(sa).multiply(DD.of(e(a, sa)).add(slope.multiply(d(a, sa)))));
+                        DD intercept = DD.of(boxes.y()[a]).subtract(slope.multiply(boxes.x()[a]))
+                                .add(factor.multiply(sa).multiply(DD.of(e(a, sa)).add(slope.multiply(d(a, sa)))));
                         offer(slope, intercept, factor);
                     }
                 }
@@ -228,7 +231,8 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
         }
 
         private void offer(DD slope, DD intercept, DD factor) {
-            if (!(slope.hi() >= 0) || !(factor.hi() >= 0) || !factor.isFinite() || !intercept.isFinite() || best != null && !(factor.hi() < best.factor.hi())) {
+            if (!(slope.hi() >= 0) || !(factor.hi() >= 0) || !factor.isFinite() || !intercept.isFinite()
+                    || best != null && !(factor.hi() < best.factor.hi())) {
                 return;
             }
             var line = new Straight(slope, intercept);

@@ -65,7 +65,8 @@ public record Minimax(int degree, double factor, int[] rows) {
                 solution = Dense.times(inverse.get(), Arrays.stream(basis).mapToObj(this::right).toArray(DD[]::new));
                 int entering = mostViolated();
                 if (entering < 0) {
-                    return Optional.of(new Minimax(size - 2, Math.max(0, solution[size - 1].hi()), Arrays.stream(basis).map(i -> boxes.row(i % n)).sorted().distinct().toArray()));
+                    return Optional.of(new Minimax(size - 2, Math.max(0, solution[size - 1].hi()),
+                            Arrays.stream(basis).map(i -> boxes.row(i % n)).sorted().distinct().toArray()));
                 }
                 // The objective and the entering constraint as sums of those in the basis.
                 DD[] costs = inverse.get()[size - 1];
@@ -82,14 +83,16 @@ public record Minimax(int degree, double factor, int[] rows) {
                     }
                 }
                 if (leaving < 0) {
-                    return Optional.of(new Minimax(size - 2, Double.POSITIVE_INFINITY, Arrays.stream(basis).map(i -> boxes.row(i % n)).sorted().distinct().toArray()));
+                    return Optional.of(new Minimax(size - 2, Double.POSITIVE_INFINITY,
+                            Arrays.stream(basis).map(i -> boxes.row(i % n)).sorted().distinct().toArray()));
                 }
                 basis[leaving] = entering;
             }
             return Optional.empty();
         }
 
-        /// Points at as many different x as there are constraints in a basis, above and below in turn: all costs of such a basis are positive.
+        /// Points at as many different x as there are constraints in a basis, above and below in turn: all costs of such a basis are
+        /// positive.
         private boolean start() {
             int[] order = boxes.orderBy(boxes.x(), new double[n]);
             int[] distinct = new int[n];

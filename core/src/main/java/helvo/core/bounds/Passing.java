@@ -11,7 +11,8 @@ import java.util.Optional;
 ///
 /// @param bars   how many take part
 /// @param missed rows of bars that the curve does not pass through
-/// @param factor by which all bars must be multiplied for this curve to pass through them all; infinite when it misses a point that has a bar of 0
+/// @param factor by which all bars must be multiplied for this curve to pass through them all; infinite when it misses a point that has a
+/// bar of 0
 /// @param worst  row of the bar that needs it
 public record Passing(int bars, int[] missed, double factor, int worst) {
     private static final double ROUNDING = 1e-12;
@@ -67,7 +68,8 @@ public record Passing(int bars, int[] missed, double factor, int worst) {
         return boxes.left()[i] == 0 && boxes.right()[i] == 0 ? alone : Math.min(alone, sideways(curve, boxes, i, alone));
     }
 
-    /// The least factor at which the curve meets the grown box, with the place where it does: narrowed from a grid on either side of the point.
+    /// The least factor at which the curve meets the grown box, with the place where it does: narrowed from a grid on either side of the
+    /// point.
     private static double sideways(FittedFunction curve, Boxes boxes, int i, double alone) {
         double best = alone;
         for (int side = -1; side <= 1; side += 2) {

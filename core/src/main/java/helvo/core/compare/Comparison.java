@@ -18,7 +18,8 @@ import org.apache.commons.statistics.distribution.TDistribution;
 /// Straight lines through groups of points side by side.
 ///
 /// @param groups      those with a line, in their order
-/// @param equalSlopes the test that all slopes are one (analysis of covariance); empty where there is no scatter to judge by, and where bars weigh
+/// @param equalSlopes the test that all slopes are one (analysis of covariance); empty where there is no scatter to judge by, and where
+/// bars weigh
 /// @param equalLines  the test that one line serves all groups
 /// @param pairs       each two of them, for up to six groups
 public record Comparison(List<Group> groups, Optional<Quality.F> equalSlopes, Optional<Quality.F> equalLines, List<Pair> pairs) {
@@ -33,10 +34,12 @@ public record Comparison(List<Group> groups, Optional<Quality.F> equalSlopes, Op
 
     /// Two groups' slopes.
     ///
-    /// @param difference of the second slope from the first, with the half width of its 95 % interval (Welch 1947, Biometrika 34:28, for its degrees of freedom)
+    /// @param difference of the second slope from the first, with the half width of its 95 % interval (Welch 1947, Biometrika 34:28, for
+    /// its degrees of freedom)
     /// @param ratio      second over first
     /// @param ratioLow95 limits by Fieller 1954, J. R. Stat. Soc. B 16:175; empty where the first slope may be 0
-    public record Pair(String first, String second, double difference, OptionalDouble differenceHalf95, double ratio, OptionalDouble ratioLow95, OptionalDouble ratioHigh95) {}
+    public record Pair(String first, String second, double difference, OptionalDouble differenceHalf95, double ratio,
+            OptionalDouble ratioLow95, OptionalDouble ratioHigh95) {}
 
     /// A group's name and points.
     public record Named(String name, Points points) {}
@@ -105,7 +108,8 @@ public record Comparison(List<Group> groups, Optional<Quality.F> equalSlopes, Op
     private static Optional<Quality.F> test(double more, int explained, List<Group> groups) {
         int freedom = groups.stream().mapToInt(group -> group.line().quality().degreesOfFreedom()).sum();
         double left = left(groups);
-        return freedom > 0 && left > 0 ? Optional.of(Quality.F.of(more / explained / (left / freedom), explained, freedom)) : Optional.empty();
+        return freedom > 0 && left > 0 ? Optional.of(Quality.F.of(more / explained / (left / freedom), explained, freedom))
+                : Optional.empty();
     }
 
     private static double spreadOfX(Points points) {
@@ -126,18 +130,22 @@ public record Comparison(List<Group> groups, Optional<Quality.F> equalSlopes, Op
         OptionalDouble seA = error(first);
         OptionalDouble seB = error(second);
         if (seA.isEmpty() || seB.isEmpty()) {
-            return new Pair(first.name(), second.name(), b - a, OptionalDouble.empty(), b / a, OptionalDouble.empty(), OptionalDouble.empty());
+            return new Pair(first.name(), second.name(), b - a, OptionalDouble.empty(), b / a, OptionalDouble.empty(),
+                    OptionalDouble.empty());
         }
         double varianceA = seA.getAsDouble() * seA.getAsDouble();
         double varianceB = seB.getAsDouble() * seB.getAsDouble();
-        double freedom = varianceA + varianceB == 0 ? first.line().quality().degreesOfFreedom() : (varianceA + varianceB) * (varianceA + varianceB)
-                / (varianceA * varianceA / first.line().quality().degreesOfFreedom() + varianceB * varianceB / second.line().quality().degreesOfFreedom());
+        double freedom = varianceA + varianceB == 0 ? first.line().quality().degreesOfFreedom()
+                : (varianceA + varianceB) * (varianceA + varianceB)
+                / (varianceA * varianceA / first.line().quality().degreesOfFreedom()
+                        + varianceB * varianceB / second.line().quality().degreesOfFreedom());
         double t = TDistribution.of(freedom).inverseSurvivalProbability(0.025);
         double g = t * t * varianceA / (a * a);
         boolean apart = g < 1;
         double root = t / Math.abs(a) * Math.sqrt(Math.max(0, (1 - g) * varianceB + b / a * (b / a) * varianceA));
         return new Pair(first.name(), second.name(), b - a, OptionalDouble.of(t * Math.sqrt(varianceA + varianceB)), b / a,
-                apart ? OptionalDouble.of((b / a - root) / (1 - g)) : OptionalDouble.empty(), apart ? OptionalDouble.of((b / a + root) / (1 - g)) : OptionalDouble.empty());
+                apart ? OptionalDouble.of((b / a - root) / (1 - g)) : OptionalDouble.empty(),
+                apart ? OptionalDouble.of((b / a + root) / (1 - g)) : OptionalDouble.empty());
     }
 
     private static OptionalDouble error(Group group) {

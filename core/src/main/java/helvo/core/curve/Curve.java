@@ -27,7 +27,8 @@ public sealed interface Curve permits Line, FixedInterceptLine, Polynomial, Loga
 
     /// The right-hand side, such as "0.2054 Load + 0.26".
     ///
-    /// @param value a coefficient's value as text, with a true minus sign when typeset; "0" for one that is left out of a sum. Also asked for
+    /// @param value a coefficient's value as text, with a true minus sign when typeset; "0" for one that is left out of a sum. Also asked
+    /// for
     ///              [#HELD], where the intercept is given
     /// @param x     what x is called
     String form(Function<String, String> value, String x, Notation notation);

@@ -13,7 +13,8 @@ public final class Curves {
 
     /// In the order of the strip at the foot of the window.
     public static List<Curve> offered() {
-        return List.of(new Line(), new FixedInterceptLine(0), new Polynomial(2), new Polynomial(3), new Logarithmic(), new Exponential(false), new Power(false), new Logistic(),
+        return List.of(new Line(), new FixedInterceptLine(0), new Polynomial(2), new Polynomial(3), new Logarithmic(),
+                new Exponential(false), new Power(false), new Logistic(),
                 new Polynomial(4), new Polynomial(5));
     }
 
@@ -35,7 +36,8 @@ public final class Curves {
         if (intercept.isPresent()) {
             return keyword.equals(new Line().keyword()) ? Optional.of(new FixedInterceptLine(intercept.getAsDouble())) : Optional.empty();
         }
-        return all().stream().filter(curve -> !(curve instanceof FixedInterceptLine) && curve.keyword().equals(keyword) && curve.onLogScale() == onLogScale
+        return all().stream().filter(curve -> !(curve instanceof FixedInterceptLine) && curve.keyword().equals(keyword)
+                && curve.onLogScale() == onLogScale
                 && (degree.isEmpty() || curve.degree() == degree.getAsInt())).findFirst();
     }
 

@@ -37,7 +37,8 @@ public record Exponential(boolean onLogScale) implements Curve {
 
     @Override
     public String form(Function<String, String> value, String x, Notation notation) {
-        return notation == Notation.PROGRAM ? Phrase.of("%s*exp(%s*%s)", value.apply("a"), value.apply("b"), x) : Phrase.of("%s e^{%s %s}", value.apply("a"), value.apply("b"), x);
+        return notation == Notation.PROGRAM ? Phrase.of("%s*exp(%s*%s)", value.apply("a"), value.apply("b"), x)
+                : Phrase.of("%s e^{%s %s}", value.apply("a"), value.apply("b"), x);
     }
 
     @Override

@@ -42,7 +42,8 @@ public record Power(boolean onLogScale) implements Curve {
     @Override
     public String form(Function<String, String> value, String x, Notation notation) {
         if (notation == Notation.PROGRAM) {
-            return Phrase.of("%s*%s^%s", value.apply("a"), x, value.apply("b").startsWith("-") ? "(" + value.apply("b") + ")" : value.apply("b"));
+            return Phrase.of("%s*%s^%s", value.apply("a"), x, value.apply("b").startsWith("-") ? "(" + value.apply("b") + ")"
+                    : value.apply("b"));
         }
         return Phrase.of("%s · %s^{%s}", value.apply("a"), x, value.apply("b"));
     }
@@ -75,7 +76,8 @@ public record Power(boolean onLogScale) implements Curve {
     @Override
     public FitOutcome fit(Points points, Progress progress) {
         FitOutcome outcome = onLogScale ? FitOverLogs.power(this, points, progress) : ExponentialFit.power(this, points, progress);
-        return outcome instanceof FitOutcome.Fitted(Fit fit) && !isUsable(fit, points) ? new FitOutcome.NotFitted(this, new Reason.OutOfRange()) : outcome;
+        return outcome instanceof FitOutcome.Fitted(Fit fit) && !isUsable(fit, points)
+                ? new FitOutcome.NotFitted(this, new Reason.OutOfRange()) : outcome;
     }
 
     /// Whether x^b is a double for all of the points: else nobody could compute the curve by its equation.

@@ -70,14 +70,16 @@ public final class Derivations {
             case Derivation.Membership(int of, String name, List<Cell> values, String others) -> {
                 Cells source = table.column(of).cells();
                 Set<Cell> set = Set.copyOf(values);
-                yield Optional.of(row -> source.cell(row) instanceof Cell.Empty ? Cell.EMPTY : new Cell.Text(set.contains(source.cell(row)) ? name : others));
+                yield Optional.of(row -> source.cell(row) instanceof Cell.Empty ? Cell.EMPTY
+                        : new Cell.Text(set.contains(source.cell(row)) ? name : others));
             }
             case Derivation.Group _, Derivation.Statistic _ -> Optional.empty();
         };
         if (cells.isEmpty()) {
             return column.cells();
         }
-        boolean sameRule = old.isPresent() && old.get().derivation().equals(column.derivation()) && old.get().barMeaning() == column.barMeaning();
+        boolean sameRule = old.isPresent() && old.get().derivation().equals(column.derivation())
+                && old.get().barMeaning() == column.barMeaning();
         List<Column> sources = Sources.of(column, table).stream().map(table::column).toList();
         int rows = table.rowsTyped();
         if (sameRule && sources.stream().allMatch(source -> unchanged(source, before)) && column.cells().size() == rows) {
@@ -87,7 +89,8 @@ public final class Derivations {
         var builder = new Cells.Builder();
         for (int row = 0; row < rows; row++) {
             int at = row;
-            if ((row & 0xfff) == 0 && row + 0x1000 <= rows && known.size() >= row + 0x1000 && sources.stream().allMatch(source -> source.cells().sharesBlock(cells(source, before), at))) {
+            if ((row & 0xfff) == 0 && row + 0x1000 <= rows && known.size() >= row + 0x1000
+                    && sources.stream().allMatch(source -> source.cells().sharesBlock(cells(source, before), at))) {
                 builder.addBlock(known, row);
                 row += 0xfff;
             } else {
@@ -102,7 +105,8 @@ public final class Derivations {
     }
 
     private static boolean sameMeaning(Column column, Table before) {
-        return before.columns().stream().anyMatch(each -> each.id() == column.id() && each.kind() == column.kind() && each.barMeaning() == column.barMeaning() && each.ownBars().equals(column.ownBars()));
+        return before.columns().stream().anyMatch(each -> each.id() == column.id() && each.kind() == column.kind()
+                && each.barMeaning() == column.barMeaning() && each.ownBars().equals(column.ownBars()));
     }
 
     private static boolean unchanged(Column column, Table before) {
@@ -159,20 +163,23 @@ public final class Derivations {
     /// @param role    of the new column; x takes the place of the one that was x
     /// @param instead whether those that were y give it up
     public static Table with(Table table, Heading heading, Derivation.Formula kept, Role role, boolean instead) {
-        Formula formula = Formula.of(kept, table).orElseThrow(() -> new IllegalArgumentException("“" + kept.text() + "” is no formula over the table " + table.name()));
+        Formula formula = Formula.of(kept, table).orElseThrow(() -> new IllegalArgumentException("“" + kept.text()
+                + "” is no formula over the table " + table.name()));
         int id = table.nextColumnId();
         List<Derivation.Bar> bars = formula.columns().stream()
                 .flatMap(source -> table.barOf(table.column(source)).map(bar -> new Derivation.Bar(source, bar.id()))
                         .or(() -> table.column(source).ownBars().map(_ -> new Derivation.Bar(source, source))).stream()).toList();
         Role barRole = role == Role.X ? Role.X_BAR : role == Role.Y ? Role.Y_BAR : Role.NONE;
         boolean replaces = role == Role.X || role == Role.Y && instead;
-        var columns = new ArrayList<>(table.columns().stream().map(each -> replaces && (each.role() == role || each.role() == barRole) ? each.with(Role.NONE) : each).toList());
+        var columns = new ArrayList<>(table.columns().stream()
+                .map(each -> replaces && (each.role() == role || each.role() == barRole) ? each.with(Role.NONE) : each).toList());
         int place = placeBehind(table, formula.columns());
         columns.add(place, new Column(id, heading, Kind.NUMBER, role, SIX_DIGITS, BarMeaning.HALF_RANGE, Optional.of(kept), Cells.NONE));
         if (!bars.isEmpty()) {
             var meanings = bars.stream().map(bar -> table.column(bar.column()).barMeaning()).distinct().toList();
             var meaning = meanings.size() == 1 ? meanings.getFirst() : BarMeaning.STANDARD_DEVIATION;
-            columns.add(place + 1, new Column(id + 1, new Heading("± " + heading.name(), heading.unit()), Kind.NUMBER, barRole, SIX_DIGITS, meaning,
+            columns.add(place + 1, new Column(id + 1, new Heading("± " + heading.name(), heading.unit()), Kind.NUMBER, barRole, SIX_DIGITS,
+                    meaning,
                     Optional.of(new Derivation.Carried(id, bars)), Cells.NONE));
         }
         return table.with(columns);

@@ -51,14 +51,16 @@ public final class Summaries {
                 columns.add(column(columns.size() + 1, source.column(value), statistic, role));
             }
         }
-        var empty = new Table(id, name, source.mark(), Optional.empty(), columns, SetAside.NONE, List.of(), Optional.of(new Summary(source.id(), by)));
+        var empty = new Table(id, name, source.mark(), Optional.empty(), columns, SetAside.NONE, List.of(),
+                Optional.of(new Summary(source.id(), by)));
         return refreshed(empty, source);
     }
 
     private static Column column(int id, Column of, Statistics statistic, Role role) {
         BarMeaning meaning = statistic.isSpread() ? statistic.barMeaning() : of.barMeaning();
         Format format = statistic == Statistics.COUNT ? new Format.AsWritten(0) : new Format.Significant(statistic.isSpread() ? 3 : 6);
-        return new Column(id, statistic.heading(of.heading()), Kind.NUMBER, role, format, meaning, Optional.of(new Derivation.Statistic(statistic, of.id())), Cells.NONE);
+        return new Column(id, statistic.heading(of.heading()), Kind.NUMBER, role, format, meaning,
+                Optional.of(new Derivation.Statistic(statistic, of.id())), Cells.NONE);
     }
 
     /// The summary computed again of its source; rows set aside stay so by their group. Columns of a source column that is gone
@@ -71,8 +73,10 @@ public final class Summaries {
         }
         Map<List<Cell>, RowList> groups = groups(source, by);
         Table fresh = summary.with(summary.columns().stream().map(column -> switch (column.derivation().orElse(null)) {
-            case Derivation.Group(int of) -> has(source, of) ? column.with(keys(groups, by.indexOf(of))) : column.withDerivation(Optional.empty());
-            case Derivation.Statistic(Statistics statistic, int of) -> has(source, of) ? column.with(values(groups, source.column(of).cells(), statistic))
+            case Derivation.Group(int of) -> has(source, of) ? column.with(keys(groups, by.indexOf(of)))
+                    : column.withDerivation(Optional.empty());
+            case Derivation.Statistic(Statistics statistic, int of) -> has(source, of)
+                    ? column.with(values(groups, source.column(of).cells(), statistic))
                     : column.withDerivation(Optional.empty());
             case null, default -> column;
         }).toList());
@@ -82,7 +86,8 @@ public final class Summaries {
     /// The same values as a table of its own.
     public static Table detached(Table summary) {
         return summary.withSummary(Optional.empty()).with(summary.columns().stream()
-                .map(column -> column.derivation().orElse(null) instanceof Derivation.Group || column.derivation().orElse(null) instanceof Derivation.Statistic
+                .map(column -> column.derivation().orElse(null) instanceof Derivation.Group
+                        || column.derivation().orElse(null) instanceof Derivation.Statistic
                         ? column.withDerivation(Optional.empty()) : column).toList());
     }
 
@@ -124,14 +129,18 @@ public final class Summaries {
             places.put(key(fresh, row, by), row);
         }
         var aside = new HashMap<Integer, String>();
-        old.setAside().reasons().forEach((row, reason) -> Optional.ofNullable(places.get(key(old, row, by))).ifPresent(place -> aside.put(place, reason)));
-        List<Decision> decisions = old.decisions().stream().flatMap(decision -> Optional.ofNullable(places.get(key(old, decision.row(), by)))
-                .map(place -> new Decision(place, decision.column(), decision.was(), decision.about(), decision.choice())).stream()).toList();
+        old.setAside().reasons().forEach((row, reason) -> Optional.ofNullable(places.get(key(old, row, by)))
+                .ifPresent(place -> aside.put(place, reason)));
+        List<Decision> decisions = old.decisions().stream()
+                .flatMap(decision -> Optional.ofNullable(places.get(key(old, decision.row(), by)))
+                .map(place -> new Decision(place, decision.column(), decision.was(), decision.about(),
+                        decision.choice())).stream()).toList();
         return fresh.with(SetAside.of(aside)).withDecisions(decisions);
     }
 
     private static List<Cell> key(Table summary, int row, List<Integer> by) {
-        return by.stream().map(id -> summary.columns().stream().filter(column -> column.derivation().equals(Optional.of(new Derivation.Group(id)))).findFirst()
+        return by.stream().map(id -> summary.columns().stream()
+                .filter(column -> column.derivation().equals(Optional.of(new Derivation.Group(id)))).findFirst()
                 .map(column -> column.cells().cell(row)).orElse(Cell.EMPTY)).toList();
     }
 }

@@ -27,10 +27,12 @@ public record Check(String name, String title, double statistic, OptionalDouble 
         RunsTest.of(residuals, order).ifPresent(runs -> checks.add(of("runs", "Runs", runs.statistic(), runs.p(), runs.says())));
         int n = residuals.raw().length;
         if (n > residuals.fit().quality().coefficients() && !residuals.fit().quality().perfect()) {
-            DurbinWatson.of(residuals, order).ifPresent(test -> checks.add(of("durbin-watson", "Durbin–Watson", test.statistic(), test.p(), test.p() >= SIGNIFICANT ? "neighbours are independent"
+            DurbinWatson.of(residuals, order).ifPresent(test -> checks.add(of("durbin-watson", "Durbin–Watson", test.statistic(), test.p(),
+                    test.p() >= SIGNIFICANT ? "neighbours are independent"
                     : test.statistic() < 2 ? "neighbours are alike: a pattern is left" : "neighbours alternate")));
             NormalShape.of(residuals).ifPresent(shape -> checks.add(of(shape.name(), shape.title(), shape.statistic(), shape.p(),
-                    shape.p() >= SIGNIFICANT ? "spread like a normal distribution" : "not spread like a normal distribution: intervals are rough")));
+                    shape.p() >= SIGNIFICANT ? "spread like a normal distribution"
+                    : "not spread like a normal distribution: intervals are rough")));
             BreuschPagan.of(residuals).ifPresent(test -> checks.add(of("breusch-pagan", "Breusch–Pagan", test.statistic(), test.p(),
                     test.p() >= SIGNIFICANT ? "equally wide everywhere" : "the spread changes along x: weights may be needed")));
             cook(residuals, order).ifPresent(checks::add);
@@ -59,7 +61,8 @@ public record Check(String name, String title, double statistic, OptionalDouble 
         }
         boolean warns = most > 4.0 / n;
         String row = "row " + (residuals.points().rows()[at] + 1);
-        return Optional.of(new Check("cook", "Cook’s distance", most, OptionalDouble.empty(), warns ? row + " moves the curve more than any other: look at it" : "no single point decides the curve", warns));
+        return Optional.of(new Check("cook", "Cook’s distance", most, OptionalDouble.empty(),
+                warns ? row + " moves the curve more than any other: look at it" : "no single point decides the curve", warns));
     }
 
     /// Of many points, those with the largest residuals and those at the ends: a distance is the product of what these two make large.
@@ -69,6 +72,7 @@ public record Check(String name, String title, double statistic, OptionalDouble 
             return IntStream.range(0, n).toArray();
         }
         int[] bySize = RisingOrder.of(Arrays.stream(residuals.raw()).map(r -> -Math.abs(r)).toArray());
-        return IntStream.concat(Arrays.stream(bySize, 0, MOST_WHOLE / 4), IntStream.concat(Arrays.stream(byX, 0, MOST_WHOLE / 8), Arrays.stream(byX, n - MOST_WHOLE / 8, n))).distinct().toArray();
+        return IntStream.concat(Arrays.stream(bySize, 0, MOST_WHOLE / 4),
+                IntStream.concat(Arrays.stream(byX, 0, MOST_WHOLE / 8), Arrays.stream(byX, n - MOST_WHOLE / 8, n))).distinct().toArray();
     }
 }

@@ -30,7 +30,8 @@ public record Coefficient(String name, double value, Optional<Uncertainty> uncer
         }
         var student = TDistribution.of(freedom);
         double half = student.inverseSurvivalProbability(0.025) * se;
-        Optional<Test> test = se == 0 ? Optional.empty() : Optional.of(new Test(value / se, Math.min(1, 2 * student.survivalProbability(Math.abs(value / se)))));
+        Optional<Test> test = se == 0 ? Optional.empty() : Optional.of(new Test(value / se,
+                Math.min(1, 2 * student.survivalProbability(Math.abs(value / se)))));
         return new Coefficient(name, value, Optional.of(new Uncertainty(se, value - half, value + half, test)));
     }
 }

@@ -45,7 +45,8 @@ record DurbinWatson(double statistic, double p) {
             return Optional.empty();
         }
         double d = steps / squares;
-        return Optional.of(new DurbinWatson(d, many ? 2 * NormalDistribution.of(0, 1).survivalProbability(Math.abs(d - 2) * Math.sqrt(n) / 2) : p(d, q, n, p)));
+        return Optional.of(new DurbinWatson(d, many ? 2 * NormalDistribution.of(0, 1)
+                .survivalProbability(Math.abs(d - 2) * Math.sqrt(n) / 2) : p(d, q, n, p)));
     }
 
     /// By Gram and Schmidt, twice.

@@ -6,7 +6,8 @@ import java.util.stream.IntStream;
 
 /// The bars of points in one direction.
 ///
-/// @param down half length towards smaller values, one for each point; NaN where a point has none; the same array as `up` where both ways are alike
+/// @param down half length towards smaller values, one for each point; NaN where a point has none; the same array as `up` where both ways
+/// are alike
 /// @param up   half length towards greater values
 public record ErrorBars(double[] down, double[] up) {
     public static final ErrorBars NONE = new ErrorBars(new double[0], new double[0]);

@@ -13,13 +13,15 @@ public final class EvidenceWeights {
         return of(outcomes, false);
     }
 
-    /// One weight for each outcome; empty for one without a fit, with too few points to judge, or fitted to fewer points than others or with other weights,
+    /// One weight for each outcome; empty for one without a fit, with too few points to judge, or fitted to fewer points than others or
+    /// with other weights,
     /// and for all where fewer than two can be judged. When curves fit
     /// perfectly with points to spare, the one with the fewest coefficients has it all.
     ///
     /// @param inBoth whether bars in x and y weigh, in those shapes that can
     public static List<OptionalDouble> of(List<FitOutcome> outcomes, boolean inBoth) {
-        var perfect = outcomes.stream().filter(o -> o instanceof FitOutcome.Fitted(Fit fit) && fit.quality().perfect() && fit.quality().degreesOfFreedom() > 0)
+        var perfect = outcomes.stream().filter(o -> o instanceof FitOutcome.Fitted(Fit fit) && fit.quality().perfect()
+                && fit.quality().degreesOfFreedom() > 0)
                 .min(java.util.Comparator.comparingInt(o -> ((FitOutcome.Fitted) o).fit().quality().coefficients()));
         if (perfect.isPresent()) {
             return outcomes.stream().map(o -> o instanceof FitOutcome.Fitted
@@ -27,7 +29,8 @@ public final class EvidenceWeights {
         }
         int most = outcomes.stream().mapToInt(o -> o instanceof FitOutcome.Fitted(Fit fit) ? fit.quality().points() : 0).max().orElse(0);
         List<OptionalDouble> aicc = outcomes.stream()
-                .map(o -> o instanceof FitOutcome.Fitted(Fit fit) && fit.quality().points() == most && fit.curve().fittedOn().equals("y") && !(inBoth && fit.curve().weighsBoth()) ? fit.quality().aicc() : OptionalDouble.empty()).toList();
+                .map(o -> o instanceof FitOutcome.Fitted(Fit fit) && fit.quality().points() == most && fit.curve().fittedOn().equals("y")
+                        && !(inBoth && fit.curve().weighsBoth()) ? fit.quality().aicc() : OptionalDouble.empty()).toList();
         if (aicc.stream().filter(OptionalDouble::isPresent).count() < 2) {
             return outcomes.stream().map(_ -> OptionalDouble.empty()).toList();
         }

@@ -34,21 +34,25 @@ public final class ExponentialFit {
 
     public static FitOutcome direct(Curve curve, Points all, Progress progress) {
         Points points = all.acceptedBy(curve);
-        return checked(curve, all, points).orElseGet(() -> of(curve, points, x -> x, _ -> 1, points.x(), 0, OptionalDouble.empty(), progress));
+        return checked(curve, all, points).orElseGet(() -> of(curve, points, x -> x, _ -> 1, points.x(), 0, OptionalDouble.empty(),
+                progress));
     }
 
     public static FitOutcome power(Curve curve, Points all, Progress progress) {
         Points points = all.acceptedBy(curve);
         return checked(curve, all, points).orElseGet(() -> {
             LogOfX u = LogOfX.around(points.x());
-            FitOutcome positive = of(curve, points, u::of, x -> 1 / x, u.of(points).x(), u.lnOfCentre(), OptionalDouble.empty(), progress.part(0, 0.7));
+            FitOutcome positive = of(curve, points, u::of, x -> 1 / x, u.of(points).x(), u.lnOfCentre(), OptionalDouble.empty(),
+                    progress.part(0, 0.7));
             Points withZero = all.kept(i -> all.x()[i] >= 0, curve);
             if (withZero.size() == points.size() || !(positive instanceof FitOutcome.Fitted(Fit fit)) || !surelyRises(fit)) {
                 return positive;
             }
             // At x = 0 the curve is 0 whatever its coefficients: they stay, and what is said of the scatter takes these points in.
-            FitOutcome all0 = of(curve, withZero, u::of, x -> 1 / x, u.of(withZero).x(), u.lnOfCentre(), OptionalDouble.of(fit.coefficient("b").value()), progress.part(0.7, 1));
-            return all0 instanceof FitOutcome.Fitted(Fit whole) ? new FitOutcome.Fitted(new Fit(curve, whole.coefficients(), whole.function(), whole.quality(), true)) : positive;
+            FitOutcome all0 = of(curve, withZero, u::of, x -> 1 / x, u.of(withZero).x(), u.lnOfCentre(),
+                    OptionalDouble.of(fit.coefficient("b").value()), progress.part(0.7, 1));
+            return all0 instanceof FitOutcome.Fitted(Fit whole)
+                    ? new FitOutcome.Fitted(new Fit(curve, whole.coefficients(), whole.function(), whole.quality(), true)) : positive;
         });
     }
 
@@ -59,7 +63,8 @@ public final class ExponentialFit {
     static Optional<FitOutcome> checked(Curve curve, Points all, Points points) {
         int n = points.size();
         Optional<Reason> reason = n == 0 ? Optional.of(Reason.noneOf(all, curve))
-                : n < 2 ? Optional.of(new Reason.TooFewPoints(n, 2)) : points.distinctX(2) < 2 ? Optional.of(new Reason.AllXEqual(points.x()[0])) : Optional.empty();
+                : n < 2 ? Optional.of(new Reason.TooFewPoints(n, 2)) : points.distinctX(2) < 2
+                ? Optional.of(new Reason.AllXEqual(points.x()[0])) : Optional.empty();
         return reason.map(why -> new FitOutcome.NotFitted(curve, why));
     }
 
@@ -68,7 +73,8 @@ public final class ExponentialFit {
     /// @param u      that of each point
     /// @param offset u of x is this much less than what the exponent is linear in
     /// @param rate   a known b to start from
-    private static FitOutcome of(Curve curve, Points points, DoubleUnaryOperator over, DoubleUnaryOperator change, double[] u, double offset, OptionalDouble rate, Progress progress) {
+    private static FitOutcome of(Curve curve, Points points, DoubleUnaryOperator over, DoubleUnaryOperator change, double[] u,
+            double offset, OptionalDouble rate, Progress progress) {
         var scaled = new ExponentialFit(u);
         double[] t = new double[u.length];
         for (int i = 0; i < t.length; i++) {
@@ -106,13 +112,16 @@ public final class ExponentialFit {
             }
         };
         var squares = new LeastSquares(shape, t, points, progress);
-        Optional<LeastSquares.Least> least = squares.fromAny(List.of(new double[] {amplitude(t, y, beta, end) / squares.unit(), beta}), _ -> true);
+        Optional<LeastSquares.Least> least = squares.fromAny(List.of(new double[] {amplitude(t, y, beta, end) / squares.unit(), beta}),
+                _ -> true);
         if (least.isEmpty()) {
-            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase(Locale.ROOT) + " curve", "no coefficients settle"));
+            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase(Locale.ROOT) + " curve",
+                    "no coefficients settle"));
         }
         double[] p = least.get().p();
         if (Math.abs(p[1]) > STEEPEST) {
-            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase(Locale.ROOT) + " curve", "it would rise without end at one point"));
+            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase(Locale.ROOT) + " curve",
+                    "it would rise without end at one point"));
         }
         // y = p0 e^(p1 ((u − middle)/half − end)) = a e^(b (u + offset)).
         double b = p[1] / scaled.half;
@@ -121,7 +130,8 @@ public final class ExponentialFit {
         double[][] jacobian = {{Math.exp(-p[1] * shift), -a * shift}, {0, 1 / scaled.half}};
         FitOutcome outcome = squares.report(curve, least.get(), new double[] {a, b}, jacobian);
         return outcome instanceof FitOutcome.Fitted(Fit fit) ? new FitOutcome.Fitted(new Fit(curve, fit.coefficients(),
-                new Over(fit.function(), x -> (over.applyAsDouble(x) - scaled.middle) / scaled.half, x -> change.applyAsDouble(x) / scaled.half), fit.quality())) : outcome;
+                new Over(fit.function(), x -> (over.applyAsDouble(x) - scaled.middle) / scaled.half,
+                        x -> change.applyAsDouble(x) / scaled.half), fit.quality())) : outcome;
     }
 
     /// The best rate on a grid over a sample, the amplitude being the best for each (variable projection, Golub & Pereyra 1973),

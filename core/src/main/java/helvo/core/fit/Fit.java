@@ -7,7 +7,8 @@ import java.util.List;
 ///
 /// @param coefficients in the order of the curve's own form
 /// @param function     the fitted curve
-/// @param takesZero    whether points at x = 0 take part although the shape has no value there in general: a power curve that surely rises is 0
+/// @param takesZero    whether points at x = 0 take part although the shape has no value there in general: a power curve that surely rises
+/// is 0
 public record Fit(Curve curve, List<Coefficient> coefficients, FittedFunction function, Quality quality, boolean takesZero) {
     public Fit(Curve curve, List<Coefficient> coefficients, FittedFunction function, Quality quality) {
         this(curve, coefficients, function, quality, false);

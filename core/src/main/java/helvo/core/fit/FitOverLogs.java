@@ -21,8 +21,10 @@ public final class FitOverLogs {
         Points points = all.acceptedBy(curve);
         return ExponentialFit.checked(curve, all, points).orElseGet(() -> {
             Doubled u = Doubled.of(points.x());
-            return line(points.over(u.high(), points.y(), points.ySigma()), new Rests(u.low(), EXACT), progress) instanceof FitOutcome.Fitted(Fit line)
-                    ? new FitOutcome.Fitted(new Fit(curve, line.coefficients(), new Straight((ScaledPolynomial) line.function(), true, false), line.quality()))
+            return line(points.over(u.high(), points.y(), points.ySigma()), new Rests(u.low(), EXACT),
+                    progress) instanceof FitOutcome.Fitted(Fit line)
+                    ? new FitOutcome.Fitted(new Fit(curve, line.coefficients(),
+                            new Straight((ScaledPolynomial) line.function(), true, false), line.quality()))
                     : tooNarrow(curve);
         });
     }
@@ -30,7 +32,8 @@ public final class FitOverLogs {
     /// ln y = ln a + b x.
     public static FitOutcome exponential(Curve curve, Points all, Progress progress) {
         Points points = all.acceptedBy(curve);
-        return ExponentialFit.checked(curve, all, points).orElseGet(() -> inLogY(curve, points, new Doubled(points.x(), EXACT), false, progress));
+        return ExponentialFit.checked(curve, all, points).orElseGet(() -> inLogY(curve, points, new Doubled(points.x(), EXACT), false,
+                progress));
     }
 
     /// ln y = ln a + b ln x.
@@ -43,8 +46,10 @@ public final class FitOverLogs {
         Doubled logs = Doubled.of(points.y());
         // To first order, the standard deviation of ln y is that of y over y.
         double[] sigma = points.weighting() == Weighting.ALIKE ? EXACT
-                : IntStream.range(0, points.size()).mapToDouble(i -> Math.clamp(points.ySigma()[i] / points.y()[i], Double.MIN_NORMAL, Double.MAX_VALUE)).toArray();
-        if (!(line(points.over(u.high(), logs.high(), sigma), new Rests(u.low(), logs.low()), progress) instanceof FitOutcome.Fitted(Fit line))) {
+                : IntStream.range(0, points.size()).mapToDouble(i -> Math.clamp(points.ySigma()[i] / points.y()[i], Double.MIN_NORMAL,
+                        Double.MAX_VALUE)).toArray();
+        if (!(line(points.over(u.high(), logs.high(), sigma), new Rests(u.low(), logs.low()),
+                progress) instanceof FitOutcome.Fitted(Fit line))) {
             return tooNarrow(curve);
         }
         Coefficient logA = line.coefficient("a");
@@ -52,9 +57,11 @@ public final class FitOverLogs {
         if (a < Double.MIN_NORMAL || !Double.isFinite(a)) {
             return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
         }
-        Coefficient amplitude = logA.uncertainty().map(of -> Coefficient.of("a", a, a * of.standardError(), line.quality().degreesOfFreedom()))
+        Coefficient amplitude = logA.uncertainty().map(of -> Coefficient.of("a", a, a * of.standardError(),
+                line.quality().degreesOfFreedom()))
                 .orElseGet(() -> new Coefficient("a", a, Optional.empty()));
-        return new FitOutcome.Fitted(new Fit(curve, List.of(amplitude, line.coefficient("b")), new Straight((ScaledPolynomial) line.function(), logOfX, true), line.quality()));
+        return new FitOutcome.Fitted(new Fit(curve, List.of(amplitude, line.coefficient("b")),
+                new Straight((ScaledPolynomial) line.function(), logOfX, true), line.quality()));
     }
 
     private static FitOutcome line(Points logs, Rests rests, Progress progress) {

@@ -69,7 +69,8 @@ final class LeastSquares {
         y = unit == 1 ? points.y() : Arrays.stream(points.y()).map(each -> each / unit).toArray();
         weighting = points.weighting();
         rootPower = points.sigmaPower();
-        roots = weighting == Weighting.ALIKE ? null : Arrays.stream(points.ySigma()).map(each -> 1 / Math.scalb(each, -rootPower)).toArray();
+        roots = weighting == Weighting.ALIKE ? null : Arrays.stream(points.ySigma())
+                .map(each -> 1 / Math.scalb(each, -rootPower)).toArray();
     }
 
     private LeastSquares(LeastSquares whole, int[] places) {
@@ -102,11 +103,13 @@ final class LeastSquares {
         }
         Optional<Least> near = new LeastSquares(this, sample(x.length, SAMPLE)).best(starts, wanted);
         Optional<Least> nearer = near.flatMap(each -> from(each.p, false, NO_DAMPING)).filter(each -> wanted.test(each.p));
-        return nearer.flatMap(each -> each.settled ? finished(each.p) : from(each.p, true, NO_DAMPING)).filter(each -> each.settled && wanted.test(each.p)).or(() -> best(starts, wanted));
+        return nearer.flatMap(each -> each.settled ? finished(each.p) : from(each.p, true, NO_DAMPING))
+                .filter(each -> each.settled && wanted.test(each.p)).or(() -> best(starts, wanted));
     }
 
     private Optional<Least> best(List<double[]> starts, Predicate<double[]> wanted) {
-        return starts.stream().flatMap(start -> from(start, true, FIRST_DAMPING).stream()).filter(each -> each.settled && wanted.test(each.p)).min(Comparator.comparingDouble(Least::sum));
+        return starts.stream().flatMap(start -> from(start, true, FIRST_DAMPING).stream())
+                .filter(each -> each.settled && wanted.test(each.p)).min(Comparator.comparingDouble(Least::sum));
     }
 
     /// @param exact whether sums carry their rounding errors along; without, the last digits are not reached, in a third of the time
@@ -172,13 +175,15 @@ final class LeastSquares {
 
     private static Optional<Least> least(double[] p, Sums sums, boolean settled) {
         double[][] inverse = inverse(sums.matrix());
-        return inverse == null || !Double.isFinite(sums.squares()) ? Optional.empty() : Optional.of(new Least(p, sums.squares(), sums.largest, inverse, settled));
+        return inverse == null || !Double.isFinite(sums.squares()) ? Optional.empty()
+                : Optional.of(new Least(p, sums.squares(), sums.largest, inverse, settled));
     }
 
     /// One undamped step more, where it only moves last digits.
     private static double[] polished(double[] p, Sums sums) {
         double[] by = solve(sums.matrix(), sums.right());
-        boolean small = by != null && IntStream.range(0, p.length).allMatch(k -> Math.abs(by[k]) < 1e-9 * Math.max(Math.abs(p[k]), LEAST_RATE));
+        boolean small = by != null && IntStream.range(0, p.length)
+                .allMatch(k -> Math.abs(by[k]) < 1e-9 * Math.max(Math.abs(p[k]), LEAST_RATE));
         return small ? IntStream.range(0, p.length).mapToDouble(k -> p[k] + by[k]).toArray() : p;
     }
 
@@ -210,7 +215,8 @@ final class LeastSquares {
             if (blocks <= 1) {
                 return ofBlock(of, p, 0, of.x.length, exact);
             }
-            return IntStream.range(0, blocks).parallel().mapToObj(block -> ofBlock(of, p, block * BLOCK, Math.min(of.x.length, (block + 1) * BLOCK), exact)).reduce(Sums::plus).orElseThrow();
+            return IntStream.range(0, blocks).parallel().mapToObj(block -> ofBlock(of, p, block * BLOCK,
+                    Math.min(of.x.length, (block + 1) * BLOCK), exact)).reduce(Sums::plus).orElseThrow();
         }
 
         private static Sums ofBlock(LeastSquares of, double[] p, int from, int to, boolean exact) {

@@ -10,7 +10,8 @@ import org.apache.commons.numbers.core.DD;
 /// the series in r are summed in it. Tang 1990 (ACM Transactions on Mathematical Software 16), with longer sums.
 final class Logarithm {
     private static final int PARTS = 256;
-    private static final DD[] OF_RECIPROCALS = IntStream.rangeClosed(0, PARTS).mapToObj(k -> k < PARTS / 2 ? DD.ZERO : ofReciprocal(k)).toArray(DD[]::new);
+    private static final DD[] OF_RECIPROCALS = IntStream.rangeClosed(0, PARTS).mapToObj(k -> k < PARTS / 2 ? DD.ZERO : ofReciprocal(k))
+            .toArray(DD[]::new);
     private static final DD OF_TWO = OF_RECIPROCALS[PARTS / 2];
     private static final DD THIRD = DD.ONE.divide(DD.of(3));
     /// Of the series' terms that doubles suffice for, from r⁵ on.
@@ -47,7 +48,8 @@ final class Logarithm {
             further = further * r + FURTHER[k];
         }
         DD square = DD.ofProduct(r, r);
-        DD series = square.multiply(square).multiply(-0.25).add(r * r * r * r * r * further).add(square.multiply(THIRD).multiply(r)).add(square.multiply(-0.5)).add(r);
+        DD series = square.multiply(square).multiply(-0.25).add(r * r * r * r * r * further).add(square.multiply(THIRD).multiply(r))
+                .add(square.multiply(-0.5)).add(r);
         return OF_TWO.multiply(power).add(OF_RECIPROCALS[part]).add(series);
     }
 

@@ -33,10 +33,13 @@ public final class LogisticFit {
             return new FitOutcome.NotFitted(curve, new Reason.NoneFits("logistic curve", "all y are 0"));
         }
         var squares = new LeastSquares(SHAPE, t, points, progress);
-        List<double[]> starts = starts(t, points.y()).stream().map(start -> new double[] {start[0] / squares.unit(), start[1], start[2]}).toList();
-        Optional<LeastSquares.Least> best = squares.fromAny(starts, found -> Math.abs(found[1]) < STEEPEST && Math.abs(found[2]) < FARTHEST);
+        List<double[]> starts = starts(t, points.y()).stream()
+                .map(start -> new double[] {start[0] / squares.unit(), start[1], start[2]}).toList();
+        Optional<LeastSquares.Least> best = squares.fromAny(starts,
+                found -> Math.abs(found[1]) < STEEPEST && Math.abs(found[2]) < FARTHEST);
         if (best.isEmpty()) {
-            return new FitOutcome.NotFitted(curve, new Reason.NoneFits("logistic curve", "they show no bend from one level to another that would settle its coefficients"));
+            return new FitOutcome.NotFitted(curve, new Reason.NoneFits("logistic curve",
+                    "they show no bend from one level to another that would settle its coefficients"));
         }
         double[] p = best.get().p();
         double[] values = {p[0], p[1] / half, middle + half * p[2]};
@@ -45,7 +48,8 @@ public final class LogisticFit {
         if (!(outcome instanceof FitOutcome.Fitted(Fit fit))) {
             return outcome;
         }
-        return new FitOutcome.Fitted(new Fit(curve, fit.coefficients(), new Over(fit.function(), x -> (x - middle) / half, _ -> 1 / half), fit.quality()));
+        return new FitOutcome.Fitted(new Fit(curve, fit.coefficients(), new Over(fit.function(), x -> (x - middle) / half, _ -> 1 / half),
+                fit.quality()));
     }
 
     private static final LeastSquares.Shape SHAPE = new LeastSquares.Shape() {

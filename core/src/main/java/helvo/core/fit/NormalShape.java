@@ -4,7 +4,8 @@ import java.util.Arrays;
 import java.util.Optional;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 
-/// Whether residuals are spread like a normal distribution: Shapiro and Wilk's W up to 5,000 of them (Royston 1995, Applied Statistics 44:547,
+/// Whether residuals are spread like a normal distribution: Shapiro and Wilk's W up to 5,000 of them (Royston 1995, Applied Statistics
+/// 44:547,
 /// algorithm AS R94), Anderson and Darling's A² beyond (Stephens 1986, in D'Agostino & Stephens, Goodness-of-Fit Techniques, table 4.9).
 record NormalShape(String name, String title, double statistic, double p) {
     private static final int MOST_SHAPIRO = 5000;
@@ -14,7 +15,8 @@ record NormalShape(String name, String title, double statistic, double p) {
         int n = residuals.raw().length;
         double[] values = new double[n];
         for (int i = 0; i < n; i++) {
-            values[i] = residuals.points().weighting() == Weighting.ALIKE ? residuals.raw()[i] : residuals.raw()[i] / residuals.points().sigma(i, residuals.fit());
+            values[i] = residuals.points().weighting() == Weighting.ALIKE ? residuals.raw()[i]
+                    : residuals.raw()[i] / residuals.points().sigma(i, residuals.fit());
         }
         return of(values);
     }
@@ -119,7 +121,8 @@ record NormalShape(String name, String title, double statistic, double p) {
         }
         double square = -n - sum / n;
         double a = square * (1 + 0.75 / n + 2.25 / ((double) n * n));
-        double p = a < 0.2 ? 1 - Math.exp(-13.436 + 101.14 * a - 223.73 * a * a) : a < 0.34 ? 1 - Math.exp(-8.318 + 42.796 * a - 59.938 * a * a)
+        double p = a < 0.2 ? 1 - Math.exp(-13.436 + 101.14 * a - 223.73 * a * a) : a < 0.34
+                ? 1 - Math.exp(-8.318 + 42.796 * a - 59.938 * a * a)
                 : a < 0.6 ? Math.exp(0.9177 - 4.279 * a - 1.38 * a * a) : Math.exp(1.2937 - 5.709 * a + 0.0186 * a * a);
         return new NormalShape("anderson-darling", "Anderson–Darling", square, a > 13 ? 0 : Math.clamp(p, 0, 1));
     }

@@ -19,14 +19,16 @@ import java.util.stream.IntStream;
 /// @param weighting how they count in a fit
 /// @param xSigma standard deviation of each x as its bar says, NaN where it has none; empty when none has one or all points count alike
 /// @param ySigma likewise of each y; never empty where bars weigh
-public record Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorBars yBars, Weighting weighting, double[] xSigma, double[] ySigma) {
+public record Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorBars yBars, Weighting weighting, double[] xSigma,
+        double[] ySigma) {
     private static final double[] NO_BARS = {};
 
     public Points {
         Require.require(x.length == y.length && x.length == rows.length, "%s x, %s y, %s rows", x.length, y.length, rows.length);
         Require.require(xBars.isNone() || xBars.up().length == x.length, "%s bars in x for %s points", xBars.up().length, x.length);
         Require.require(yBars.isNone() || yBars.up().length == x.length, "%s bars in y for %s points", yBars.up().length, x.length);
-        Require.require(weighting == Weighting.ALIKE || ySigma.length == y.length, "%s standard deviations for %s points", ySigma.length, x.length);
+        Require.require(weighting == Weighting.ALIKE || ySigma.length == y.length, "%s standard deviations for %s points", ySigma.length,
+                x.length);
     }
 
     /// Points that all count alike.
@@ -40,7 +42,8 @@ public record Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorB
     /// @param yUnit likewise in y
     public Points weighted(Weighting by, double xUnit, double yUnit) {
         return by == Weighting.ALIKE ? new Points(x, y, rows, xBars, yBars)
-                : new Points(x, y, rows, xBars, yBars, by, times(xBars.half(), xUnit), yBars.isNone() ? nothing(y.length) : times(yBars.half(), yUnit));
+                : new Points(x, y, rows, xBars, yBars, by, times(xBars.half(), xUnit),
+                        yBars.isNone() ? nothing(y.length) : times(yBars.half(), yUnit));
     }
 
     /// The same points, all counting alike.
@@ -87,7 +90,8 @@ public record Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorB
     /// The standard deviation that a point's distance from a curve has by its bars: in y, and in x as far as the curve slopes there.
     double sigma(int i, Fit fit) {
         double inY = ySigma[i] > 0 ? ySigma[i] : 0;
-        return fit.curve().weighsBoth() && xSigma.length > 0 ? Math.hypot(inY, xSigma[i] > 0 ? xSigma[i] * fit.function().slope(x[i]) : 0) : inY;
+        return fit.curve().weighsBoth() && xSigma.length > 0 ? Math.hypot(inY, xSigma[i] > 0 ? xSigma[i] * fit.function().slope(x[i]) : 0)
+                : inY;
     }
 
     /// The power of two of the least standard deviation in y; 0 where all points count alike.
@@ -120,7 +124,8 @@ public record Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorB
     Points kept(IntPredicate test, Curve curve) {
         boolean inBoth = curve.weighsBoth() && weighedInBoth();
         int[] kept = IntStream.range(0, x.length).filter(i -> test.test(i) && counts(i, inBoth)).toArray();
-        return kept.length == x.length ? this : new Points(at(x, kept), at(y, kept), Arrays.stream(kept).map(i -> rows[i]).toArray(), xBars.at(kept), yBars.at(kept),
+        return kept.length == x.length ? this : new Points(at(x, kept), at(y, kept), Arrays.stream(kept).map(i -> rows[i]).toArray(),
+                xBars.at(kept), yBars.at(kept),
                 weighting, at(xSigma, kept), at(ySigma, kept));
     }
 

@@ -86,7 +86,8 @@ public final class PolynomialFit {
             residuals = perfect ? DD.ZERO : squares.ofResiduals();
             aboutMean = squares.aboutMean();
         }
-        return assemble(points, names, scaling, scaled, normal.get(), function, residuals, lowest == 1 && intercept == 0 ? sums.square() : aboutMean);
+        return assemble(points, names, scaling, scaled, normal.get(), function, residuals,
+                lowest == 1 && intercept == 0 ? sums.square() : aboutMean);
     }
 
     private Optional<Reason> tooLittle(Points all, Points points) {
@@ -113,7 +114,8 @@ public final class PolynomialFit {
         int n = points.size();
         int p = scaled.length;
         int squarePower = 2 * (scaling.yPower() - points.sigmaPower());
-        DD variance = n <= p ? DD.ZERO : points.weighting() == Weighting.STATED ? DD.ONE.scalb(-squarePower) : residuals.divide(DD.of(n - p));
+        DD variance = n <= p ? DD.ZERO : points.weighting() == Weighting.STATED ? DD.ONE.scalb(-squarePower)
+                : residuals.divide(DD.of(n - p));
         var coefficients = new ArrayList<Coefficient>();
         for (int k = lowest; k <= degree; k++) {
             DD[] row = expansion(scaling, k);
@@ -127,7 +129,8 @@ public final class PolynomialFit {
             }
             coefficients.add(Coefficient.of(names.get(k - lowest), c, se, n - p));
         }
-        return new FitOutcome.Fitted(new Fit(curve, coefficients, function, quality(n, p, points.weighting(), squarePower, residuals, total)));
+        return new FitOutcome.Fitted(new Fit(curve, coefficients, function,
+                quality(n, p, points.weighting(), squarePower, residuals, total)));
     }
 
     /// Zero where the terms cancel but for the arithmetic's own rounding.
@@ -171,21 +174,24 @@ public final class PolynomialFit {
         int totalFreedom = aboutZero ? n : n - 1;
         double ssr = residuals.scalb(squarePower).doubleValue();
         OptionalDouble s = n > p
-                ? OptionalDouble.of(residuals.divide(DD.of(n - p)).sqrt().doubleValue() * Math.scalb(1.0, squarePower / 2)) : OptionalDouble.empty();
+                ? OptionalDouble.of(residuals.divide(DD.of(n - p)).sqrt().doubleValue() * Math.scalb(1.0, squarePower / 2))
+                : OptionalDouble.empty();
         OptionalDouble r2 = varies ? OptionalDouble.of(oneMinus(residuals.divide(total))) : OptionalDouble.empty();
         OptionalDouble adjusted = varies && n > p
                 ? OptionalDouble.of(oneMinus(residuals.divide(total).multiply(DD.of(totalFreedom)).divide(DD.of(n - p))))
                 : OptionalDouble.empty();
         boolean testable = varies && n > p && residuals.hi() > 0 && (lowest == 0 || intercept == 0);
         Optional<Quality.F> f = testable ? Optional.of(overall(residuals, total, totalFreedom, n - p)) : Optional.empty();
-        OptionalDouble aicc = residuals.hi() <= 0 ? OptionalDouble.empty() : Quality.aicc(weighting, n, p, Math.log(residuals.hi() / n) + squarePower * Math.log(2), ssr);
+        OptionalDouble aicc = residuals.hi() <= 0 ? OptionalDouble.empty()
+                : Quality.aicc(weighting, n, p, Math.log(residuals.hi() / n) + squarePower * Math.log(2), ssr);
         return new Quality(n, p, ssr, aboutZero ? About.ZERO : About.MEAN, r2, adjusted, s, f, aicc, weighting,
                 weighting == Weighting.ALIKE ? Optional.empty() : Quality.ChiSquare.of(ssr, n - p));
     }
 
     private static Quality.F overall(DD residuals, DD total, int totalFreedom, int freedom) {
         int explained = totalFreedom - freedom;
-        return Quality.F.of(total.subtract(residuals).divide(DD.of(explained)).divide(residuals.divide(DD.of(freedom))).doubleValue(), explained, freedom);
+        return Quality.F.of(total.subtract(residuals).divide(DD.of(explained)).divide(residuals.divide(DD.of(freedom))).doubleValue(),
+                explained, freedom);
     }
 
     private static double oneMinus(DD part) {

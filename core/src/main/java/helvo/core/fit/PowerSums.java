@@ -29,7 +29,8 @@ record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
         }).reduce(Sums::plus).orElseThrow();
         int powers = 2 * degree + 1;
         DD[] all = sums.together();
-        return new PowerSums(java.util.Arrays.copyOf(all, powers), java.util.Arrays.copyOfRange(all, powers, all.length - 1), all[all.length - 1], sums.reach);
+        return new PowerSums(java.util.Arrays.copyOf(all, powers), java.util.Arrays.copyOfRange(all, powers, all.length - 1),
+                all[all.length - 1], sums.reach);
     }
 
     /// Sums over some of the points: the powers, the products with u, and the square.
@@ -142,7 +143,8 @@ record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
         }
 
         /// (values − centre) · factor, with what that lost in rounding.
-        private static void moved(double[] values, int from, double centre, double factor, double[] lost, double[] moved, double[] rest, int count) {
+        private static void moved(double[] values, int from, double centre, double factor, double[] lost, double[] moved, double[] rest,
+                int count) {
             // Copied first: the compiler makes lanes only of loops whose arrays all go by the same index.
             System.arraycopy(values, from, moved, 0, count);
             for (int i = 0; i < count; i++) {

@@ -23,7 +23,8 @@ import java.util.stream.IntStream;
 /// @param origin       x₀; empty where the equation is in x itself
 /// @param exact        the coefficients in full, about the origin
 /// @param coefficients the printed ones, in the order of the curve's form
-public record PrintedEquation(Fit fit, double from, double to, double tolerance, Optional<BigDecimal> origin, double[] exact, List<BigDecimal> coefficients) {
+public record PrintedEquation(Fit fit, double from, double to, double tolerance, Optional<BigDecimal> origin, double[] exact,
+        List<BigDecimal> coefficients) {
     public static final int FEWEST_DIGITS = 2;
     public static final int MOST_DIGITS = 12;
 
@@ -64,15 +65,18 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
             }
         }
         int freedom = used - fit.coefficients().size();
-        double s = points.weighting() == Weighting.ALIKE ? fit.quality().residualStandardDeviation().orElse(0) : freedom > 0 ? Math.sqrt(squares / freedom) : 0;
+        double s = points.weighting() == Weighting.ALIKE ? fit.quality().residualStandardDeviation().orElse(0) : freedom > 0
+                ? Math.sqrt(squares / freedom) : 0;
         double size = Math.max(Math.abs(least), Math.abs(greatest));
         double span = greatest - least > ROUNDING * size ? greatest - least : onLogs ? 1 : size;
         return of(fit, from, to, s > ROUNDING * size ? s * PART_OF_S : Math.max(span * PART_OF_SPAN, Double.MIN_NORMAL));
     }
 
     private static PrintedEquation of(Fit fit, double from, double to, double tolerance) {
-        PrintedEquation plain = rounded(fit, from, to, tolerance, Optional.empty(), fit.coefficients().stream().mapToDouble(Coefficient::value).toArray());
-        return plain.isUsable() ? plain : aboutOrigin(fit, from, to, tolerance).filter(other -> other.worst() < plain.worst()).orElse(plain);
+        PrintedEquation plain = rounded(fit, from, to, tolerance, Optional.empty(),
+                fit.coefficients().stream().mapToDouble(Coefficient::value).toArray());
+        return plain.isUsable() ? plain : aboutOrigin(fit, from, to, tolerance).filter(other -> other.worst() < plain.worst())
+                .orElse(plain);
     }
 
     private static Optional<PrintedEquation> aboutOrigin(Fit fit, double from, double to, double tolerance) {
@@ -98,7 +102,8 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
 
     /// The printed equation's y at x.
     public double at(double x) {
-        return fit.curve().value(coefficients.stream().mapToDouble(BigDecimal::doubleValue).toArray(), x - origin.map(BigDecimal::doubleValue).orElse(0.0));
+        return fit.curve().value(coefficients.stream().mapToDouble(BigDecimal::doubleValue).toArray(),
+                x - origin.map(BigDecimal::doubleValue).orElse(0.0));
     }
 
     /// Few enough digits, and no power of ten that only the distance from x = 0 makes.
@@ -151,7 +156,8 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
             this.exact = exact;
             this.tolerance = tolerance * MARGIN;
             this.logs = curve.onLogScale();
-            double[] all = IntStream.rangeClosed(0, PLACES).mapToDouble(i -> i == PLACES ? to : from + (to - from) * i / PLACES).filter(each -> fit.uses(each, 1)).toArray();
+            double[] all = IntStream.rangeClosed(0, PLACES).mapToDouble(i -> i == PLACES ? to : from + (to - from) * i / PLACES)
+                    .filter(each -> fit.uses(each, 1)).toArray();
             x = Arrays.stream(all).map(each -> each - origin).toArray();
             fitted = Arrays.stream(all).map(fit.function()::at).toArray();
             digits = new int[exact.length];
@@ -236,7 +242,8 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
 
     @Override
     public boolean equals(Object other) {
-        return other instanceof PrintedEquation that && fit.equals(that.fit) && coefficients.equals(that.coefficients) && origin.equals(that.origin);
+        return other instanceof PrintedEquation that && fit.equals(that.fit) && coefficients.equals(that.coefficients)
+                && origin.equals(that.origin);
     }
 
     @Override

@@ -41,7 +41,8 @@ public record Quality(int points, int coefficients, double residualSumOfSquares,
     /// The sum of squared residuals, each in units of its standard deviation, and the probability of one as large if the bars are right.
     public record ChiSquare(double value, double p) {
         static Optional<ChiSquare> of(double value, int freedom) {
-            return freedom > 0 && Double.isFinite(value) ? Optional.of(new ChiSquare(value, ChiSquaredDistribution.of(freedom).survivalProbability(value))) : Optional.empty();
+            return freedom > 0 && Double.isFinite(value) ? Optional.of(new ChiSquare(value,
+                    ChiSquaredDistribution.of(freedom).survivalProbability(value))) : Optional.empty();
         }
     }
 
@@ -54,7 +55,8 @@ public record Quality(int points, int coefficients, double residualSumOfSquares,
         return new Quality(n, p, ssr * square, About.MEAN, varies ? OptionalDouble.of(1 - ssr / sst) : OptionalDouble.empty(),
                 varies && freedom > 0 ? OptionalDouble.of(1 - ssr / sst * (n - 1) / freedom) : OptionalDouble.empty(),
                 freedom > 0 ? OptionalDouble.of(Math.sqrt(ssr / freedom) * Math.sqrt(square)) : OptionalDouble.empty(),
-                varies && freedom > 0 && ssr > 0 && p > 1 ? Optional.of(F.of((sst - ssr) / (p - 1) / (ssr / freedom), p - 1, freedom)) : Optional.empty(),
+                varies && freedom > 0 && ssr > 0 && p > 1 ? Optional.of(F.of((sst - ssr) / (p - 1) / (ssr / freedom), p - 1, freedom))
+                        : Optional.empty(),
                 ssr > 0 ? aicc(weighting, n, p, Math.log(ssr / n) + Math.log(square), ssr * square) : OptionalDouble.empty(),
                 weighting, weighting == Weighting.ALIKE ? Optional.empty() : ChiSquare.of(ssr * square, freedom));
     }
@@ -78,6 +80,7 @@ public record Quality(int points, int coefficients, double residualSumOfSquares,
     static OptionalDouble aicc(Weighting weighting, int n, int p, double logVariance, double chiSquare) {
         boolean known = weighting == Weighting.STATED;
         int k = known ? p : p + 1;
-        return n <= k + 1 ? OptionalDouble.empty() : OptionalDouble.of((known ? chiSquare : n * logVariance) + 2 * k + 2.0 * k * (k + 1) / (n - k - 1));
+        return n <= k + 1 ? OptionalDouble.empty() : OptionalDouble.of((known ? chiSquare : n * logVariance) + 2 * k
+                + 2.0 * k * (k + 1) / (n - k - 1));
     }
 }

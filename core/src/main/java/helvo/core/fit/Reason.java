@@ -30,8 +30,10 @@ public sealed interface Reason {
 
     /// Why none of the points can take part in a fit of a shape.
     static Reason noneOf(Points all, Curve curve) {
-        boolean noneCounts = all.weighting() != Weighting.ALIKE && IntStream.range(0, all.size()).noneMatch(i -> all.counts(i, curve.weighsBoth()));
-        return all.size() == 0 ? new NoPoints() : new NoneAccepted(noneCounts ? "there is no error bar above 0 to weigh by" : curve.refusal());
+        boolean noneCounts = all.weighting() != Weighting.ALIKE
+                && IntStream.range(0, all.size()).noneMatch(i -> all.counts(i, curve.weighsBoth()));
+        return all.size() == 0 ? new NoPoints() : new NoneAccepted(noneCounts ? "there is no error bar above 0 to weigh by"
+                : curve.refusal());
     }
 
     /// As a sentence for a person.

@@ -32,7 +32,8 @@ final class ScaledPolynomial implements FittedFunction {
         quick = quick(normal, lowest);
     }
 
-    /// The leverage of a line or parabola as a polynomial of t, which centred and scaled x keep well conditioned; empty for a higher degree.
+    /// The leverage of a line or parabola as a polynomial of t, which centred and scaled x keep well conditioned; empty for a higher
+    /// degree.
     private static double[] quick(NormalEquations normal, int lowest) {
         int size = normal.size();
         if (size > MOST_QUICK) {

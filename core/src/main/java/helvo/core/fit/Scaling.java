@@ -32,7 +32,8 @@ record Scaling(double centre, int xPower, double offset, int yPower) {
     /// Centred on the middle of x.
     static Scaling centred(Points points) {
         int n = points.size();
-        return of(IntStream.range(0, (n + BLOCK - 1) / BLOCK).parallel().mapToObj(block -> Extremes.of(points.x(), points.y(), block * BLOCK, Math.min(n, (block + 1) * BLOCK)))
+        return of(IntStream.range(0, (n + BLOCK - 1) / BLOCK).parallel()
+                .mapToObj(block -> Extremes.of(points.x(), points.y(), block * BLOCK, Math.min(n, (block + 1) * BLOCK)))
                 .reduce(Extremes::and).orElseThrow());
     }
 

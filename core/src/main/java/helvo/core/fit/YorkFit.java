@@ -81,7 +81,8 @@ public final class YorkFit {
             }
             last = moved;
         }
-        return new FitOutcome.NotFitted(curve, new Reason.NoneFits("line with bars in x and y", "the search for its slope does not settle"));
+        return new FitOutcome.NotFitted(curve, new Reason.NoneFits("line with bars in x and y",
+                "the search for its slope does not settle"));
     }
 
     private double weight(int i, double b) {
@@ -147,7 +148,8 @@ public final class YorkFit {
         if (!Double.isFinite(intercept) || !Double.isFinite(perSpread)) {
             return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
         }
-        var coefficients = List.of(Coefficient.of("a", intercept, scale * Math.sqrt(perWeight + originToMiddle * originToMiddle * perSpread), n - 2),
+        var coefficients = List.of(Coefficient.of("a", intercept,
+                scale * Math.sqrt(perWeight + originToMiddle * originToMiddle * perSpread), n - 2),
                 Coefficient.of("b", b, scale * Math.sqrt(perSpread), n - 2));
         return new FitOutcome.Fitted(new Fit(curve, coefficients, new FittedFunction() {
             @Override

@@ -140,7 +140,8 @@ sealed interface Expression {
                 String b = NumberFormat.POINT.plain(right.value(row));
                 return Optional.of(switch (operator) {
                     case OVER -> right.value(row) == 0 ? "division by zero" : a + " / " + b + " is too large";
-                    case POWER -> a + " to the power " + b + (Double.isInfinite(value(row)) && left.value(row) != 0 ? " is too large" : " has no value");
+                    case POWER -> a + " to the power " + b + (Double.isInfinite(value(row)) && left.value(row) != 0 ? " is too large"
+                            : " has no value");
                     case PLUS, MINUS, TIMES -> "the result is too large";
                 });
             });

@@ -60,7 +60,8 @@ public final class Formula {
     }
 
     private static String withNames(Derivation.Formula kept, Table table, Function<Column, String> name) {
-        return KEPT_NAME.matcher(kept.text()).replaceAll(found -> table.columns().stream().filter(column -> found.group(1).equals(String.valueOf(column.id()))).findFirst()
+        return KEPT_NAME.matcher(kept.text()).replaceAll(found -> table.columns().stream()
+                .filter(column -> found.group(1).equals(String.valueOf(column.id()))).findFirst()
                 .map(column -> Matcher.quoteReplacement(name.apply(column))).orElse("$0"));
     }
 
@@ -79,7 +80,8 @@ public final class Formula {
     public Optional<String> fault(Table table, int row) {
         for (int id : columns) {
             if (Double.isNaN(number(table.column(id), row))) {
-                return Optional.of(table.column(id).name() + " is " + (table.column(id).shown(row, table.mark()).isEmpty() ? "empty" : "no number"));
+                return Optional.of(table.column(id).name() + " is "
+                        + (table.column(id).shown(row, table.mark()).isEmpty() ? "empty" : "no number"));
             }
         }
         return expression.fault(column -> number(table.column(column), row));

@@ -74,13 +74,15 @@ final class Parser {
     /// As a formula has to name a column so that it is found again.
     static String nameFor(Column column, Table table) {
         String name = column.name();
-        boolean plain = name.matches("\\p{L}[\\p{L}\\p{N}_]*( [\\p{L}\\p{N}_]+)*") && Function.named(name.toLowerCase(Locale.ROOT)).isEmpty()
+        boolean plain = name.matches("\\p{L}[\\p{L}\\p{N}_]*( [\\p{L}\\p{N}_]+)*")
+                && Function.named(name.toLowerCase(Locale.ROOT)).isEmpty()
                 && table.columns().stream().filter(each -> each.name().startsWith(name)).count() == 1;
         return plain ? name : "“" + name + "”";
     }
 
     private static String example(Table table) {
-        return table.columns().stream().filter(column -> column.kind() == Kind.NUMBER).findFirst().map(column -> nameFor(column, table) + "^2").orElse("2 + 3");
+        return table.columns().stream().filter(column -> column.kind() == Kind.NUMBER).findFirst()
+                .map(column -> nameFor(column, table) + "^2").orElse("2 + 3");
     }
 
     private Expression sum() {
@@ -192,7 +194,8 @@ final class Parser {
 
     private Expression number() {
         int from = at;
-        while (at < text.length() && (Character.isDigit(text.charAt(at)) || text.charAt(at) == '.' || text.charAt(at) == table.mark().sign())) {
+        while (at < text.length() && (Character.isDigit(text.charAt(at)) || text.charAt(at) == '.'
+                || text.charAt(at) == table.mark().sign())) {
             at++;
         }
         int digits = at;
@@ -208,7 +211,8 @@ final class Parser {
         String written = text.substring(from, at);
         OptionalDouble value = NumberText.number(written, table.mark());
         value = value.isPresent() ? value : NumberText.number(written, DecimalMark.POINT);
-        return new Constant(value.orElseThrow(() -> new Wrong(from, at, "“" + written + "” is no number" + (written.indexOf(',') >= 0 ? ": this table writes decimals with a point." : "."))));
+        return new Constant(value.orElseThrow(() -> new Wrong(from, at,
+                "“" + written + "” is no number" + (written.indexOf(',') >= 0 ? ": this table writes decimals with a point." : "."))));
     }
 
     private Expression keptColumn() {
@@ -253,7 +257,8 @@ final class Parser {
         for (boolean anyCase : new boolean[] {false, true}) {
             for (Column column : byLength) {
                 String name = column.name();
-                boolean fits = !name.isEmpty() && text.regionMatches(anyCase, at, name, 0, name.length()) && endsWord(at + name.length(), name);
+                boolean fits = !name.isEmpty() && text.regionMatches(anyCase, at, name, 0, name.length())
+                        && endsWord(at + name.length(), name);
                 if (fits && !(followedByBracket(at + name.length()) && Function.named(name).isPresent())) {
                     return column;
                 }
@@ -302,7 +307,8 @@ final class Parser {
     }
 
     private String noColumn(String name) {
-        String near = table.columns().stream().filter(column -> column.kind() != Kind.TEXT).map(column -> nameFor(column, table)).limit(6).collect(Collectors.joining(", "));
+        String near = table.columns().stream().filter(column -> column.kind() != Kind.TEXT).map(column -> nameFor(column, table)).limit(6)
+                .collect(Collectors.joining(", "));
         return "No column or function is called “" + name + "”. Columns: " + (near.isEmpty() ? "none of numbers" : near) + ".";
     }
 
@@ -312,7 +318,8 @@ final class Parser {
             return false;
         }
         char c = text.charAt(at);
-        return Character.isLetterOrDigit(c) && RAISED.indexOf(c) < 0 || "({√“\"π".indexOf(c) >= 0 || columnHere() != null && "+-\u2212*/^·×|)".indexOf(c) < 0;
+        return Character.isLetterOrDigit(c) && RAISED.indexOf(c) < 0 || "({√“\"π".indexOf(c) >= 0
+                || columnHere() != null && "+-\u2212*/^·×|)".indexOf(c) < 0;
     }
 
     private boolean take(String sign) {

@@ -18,8 +18,10 @@ import java.util.Optional;
 /// @param otherSide   at the top, or at the right
 /// @param dates       how dates are written along an axis of dates
 public record AxisLook(Optional<Double> low, Optional<Double> high, Optional<Double> step, Optional<Integer> minor, Optional<String> title,
-        Optional<Integer> decimals, Ticks ticks, Grid grid, boolean withZero, boolean logarithmic, boolean reversed, boolean otherSide, DateLabels dates) {
-    public static final AxisLook USUAL = new AxisLook(Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(),
+        Optional<Integer> decimals, Ticks ticks, Grid grid, boolean withZero, boolean logarithmic, boolean reversed, boolean otherSide,
+        DateLabels dates) {
+    public static final AxisLook USUAL = new AxisLook(Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(),
+            Optional.empty(),
             Optional.empty(), Ticks.OUTSIDE, Grid.MAJOR, false, false, false, false, DateLabels.OWN);
     /// More parts of a step could not be told apart.
     public static final int MOST_PARTS = 20;
@@ -40,9 +42,11 @@ public record AxisLook(Optional<Double> low, Optional<Double> high, Optional<Dou
         require(low.isEmpty() || high.isEmpty() || low.get() < high.get(), "low=%s must be less than high=%s", low, high);
         require(!logarithmic || low.isEmpty() || low.get() > 0, "a logarithmic axis cannot begin at %s", low);
         require(step.isEmpty() || step.get() > 0, "step=%s must be > 0", step);
-        require(step.isEmpty() || low.isEmpty() || high.isEmpty() || (high.get() - low.get()) / step.get() <= MOST_STEPS, "step=%s makes too many steps", step);
+        require(step.isEmpty() || low.isEmpty() || high.isEmpty() || (high.get() - low.get()) / step.get() <= MOST_STEPS,
+                "step=%s makes too many steps", step);
         require(minor.isEmpty() || minor.get() >= 1 && minor.get() <= MOST_PARTS, "minor=%s must be 1 to %s", minor, MOST_PARTS);
-        require(decimals.isEmpty() || decimals.get() >= 0 && decimals.get() <= MOST_DECIMALS, "decimals=%s must be 0 to %s", decimals, MOST_DECIMALS);
+        require(decimals.isEmpty() || decimals.get() >= 0 && decimals.get() <= MOST_DECIMALS, "decimals=%s must be 0 to %s", decimals,
+                MOST_DECIMALS);
     }
 
     public AxisLook withLimits(Optional<Double> newLow, Optional<Double> newHigh) {
@@ -80,7 +84,8 @@ public record AxisLook(Optional<Double> low, Optional<Double> high, Optional<Dou
     /// Limits and steps of the other kind of axis make no sense on this one and go.
     public AxisLook logarithmic(boolean powers) {
         return powers == logarithmic ? this
-                : new AxisLook(low.filter(value -> !powers || value > 0), high.filter(value -> !powers || value > 0), Optional.empty(), Optional.empty(), title, decimals,
+                : new AxisLook(low.filter(value -> !powers || value > 0), high.filter(value -> !powers || value > 0), Optional.empty(),
+                        Optional.empty(), title, decimals,
                         ticks, grid, withZero, powers, reversed, otherSide, dates);
     }
 

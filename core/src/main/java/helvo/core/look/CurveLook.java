@@ -19,10 +19,12 @@ import java.util.Set;
 /// @param label    what stands beside it while equations are shown
 /// @param labelAt  where that stands, as fractions of the plot's width and height from its upper left; empty for where no point lies
 /// @param digits   of the coefficients in its equation; empty for as many as it takes to draw the curve
-public record CurveLook(Optional<String> color, double weight, Optional<Dash> dash, double strength, Optional<Double> from, Optional<Double> to, boolean shown,
+public record CurveLook(Optional<String> color, double weight, Optional<Dash> dash, double strength, Optional<Double> from,
+        Optional<Double> to, boolean shown,
         Set<LabelPart> label, Optional<Spot> labelAt, Optional<Integer> digits) {
     public static final double MOST_WEIGHT = 10;
-    public static final CurveLook USUAL = new CurveLook(Optional.empty(), 1.5, Optional.empty(), 1, Optional.empty(), Optional.empty(), true,
+    public static final CurveLook USUAL = new CurveLook(Optional.empty(), 1.5, Optional.empty(), 1, Optional.empty(), Optional.empty(),
+            true,
             EnumSet.of(LabelPart.EQUATION, LabelPart.R2), Optional.empty(), Optional.empty());
 
     public enum Dash { SOLID, DASHED, DOTTED, DASH_DOT }
@@ -39,7 +41,8 @@ public record CurveLook(Optional<String> color, double weight, Optional<Dash> da
         require(color.isEmpty() || color.get().matches("#[0-9A-Fa-f]{6}"), "color=%s is no color", color);
         require(from.isEmpty() || to.isEmpty() || from.get() < to.get(), "from=%s must be less than to=%s", from, to);
         digits = digits == null ? Optional.empty() : digits;
-        require(digits.isEmpty() || digits.get() >= PrintedEquation.FEWEST_DIGITS && digits.get() <= PrintedEquation.MOST_DIGITS, "digits=%s must be %s to %s", digits,
+        require(digits.isEmpty() || digits.get() >= PrintedEquation.FEWEST_DIGITS && digits.get() <= PrintedEquation.MOST_DIGITS,
+                "digits=%s must be %s to %s", digits,
                 PrintedEquation.FEWEST_DIGITS, PrintedEquation.MOST_DIGITS);
         label = label.isEmpty() ? Set.of() : java.util.Collections.unmodifiableSet(EnumSet.copyOf(label));
     }

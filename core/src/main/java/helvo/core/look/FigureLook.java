@@ -13,7 +13,8 @@ import java.util.TreeMap;
 /// @param series likewise
 /// @param curves likewise
 /// @param notes  from the back to the front
-public record FigureLook(SheetLook sheet, Map<AxisPlace, AxisLook> axes, LegendLook legend, List<OfSeries> series, List<OfCurve> curves, List<Note> notes) {
+public record FigureLook(SheetLook sheet, Map<AxisPlace, AxisLook> axes, LegendLook legend, List<OfSeries> series, List<OfCurve> curves,
+        List<Note> notes) {
     public static final FigureLook USUAL = new FigureLook(SheetLook.USUAL, Map.of(), LegendLook.USUAL, List.of(), List.of(), List.of());
 
     public record OfSeries(SeriesKey key, SeriesLook look) {}

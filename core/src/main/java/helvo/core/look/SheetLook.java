@@ -23,8 +23,10 @@ public record SheetLook(double widthMm, double heightMm, double text, double lin
     /// As wide as the text of an A4 page with usual margins.
     public static final SheetLook USUAL = new SheetLook(160, 140, 9, 1, false, false, WHITE);
     /// The looks that come with the program, by name.
-    public static final List<Named> OURS = List.of(new Named("Screen", USUAL), new Named("Paper, one column", new SheetLook(85, 75, 7, 0.75, true, true, WHITE)),
-            new Named("Paper, two columns", new SheetLook(170, 120, 8, 0.9, true, true, WHITE)), new Named("Slide", new SheetLook(250, 140, 16, 1.7, false, false, WHITE)));
+    public static final List<Named> OURS = List.of(new Named("Screen", USUAL),
+            new Named("Paper, one column", new SheetLook(85, 75, 7, 0.75, true, true, WHITE)),
+            new Named("Paper, two columns", new SheetLook(170, 120, 8, 0.9, true, true, WHITE)),
+                    new Named("Slide", new SheetLook(250, 140, 16, 1.7, false, false, WHITE)));
 
     /// Sheets no wider than this are columns.
     private static final double WIDEST_COLUMN_MM = 110;

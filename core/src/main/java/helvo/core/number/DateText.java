@@ -20,7 +20,8 @@ public final class DateText {
     private static final Pattern NAME_AND_DAY = Pattern.compile("(\\p{L}{3,9})\\.? (\\d{1,2}),? (\\d{4})" + TIME);
     private static final Pattern TIME_OF_DAY = Pattern.compile("(\\d{1,2}):(\\d{2})(?::(\\d{2}(?:[.,]\\d{1,9})?))?");
     private static final List<String> MONTHS = List.of("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec");
-    private static final List<String> FULL_MONTHS = List.of("january", "february", "march", "april", "may", "june", "july", "august", "september",
+    private static final List<String> FULL_MONTHS = List.of("january", "february", "march", "april", "may", "june", "july", "august",
+            "september",
             "october", "november", "december");
     /// Two digits of a year are those of 1970 to 2069.
     private static final int FIRST_SHORT_YEAR = 70;
@@ -110,7 +111,8 @@ public final class DateText {
     public static double swapped(double seconds) {
         LocalDateTime moment = moment(seconds);
         return moment.getDayOfMonth() > 12 ? seconds
-                : seconds(LocalDateTime.of(moment.getYear(), moment.getDayOfMonth(), moment.getMonthValue(), 0, 0)) + (seconds - midnight(moment));
+                : seconds(LocalDateTime.of(moment.getYear(), moment.getDayOfMonth(), moment.getMonthValue(), 0, 0))
+                + (seconds - midnight(moment));
     }
 
     public static LocalDateTime moment(double seconds) {

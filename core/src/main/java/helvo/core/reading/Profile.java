@@ -63,7 +63,8 @@ final class Profile {
                 gradient[0] = log * value;
                 return value;
             }, new double[] {fit.coefficient("b").value()}, points, level));
-            case Logistic _ -> Optional.of(new Profile(Profile::logistic, new double[] {fit.coefficient("k").value(), fit.coefficient("m").value()}, points, level));
+            case Logistic _ -> Optional.of(new Profile(Profile::logistic,
+                    new double[] {fit.coefficient("k").value(), fit.coefficient("m").value()}, points, level));
             default -> Optional.empty();
         };
     }

@@ -11,10 +11,12 @@ import org.apache.commons.statistics.distribution.TDistribution;
 /// @param at             x
 /// @param value          the fitted y there
 /// @param meanHalf95     half the 95 % confidence interval of the mean; empty without scatter to judge by (n = p)
-/// @param predictionHalf95 half the 95 % interval for one more measurement there; empty likewise, and where bars weigh: what bar it would have is not known
+/// @param predictionHalf95 half the 95 % interval for one more measurement there; empty likewise, and where bars weigh: what bar it would
+/// have is not known
 /// @param slope          of the curve there
 /// @param beyondPercent  how far x lies beyond the data, in percent of the span of x; 0 inside
-public record Reading(double at, double value, OptionalDouble meanHalf95, OptionalDouble predictionHalf95, double slope, double beyondPercent) {
+public record Reading(double at, double value, OptionalDouble meanHalf95, OptionalDouble predictionHalf95, double slope,
+        double beyondPercent) {
     /// @return empty where the value is too large for a double
     public static java.util.Optional<Reading> at(Fit fit, Points points, double x) {
         double value = fit.function().at(x);
@@ -23,14 +25,16 @@ public record Reading(double at, double value, OptionalDouble meanHalf95, Option
         }
         if (!fit.curve().fittedOn().equals("y")) {
             // Its scatter is that of ln y, which gives no interval of equal halves.
-            return java.util.Optional.of(new Reading(x, value, OptionalDouble.empty(), OptionalDouble.empty(), fit.function().slope(x), beyond(points.x(), x)));
+            return java.util.Optional.of(new Reading(x, value, OptionalDouble.empty(), OptionalDouble.empty(), fit.function().slope(x),
+                    beyond(points.x(), x)));
         }
         double s = fit.quality().scale().orElse(Double.NaN);
         double leverage = fit.function().leverage(x);
         int freedom = fit.quality().degreesOfFreedom();
         double t = freedom > 0 ? TDistribution.of(freedom).inverseSurvivalProbability(0.025) : Double.NaN;
         return java.util.Optional.of(new Reading(x, value, finite(t * s * Math.sqrt(leverage)),
-                fit.quality().weighting() == Weighting.ALIKE ? finite(t * s * Math.sqrt(1 + leverage)) : OptionalDouble.empty(), fit.function().slope(x), beyond(points.x(), x)));
+                fit.quality().weighting() == Weighting.ALIKE ? finite(t * s * Math.sqrt(1 + leverage)) : OptionalDouble.empty(),
+                fit.function().slope(x), beyond(points.x(), x)));
     }
 
     private static OptionalDouble finite(double value) {

@@ -12,8 +12,10 @@ import org.apache.commons.statistics.distribution.TDistribution;
 /// An x at which a curve reaches a y.
 ///
 /// Its limits enclose every x around it whose mean may be that y, with 95 % confidence: |f(x) − y| ≤ t s √h(x). For a line these are Fieller's
-/// limits (1954, J. R. Stat. Soc. B 16:175), for other forms that are linear in their coefficients those by profile. For exponential, power and
-/// logistic curves the profile itself is taken, SSR(x) ≤ SSR (1 + t²/ν) with SSR(x) the least of curves through (x, y); above 20,000 points the
+/// limits (1954, J. R. Stat. Soc. B 16:175), for other forms that are linear in their coefficients those by profile. For exponential, power
+/// and
+/// logistic curves the profile itself is taken, SSR(x) ≤ SSR (1 + t²/ν) with SSR(x) the least of curves through (x, y); above 20,000 points
+/// the
 /// first form, which is the same there to more digits than anybody reads.
 ///
 /// @param low95         empty where there is no scatter to judge by, or no limit on that side
@@ -63,7 +65,8 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
         Points used = points.usedBy(fit);
         DoubleUnaryOperator byBand = at -> Math.abs(fit.function().at(at) - y) - scale * Math.sqrt(fit.function().leverage(at));
         DoubleUnaryOperator outside = used.size() > MOST_PROFILED || fit.quality().perfect() ? byBand
-                : Profile.of(fit, used, y).<DoubleUnaryOperator>map(profile -> at -> fit.curve().accepts(at, y) ? profile.squares(at) - fit.quality().residualSumOfSquares() - scale * scale : Double.NaN).orElse(byBand);
+                : Profile.of(fit, used, y).<DoubleUnaryOperator>map(profile -> at -> fit.curve().accepts(at, y)
+                        ? profile.squares(at) - fit.quality().residualSumOfSquares() - scale * scale : Double.NaN).orElse(byBand);
         return new Solution(x, limit(outside, x, -span), limit(outside, x, span), beyond);
     }
 

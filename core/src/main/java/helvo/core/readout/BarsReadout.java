@@ -51,7 +51,8 @@ final class BarsReadout {
         }
         ends();
         if (bounds.without().length > 0) {
-            say(capital(Readout.numbers(bounds.without())) + (bounds.without().length == 1 ? " has" : " have") + " no usable bar and take" + (bounds.without().length == 1 ? "s" : "") + " no part in this.", true);
+            say(capital(Readout.numbers(bounds.without())) + (bounds.without().length == 1 ? " has" : " have") + " no usable bar and take"
+                    + (bounds.without().length == 1 ? "s" : "") + " no part in this.", true);
         }
         return List.copyOf(lines);
     }
@@ -78,7 +79,8 @@ final class BarsReadout {
         String unit = source.of().unit();
         String from = source.up().or(source::down).map(column -> "bars in " + axis + " from column " + column.heading().text()
                         + source.down().filter(down -> source.up().isPresent()).map(down -> " and " + down.heading().text()).orElse(""))
-                .orElseGet(() -> Phrase.of("bars in %s of ± %s%s", axis, numbers.plain(source.own().orElseThrow().size()), source.own().get().percent() ? " %" : unit.isEmpty() ? "" : " " + unit));
+                .orElseGet(() -> Phrase.of("bars in %s of ± %s%s", axis, numbers.plain(source.own().orElseThrow().size()),
+                        source.own().get().percent() ? " %" : unit.isEmpty() ? "" : " " + unit));
         return from + ", ± " + source.meaning().words();
     }
 
@@ -93,8 +95,10 @@ final class BarsReadout {
         if (found.missed().length == 0) {
             say(Phrase.of("%s meets %s.", shape, all(found.bars())), false);
         } else {
-            say(Phrase.of("%s meets %,d of %,d bars; it misses %s. %s", shape, found.passes(), found.bars(), Readout.numbers(found.missed()),
-                    Double.isInfinite(found.factor()) ? "Longer bars would not help, since a bar that it misses is 0." : "It would need bars " + times(found.factor()) + " as long."), true);
+            say(Phrase.of("%s meets %,d of %,d bars; it misses %s. %s", shape, found.passes(), found.bars(),
+                    Readout.numbers(found.missed()),
+                    Double.isInfinite(found.factor()) ? "Longer bars would not help, since a bar that it misses is 0."
+                            : "It would need bars " + times(found.factor()) + " as long."), true);
         }
         series.examined().flatMap(Examination::minimax).ifPresent(this::best);
     }
@@ -122,17 +126,20 @@ final class BarsReadout {
     private void verdict() {
         double factor = bounds.least().factor();
         Optional<String> equal = bounds.equalBar().isPresent() && Double.isFinite(factor)
-                ? Optional.of("± " + numbers.significant(bounds.equalBar().getAsDouble() * factor, 3) + (y.isEmpty() ? "" : " " + y)) : Optional.empty();
+                ? Optional.of("± " + numbers.significant(bounds.equalBar().getAsDouble() * factor, 3) + (y.isEmpty() ? "" : " " + y))
+                : Optional.empty();
         if (bounds.exist()) {
             if (factor > 0) {
-                say(equal.map(bar -> "Bars of " + bar + " would be the least that any line could meet.").orElseGet(() -> "Bars " + times(factor) + " as long would be the least that any line could meet."), false);
+                say(equal.map(bar -> "Bars of " + bar + " would be the least that any line could meet.")
+                        .orElseGet(() -> "Bars " + times(factor) + " as long would be the least that any line could meet."), false);
             }
             return;
         }
         if (Double.isInfinite(factor)) {
             say("No line passes through all bars, however long the others were: some are 0.", true);
         } else {
-            say("No line passes through all bars. One would with bars " + times(factor) + " as long" + equal.map(bar -> ", " + bar).orElse("") + "; " + Readout.numbers(bounds.least().rows()) + " decide that.", true);
+            say("No line passes through all bars. One would with bars " + times(factor) + " as long"
+                    + equal.map(bar -> ", " + bar).orElse("") + "; " + Readout.numbers(bounds.least().rows()) + " decide that.", true);
         }
         if (bounds.obstacles().length > 0) {
             say("Without " + Readout.numbers(bounds.obstacles()) + " a line would pass.", true);
@@ -150,16 +157,20 @@ final class BarsReadout {
         OptionalDouble interceptDigits = digits((intercepts.high() - intercepts.low()) / 2);
         limit("steepest", steepest.slope(), steepest.intercept(), slopeDigits, interceptDigits);
         series.fit().filter(fit -> fit.curve().degree() == 1 && fit.curve().heldIntercept() == 0 && fit.coefficients().size() == 2)
-                .ifPresent(fit -> limit("best fit", fit.coefficient("b").value(), fit.coefficient("a").value(), slopeDigits, interceptDigits));
+                .ifPresent(fit -> limit("best fit", fit.coefficient("b").value(), fit.coefficient("a").value(), slopeDigits,
+                        interceptDigits));
         limit("shallowest", shallowest.slope(), shallowest.intercept(), slopeDigits, interceptDigits);
         double slope = bounds.slope().orElseThrow();
-        lines.add(new Line.Quantity("slope", numbers.withUncertainty(slope, half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty()), slopeUnit,
+        lines.add(new Line.Quantity("slope", numbers.withUncertainty(slope, half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty()),
+                slopeUnit,
                 numbers.exact(slope) + " ± " + numbers.exact(half), "by the bounds"));
-        lines.add(new Line.Quantity("intercept", numbers.rounded(intercepts.low(), interceptDigits) + " to " + numbers.rounded(intercepts.high(), interceptDigits), y,
+        lines.add(new Line.Quantity("intercept", numbers.rounded(intercepts.low(), interceptDigits) + " to "
+                + numbers.rounded(intercepts.high(), interceptDigits), y,
                 numbers.exact(intercepts.low()) + " to " + numbers.exact(intercepts.high()), "by the bounds"));
         say("They turn on the bars of " + Readout.numbers(steepest.rows()) + " and of " + Readout.numbers(shallowest.rows()) + ".", false);
         bounds.proportional().ifPresentOrElse(slopes -> say(Phrase.of("The origin lies inside the bounds; lines through it have slopes from %s to %s%s.", numbers.rounded(slopes.low(), slopeDigits),
-                numbers.rounded(slopes.high(), slopeDigits), slopeUnit.isEmpty() ? "" : " " + slopeUnit), false), () -> say("The origin lies outside the bounds: no line through it meets all bars.", false));
+                numbers.rounded(slopes.high(), slopeDigits), slopeUnit.isEmpty() ? "" : " " + slopeUnit), false),
+                () -> say("The origin lies outside the bounds: no line through it meets all bars.", false));
     }
 
     /// Limits keep one digit more than the half range itself.
@@ -168,15 +179,18 @@ final class BarsReadout {
     }
 
     private void limit(String label, double slope, double intercept, OptionalDouble slopeDigits, OptionalDouble interceptDigits) {
-        lines.add(new Line.Pair(label, numbers.rounded(slope, slopeDigits), numbers.rounded(intercept, interceptDigits), numbers.exact(slope) + "\t" + numbers.exact(intercept)));
+        lines.add(new Line.Pair(label, numbers.rounded(slope, slopeDigits), numbers.rounded(intercept, interceptDigits),
+                numbers.exact(slope) + "\t" + numbers.exact(intercept)));
     }
 
     private void ends() {
         bounds.ends().filter(_ -> bounds.bars() > 2).ifPresent(ends -> {
             double half = (ends.steep().slope() - ends.shallow().slope()) / 2;
-            String slopes = Phrase.of("The ends method, from first bar to last, gives slopes %s and %s", numbers.rounded(ends.shallow().slope(), digits(half)), numbers.rounded(ends.steep().slope(), digits(half)));
+            String slopes = Phrase.of("The ends method, from first bar to last, gives slopes %s and %s",
+                    numbers.rounded(ends.shallow().slope(), digits(half)), numbers.rounded(ends.steep().slope(), digits(half)));
             String misses = misses("steep", ends.steepMisses()) + misses("shallow", ends.shallowMisses());
-            say(misses.isEmpty() ? slopes + "; both lines meet every bar." : slopes + ", but" + misses.replaceFirst(";$", "") + ".", !misses.isEmpty());
+            say(misses.isEmpty() ? slopes + "; both lines meet every bar." : slopes + ", but" + misses.replaceFirst(";$", "") + ".",
+                    !misses.isEmpty());
         });
     }
 

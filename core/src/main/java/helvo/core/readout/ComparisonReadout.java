@@ -27,7 +27,8 @@ public final class ComparisonReadout {
         var lines = new ArrayList<Line>();
         String x = figure.series().getFirst().rows().x().unit();
         for (Comparison comparison : figure.comparisons()) {
-            String y = figure.series().stream().filter(each -> each.label().equals(comparison.groups().getFirst().name())).findFirst().orElseThrow().rows().y().unit();
+            String y = figure.series().stream().filter(each -> each.label()
+                    .equals(comparison.groups().getFirst().name())).findFirst().orElseThrow().rows().y().unit();
             new ComparisonReadout(figure.numbers()).lines(comparison, new helvo.core.curve.Line().unit("b", y, x), y, lines);
         }
         return Optional.of(new Readout("compare", "", "", "", "", List.copyOf(lines)));
@@ -46,7 +47,9 @@ public final class ComparisonReadout {
                     numbers.exact(pair.difference()) + half(pair.differenceHalf95()), "of slopes, 95 %"));
             boolean limits = pair.ratioLow95().isPresent() && pair.ratioHigh95().isPresent();
             if (Double.isFinite(pair.ratio())) {
-                lines.add(new Line.Quantity("ratio", limits ? Phrase.of("%s (%s to %s)", ratio(pair.ratio(), pair), ratio(pair.ratioLow95().getAsDouble(), pair), ratio(pair.ratioHigh95().getAsDouble(), pair)) : numbers.plain(pair.ratio()), "",
+                lines.add(new Line.Quantity("ratio", limits ? Phrase.of("%s (%s to %s)", ratio(pair.ratio(), pair),
+                        ratio(pair.ratioLow95().getAsDouble(), pair), ratio(pair.ratioHigh95().getAsDouble(), pair))
+                        : numbers.plain(pair.ratio()), "",
                         numbers.exact(pair.ratio()), "95 %"));
             }
         }
@@ -63,11 +66,13 @@ public final class ComparisonReadout {
 
     private Line quantity(String label, helvo.core.fit.Coefficient coefficient, String unit) {
         OptionalDouble error = Equation.standardError(coefficient);
-        return new Line.Quantity(label, numbers.withUncertainty(coefficient.value(), error), unit, numbers.exact(coefficient.value()) + half(error), "");
+        return new Line.Quantity(label, numbers.withUncertainty(coefficient.value(), error), unit,
+                numbers.exact(coefficient.value()) + half(error), "");
     }
 
     private Line test(Optional<Quality.F> test, String differ, String alike) {
-        return test.<Line>map(f -> new Line.Sentence(Phrase.of("%s (F = %s, %s).", f.p() < helvo.core.fit.Check.SIGNIFICANT ? differ : alike, numbers.significant(f.value(), 3), numbers.p(f.p())), false))
+        return test.<Line>map(f -> new Line.Sentence(Phrase.of("%s (F = %s, %s).",
+                f.p() < helvo.core.fit.Check.SIGNIFICANT ? differ : alike, numbers.significant(f.value(), 3), numbers.p(f.p())), false))
                 .orElseGet(() -> new Line.Sentence("No test: there is no scatter to judge by, or the points are weighted.", false));
     }
 }

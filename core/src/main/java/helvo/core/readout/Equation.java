@@ -41,8 +41,10 @@ public record Equation(PrintedEquation printed, NumberFormat numbers) {
 
     /// In symbols at full precision, in the notation of spreadsheets and programs: "y = 0.2054*x + 0.26".
     public String exact() {
-        String x = printed.origin().map(origin -> "(x" + (origin.signum() < 0 ? "+" : "-") + numbers.exact(origin.abs().doubleValue()) + ")").orElse("x");
-        return "y = " + curve().form(value(k -> numbers.exact(printed.exact()[k]), numbers.exact(curve().heldIntercept())), x, Notation.PROGRAM);
+        String x = printed.origin().map(origin -> "(x" + (origin.signum() < 0 ? "+" : "-") + numbers.exact(origin.abs().doubleValue())
+                + ")").orElse("x");
+        return "y = " + curve().form(value(k -> numbers.exact(printed.exact()[k]), numbers.exact(curve().heldIntercept())), x,
+                Notation.PROGRAM);
     }
 
     /// The letter that stands for x − x₀; x itself where there is no x₀.
@@ -51,7 +53,8 @@ public record Equation(PrintedEquation printed, NumberFormat numbers) {
     }
 
     private String typeset(String x) {
-        return curve().form(value(k -> numbers.text(printed.coefficients().get(k)), numbers.text(new BigDecimal(NumberText.shortest(curve().heldIntercept())))),
+        return curve().form(value(k -> numbers.text(printed.coefficients().get(k)),
+                numbers.text(new BigDecimal(NumberText.shortest(curve().heldIntercept())))),
                 variable(x), Notation.TYPESET);
     }
 

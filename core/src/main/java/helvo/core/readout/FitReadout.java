@@ -49,19 +49,24 @@ final class FitReadout {
         }
         boolean aboutZero = quality.about() == Quality.About.ZERO;
         quality.r2().ifPresentOrElse(
-                r2 -> lines.add(new Line.Quantity("R²", numbers.share(r2), "", numbers.exact(r2), aboutZero ? "about zero" : fit.curve().fittedOn().equals("y") ? "" : "of " + fit.curve().fittedOn())),
+                r2 -> lines.add(new Line.Quantity("R²", numbers.share(r2), "", numbers.exact(r2),
+                        aboutZero ? "about zero" : fit.curve().fittedOn().equals("y") ? "" : "of " + fit.curve().fittedOn())),
                 () -> lines.add(new Line.Sentence("R² has no value: all y are equal.", false)));
-        series.correlation().ifPresent(c -> lines.add(new Line.Quantity("r", (c.pearsonR() >= 0 ? "+" : "") + numbers.share(c.pearsonR()), "",
+        series.correlation().ifPresent(c -> lines.add(new Line.Quantity("r", (c.pearsonR() >= 0 ? "+" : "") + numbers.share(c.pearsonR()),
+                "",
                 numbers.exact(c.pearsonR()), c.pearsonP().isPresent() ? numbers.p(c.pearsonP().getAsDouble()) : "")));
         quality.residualStandardDeviation().ifPresentOrElse(
-                s -> lines.add(new Line.Quantity("scatter s", numbers.significant(s, 3), quality.weighting() != Weighting.ALIKE ? "in bars" : fit.curve().fittedOn().equals("y") ? y.unit() : "of ln y", numbers.exact(s), "")),
+                s -> lines.add(new Line.Quantity("scatter s", numbers.significant(s, 3),
+                        quality.weighting() != Weighting.ALIKE ? "in bars" : fit.curve().fittedOn().equals("y") ? y.unit() : "of ln y",
+                        numbers.exact(s), "")),
                 () -> lines.add(new Line.Sentence("As many coefficients as points: the curve passes through them all, no scatter is left to judge by.", false)));
         series.correlation().ifPresent(c -> lines.add(new Line.Sentence(strength(c), false)));
         lines.add(new Line.Sentence(Readout.rows(series.rows()), false));
         int[] leftOut = IntStream.range(0, series.points().size()).filter(i -> !fit.uses(series.points().x()[i], series.points().y()[i]))
                 .map(i -> series.points().rows()[i]).toArray();
         if (leftOut.length > 0) {
-            lines.add(new Line.Sentence(Phrase.of("%,d of them %s left out of this curve, since %s: %s.", leftOut.length, leftOut.length == 1 ? "is" : "are", fit.curve().refusal(), Readout.numbers(leftOut)), true));
+            lines.add(new Line.Sentence(Phrase.of("%,d of them %s left out of this curve, since %s: %s.", leftOut.length,
+                    leftOut.length == 1 ? "is" : "are", fit.curve().refusal(), Readout.numbers(leftOut)), true));
         }
         weights();
         lines.addAll(BarsReadout.of(series, numbers));
@@ -78,7 +83,8 @@ final class FitReadout {
             return;
         }
         boolean both = series.points().weighedInBoth() && fit.curve().weighsBoth();
-        lines.add(new Line.Sentence("Points are weighted " + quality.weighting().words() + (both ? ", in x and y (York’s line)" : series.points().weighedInBoth() ? ", in y only" : "") + ".", false));
+        lines.add(new Line.Sentence("Points are weighted " + quality.weighting().words()
+                + (both ? ", in x and y (York’s line)" : series.points().weighedInBoth() ? ", in y only" : "") + ".", false));
         quality.chiSquare().ifPresent(chi -> {
             lines.add(new Line.Quantity("χ²", numbers.significant(chi.value(), 4), "", numbers.exact(chi.value()), numbers.p(chi.p())));
             if (chi.p() < SIGNIFICANT) {
@@ -89,7 +95,8 @@ final class FitReadout {
         });
         int left = series.points().size() - series.points().usedBy(fit).size();
         if (left > 0) {
-            lines.add(new Line.Sentence(Phrase.of("%,d %s no weight: a bar must be above 0.", left, left == 1 ? "point has" : "points have"), true));
+            lines.add(new Line.Sentence(Phrase.of("%,d %s no weight: a bar must be above 0.", left,
+                    left == 1 ? "point has" : "points have"), true));
         }
     }
 
@@ -97,9 +104,13 @@ final class FitReadout {
     private void further() {
         Quality quality = fit.quality();
         lines.add(new Line.Heading("Further statistics"));
-        series.examined().ifPresent(examined -> examined.spearmanRho().ifPresent(rho -> lines.add(new Line.Quantity("ρ of ranks", (rho >= 0 ? "+" : "") + numbers.share(rho), "", numbers.exact(rho), ""))));
-        quality.adjustedR2().ifPresent(adjusted -> lines.add(new Line.Quantity("adjusted R²", numbers.share(adjusted), "", numbers.exact(adjusted), "")));
-        quality.overall().ifPresent(f -> lines.add(new Line.Quantity("F", numbers.significant(f.value(), 4), "", numbers.exact(f.value()), numbers.p(f.p()))));
+        series.examined().ifPresent(examined -> examined.spearmanRho()
+                .ifPresent(rho -> lines.add(new Line.Quantity("ρ of ranks", (rho >= 0 ? "+" : "") + numbers.share(rho), "",
+                        numbers.exact(rho), ""))));
+        quality.adjustedR2().ifPresent(adjusted -> lines.add(new Line.Quantity("adjusted R²", numbers.share(adjusted), "",
+                numbers.exact(adjusted), "")));
+        quality.overall().ifPresent(f -> lines.add(new Line.Quantity("F", numbers.significant(f.value(), 4), "", numbers.exact(f.value()),
+                numbers.p(f.p()))));
         quality.aicc().ifPresent(aicc -> lines.add(new Line.Quantity("AICc", numbers.significant(aicc, 4), "", numbers.exact(aicc), "")));
         if (lines.getLast() instanceof Line.Heading) {
             lines.removeLast();
@@ -114,7 +125,8 @@ final class FitReadout {
         lines.add(new Line.Heading("Checks on the residuals"));
         for (Check check : series.checks()) {
             if (check.warns()) {
-                lines.add(new Line.Sentence(check.title() + " check" + (check.p().isPresent() ? ", " + numbers.p(check.p().getAsDouble()) : "") + ": " + check.says() + ".", true));
+                lines.add(new Line.Sentence(check.title() + " check"
+                        + (check.p().isPresent() ? ", " + numbers.p(check.p().getAsDouble()) : "") + ": " + check.says() + ".", true));
             }
         }
         String quiet = String.join(", ", series.checks().stream().filter(check -> !check.warns()).map(Check::title).toList());
@@ -127,7 +139,8 @@ final class FitReadout {
         String label = fit.curve().label(coefficient.name());
         OptionalDouble error = Equation.standardError(coefficient);
         String exact = numbers.exact(coefficient.value());
-        lines.add(new Line.Quantity(label, numbers.withUncertainty(coefficient.value(), error), fit.curve().unit(coefficient.name(), y.unit(), x.unit()),
+        lines.add(new Line.Quantity(label, numbers.withUncertainty(coefficient.value(), error),
+                fit.curve().unit(coefficient.name(), y.unit(), x.unit()),
                 error.isPresent() ? exact + " ± " + numbers.exact(error.getAsDouble()) : exact, ""));
     }
 
@@ -140,8 +153,10 @@ final class FitReadout {
                 : correlation.pearsonP().getAsDouble() < SIGNIFICANT ? word + ", " + direction + " and significant"
                 : word + " and " + direction + ", but not significant: chance alone could give such an r";
         OptionalDouble r2 = fit.quality().r2();
-        boolean share = r2.isPresent() && fit.curve().fittedOn().equals("y") && fit.quality().about() == Quality.About.MEAN && r2.getAsDouble() >= 0;
-        return share ? Phrase.of("%s. The %s accounts for %s of the variation in %s.", judged, fit.curve().degree() == 1 ? "line on " + x.column().name() : "curve",
+        boolean share = r2.isPresent() && fit.curve().fittedOn().equals("y") && fit.quality().about() == Quality.About.MEAN
+                && r2.getAsDouble() >= 0;
+        return share ? Phrase.of("%s. The %s accounts for %s of the variation in %s.", judged,
+                fit.curve().degree() == 1 ? "line on " + x.column().name() : "curve",
                 numbers.percent(r2.getAsDouble()), y.column().name()) : judged + ".";
     }
 }

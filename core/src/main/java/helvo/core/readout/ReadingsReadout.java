@@ -36,7 +36,8 @@ public final class ReadingsReadout {
         var lines = new ArrayList<Line>();
         for (FoundReading found : figure.readings()) {
             if (found.note().series().equals(series.key())) {
-                lines.addAll(found.note().fromY() ? when(series, found.note().at(), found.when()) : at(series, found.fit(), found.note().at(), found.at()));
+                lines.addAll(found.note().fromY() ? when(series, found.note().at(), found.when())
+                        : at(series, found.fit(), found.note().at(), found.at()));
             }
         }
         lines.addAll(crossings(series));
@@ -61,11 +62,14 @@ public final class ReadingsReadout {
         Reading reading = found.get();
         var lines = new ArrayList<Line>();
         lines.add(new Line.Quantity(label, numbers.withUncertainty(reading.value(), reading.meanHalf95()), ofY.unit(),
-                numbers.exact(reading.value()) + (reading.meanHalf95().isPresent() ? " ± " + numbers.exact(reading.meanHalf95().getAsDouble()) : ""), ""));
+                numbers.exact(reading.value()) + (reading.meanHalf95().isPresent()
+                        ? " ± " + numbers.exact(reading.meanHalf95().getAsDouble()) : ""), ""));
         var text = new ArrayList<String>();
-        reading.predictionHalf95().ifPresent(half -> text.add(Phrase.of("± %s for the mean, ± %s for one more measurement (95 %%)", numbers.uncertaintyAlone(reading.meanHalf95().orElse(0)), numbers.uncertaintyAlone(half))));
+        reading.predictionHalf95().ifPresent(half -> text.add(Phrase.of("± %s for the mean, ± %s for one more measurement (95 %%)",
+                numbers.uncertaintyAlone(reading.meanHalf95().orElse(0)), numbers.uncertaintyAlone(half))));
         series.bounds().flatMap(bounds -> bounds.corridor(x)).filter(_ -> fit.curve().isStraight())
-                .ifPresent(range -> text.add(Phrase.of("lines within the bars reach from %s to %s", limit(range.low(), range), limit(range.high(), range))));
+                .ifPresent(range -> text.add(Phrase.of("lines within the bars reach from %s to %s", limit(range.low(), range),
+                        limit(range.high(), range))));
         if (Double.isFinite(reading.slope()) && !fit.curve().isStraight()) {
             text.add("slope there " + numbers.significant(reading.slope(), 3));
         }
@@ -97,14 +101,20 @@ public final class ReadingsReadout {
         for (Solution solution : solutions) {
             boolean even = solution.low95().isPresent() && solution.high95().isPresent();
             double half = even ? (solution.high95().getAsDouble() - solution.low95().getAsDouble()) / 2 : Double.NaN;
-            String exact = numbers.exact(solution.value()) + (even ? " (" + numbers.exact(solution.low95().getAsDouble()) + " to " + numbers.exact(solution.high95().getAsDouble()) + ")" : "");
-            String value = ofX.time().isPresent() ? shown(ofX, solution.value()) : numbers.withUncertainty(solution.value(), half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty());
+            String exact = numbers.exact(solution.value()) + (even
+                    ? " (" + numbers.exact(solution.low95().getAsDouble()) + " to " + numbers.exact(solution.high95().getAsDouble()) + ")"
+                    : "");
+            String value = ofX.time().isPresent() ? shown(ofX, solution.value())
+                    : numbers.withUncertainty(solution.value(), half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty());
             lines.add(new Line.Quantity(label, value, ofX.time().isPresent() ? "" : ofX.unit(), exact, ""));
             if (even) {
-                lines.add(new Line.Sentence(Phrase.of("95 %% between %s and %s.", inside(ofX, solution.low95().getAsDouble(), half), inside(ofX, solution.high95().getAsDouble(), half)), false));
+                lines.add(new Line.Sentence(Phrase.of("95 %% between %s and %s.", inside(ofX, solution.low95().getAsDouble(), half),
+                        inside(ofX, solution.high95().getAsDouble(), half)), false));
             } else if (series.fit().filter(each -> each.quality().degreesOfFreedom() > 0 && !each.quality().perfect()).isPresent()) {
-                lines.add(new Line.Sentence(solution.low95().isPresent() ? "95 % above " + inside(ofX, solution.low95().getAsDouble(), Double.NaN) + ", without upper limit."
-                        : solution.high95().isPresent() ? "95 % below " + inside(ofX, solution.high95().getAsDouble(), Double.NaN) + ", without lower limit." : "No 95 % limits: the slope is too unsure.", true));
+                lines.add(new Line.Sentence(solution.low95().isPresent()
+                        ? "95 % above " + inside(ofX, solution.low95().getAsDouble(), Double.NaN) + ", without upper limit."
+                        : solution.high95().isPresent() ? "95 % below " + inside(ofX, solution.high95().getAsDouble(), Double.NaN)
+                                + ", without lower limit." : "No 95 % limits: the slope is too unsure.", true));
             }
             beyond(solution.beyondPercent()).ifPresent(lines::add);
         }
@@ -120,17 +130,20 @@ public final class ReadingsReadout {
     }
 
     private Optional<Line> beyond(double percent) {
-        return percent > 0 ? Optional.of(new Line.Sentence(Phrase.of("%s %% beyond the measurements.", numbers.significant(percent, 2)), true)) : Optional.empty();
+        return percent > 0 ? Optional.of(new Line.Sentence(Phrase.of("%s %% beyond the measurements.", numbers.significant(percent, 2)),
+                true)) : Optional.empty();
     }
 
     /// Where its curve meets those of the other series over the same axes, within the data of both.
     private List<Line> crossings(SeriesAnalysis series) {
         var lines = new ArrayList<Line>();
         for (Crossing crossing : figure.crossings()) {
-            Optional<SeriesAnalysis> other = crossing.with(series.key()).flatMap(key -> figure.series().stream().filter(each -> each.key().equals(key)).findFirst());
+            Optional<SeriesAnalysis> other = crossing.with(series.key())
+                    .flatMap(key -> figure.series().stream().filter(each -> each.key().equals(key)).findFirst());
             if (other.isPresent() && crossing.at().size() < TOO_MANY) {
                 String where = String.join(", ", crossing.at().stream().map(x -> shown(series.rows().x(), x)).toList());
-                lines.add(new Line.Sentence(Phrase.of("Meets the curve of %s at %s %s.", other.get().label(), series.rows().x().symbol(), where), false));
+                lines.add(new Line.Sentence(Phrase.of("Meets the curve of %s at %s %s.", other.get().label(), series.rows().x().symbol(),
+                        where), false));
             }
         }
         return lines;

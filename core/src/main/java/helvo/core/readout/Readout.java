@@ -45,7 +45,8 @@ public record Readout(String series, String equation, String where, String exact
         return switch (series.chosen()) {
             case FitOutcome.Fitted(Fit fit) -> {
                 var equation = new Equation(series.equation().orElseThrow(), figure.numbers());
-                yield new Readout(series.label(), equation.inNames(x.symbol(), y.symbol()), equation.where(x.symbol()).orElse(""), equation.exact(), units(x, y),
+                yield new Readout(series.label(), equation.inNames(x.symbol(), y.symbol()), equation.where(x.symbol()).orElse(""),
+                        equation.exact(), units(x, y),
                         new FitReadout(figure, series, fit).lines());
             }
             case FitOutcome.NotFitted(var curve, var reason) -> {
@@ -64,7 +65,8 @@ public record Readout(String series, String equation, String where, String exact
     /// As text at full precision, a line each, quantity and value parted by a tab.
     public String copied() {
         var text = new StringBuilder(equation.isEmpty() ? series : series + "\n" + equation);
-        text.append(where.isEmpty() ? "" : ", " + where).append(units.isEmpty() ? "" : " (" + units + ")").append(exact.isEmpty() ? "" : "\n" + exact);
+        text.append(where.isEmpty() ? "" : ", " + where).append(units.isEmpty() ? "" : " (" + units + ")")
+                .append(exact.isEmpty() ? "" : "\n" + exact);
         for (Line line : lines) {
             text.append('\n').append(switch (line) {
                 case Line.Quantity(var label, _, var unit, var exact, _) -> label + "\t" + exact + (unit.isEmpty() ? "" : "\t" + unit);
@@ -85,7 +87,8 @@ public record Readout(String series, String equation, String where, String exact
                 case Line.Quantity(var label, var value, var unit, _, var note) ->
                         Phrase.of("  %-12s%s%s%s", label, value, unit.isEmpty() ? "" : " " + unit, note.isEmpty() ? "" : "   " + note);
                 case Line.Heading(var heading) -> "\n" + heading;
-                case Line.Pair(var label, var slope, var intercept, _) -> Phrase.of("  %-12sslope %s, intercept %s", label, slope, intercept);
+                case Line.Pair(var label, var slope, var intercept, _) -> Phrase.of("  %-12sslope %s, intercept %s", label, slope,
+                        intercept);
                 case Line.Sentence(var sentence, _) -> sentence;
             }).append('\n');
         }
@@ -111,7 +114,8 @@ public record Readout(String series, String equation, String where, String exact
     }
 
     static String numbers(int[] rows) {
-        String first = java.util.Arrays.stream(rows).limit(6).mapToObj(row -> Integer.toString(row + 1)).collect(java.util.stream.Collectors.joining(", "));
+        String first = java.util.Arrays.stream(rows).limit(6).mapToObj(row -> Integer.toString(row + 1))
+                .collect(java.util.stream.Collectors.joining(", "));
         return (rows.length == 1 ? "row " : "rows ") + first + (rows.length > 6 ? Phrase.of(" and %,d more", rows.length - 6) : "");
     }
 }

@@ -137,14 +137,17 @@ public sealed interface ColumnEdit extends TableChange {
             boolean given = false;
             for (Column bar : Stream.concat(before.barOf(of).stream(), before.downOf(of).stream()).toList()) {
                 given = true;
-                changed = changed.withColumn(bar.id(), old -> old.asTyped().withDerivation(Optional.empty()).with(old.cells().times(factor)));
+                changed = changed.withColumn(bar.id(), old -> old.asTyped().withDerivation(Optional.empty())
+                        .with(old.cells().times(factor)));
             }
-            return given || of.ownBars().isEmpty() ? changed : changed.withColumn(column, old -> old.with(new OwnBars(old.ownBars().orElseThrow().size() * factor, old.ownBars().get().percent())));
+            return given || of.ownBars().isEmpty() ? changed : changed.withColumn(column,
+                    old -> old.with(new OwnBars(old.ownBars().orElseThrow().size() * factor, old.ownBars().get().percent())));
         }
 
         @Override
         public String sentence(Table before) {
-            return "Bars of " + before.column(column).name() + " " + NumberFormat.of(before.mark()).significant(factor, 4) + " times as long";
+            return "Bars of " + before.column(column).name() + " " + NumberFormat.of(before.mark()).significant(factor, 4)
+                    + " times as long";
         }
     }
 
@@ -159,7 +162,9 @@ public sealed interface ColumnEdit extends TableChange {
         public String sentence(Table before) {
             Column of = before.column(column);
             String unit = of.unit().isEmpty() ? "" : " " + of.unit();
-            return bars.isNone() ? "No bars of its own for " + of.name() : "Bars of ± " + NumberFormat.of(before.mark()).plain(bars.size()) + (bars.percent() ? " %" : unit) + " on " + of.name();
+            return bars.isNone() ? "No bars of its own for " + of.name()
+                    : "Bars of ± " + NumberFormat.of(before.mark()).plain(bars.size()) + (bars.percent() ? " %" : unit) + " on "
+                    + of.name();
         }
     }
 
@@ -188,7 +193,8 @@ public sealed interface ColumnEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            return "Move the column " + before.column(column).name() + (before.columns().indexOf(before.column(column)) > place ? " left" : " right");
+            return "Move the column " + before.column(column).name()
+                    + (before.columns().indexOf(before.column(column)) > place ? " left" : " right");
         }
     }
 
@@ -215,7 +221,8 @@ public sealed interface ColumnEdit extends TableChange {
         @Override
         public Table change(Table before) {
             var kept = new Derivation.Formula(formula);
-            Formula read = Formula.of(kept, before).orElseThrow(() -> new IllegalArgumentException("“" + formula + "” is no formula over the table " + before.name()));
+            Formula read = Formula.of(kept, before).orElseThrow(() -> new IllegalArgumentException("“" + formula
+                    + "” is no formula over the table " + before.name()));
             if (read.columns().stream().anyMatch(Formula.followersOf(column, before)::contains)) {
                 throw new IllegalArgumentException("“" + formula + "” follows itself");
             }
@@ -239,9 +246,11 @@ public sealed interface ColumnEdit extends TableChange {
 
         @Override
         public Table change(Table before) {
-            var columns = new ArrayList<>(before.columns().stream().map(each -> each.role() == Role.BY ? each.with(Role.NONE) : each).toList());
+            var columns = new ArrayList<>(before.columns().stream()
+                    .map(each -> each.role() == Role.BY ? each.with(Role.NONE) : each).toList());
             int place = columns.stream().map(Column::id).toList().indexOf(column);
-            columns.add(place + 1, new Column(before.nextColumnId(), new Heading(name, ""), Kind.TEXT, Role.BY, new Format.AsWritten(0), BarMeaning.HALF_RANGE,
+            columns.add(place + 1, new Column(before.nextColumnId(), new Heading(name, ""), Kind.TEXT, Role.BY, new Format.AsWritten(0),
+                    BarMeaning.HALF_RANGE,
                     Optional.of(new Derivation.Membership(column, name, values, others)), Cells.NONE));
             return before.with(columns);
         }
@@ -249,7 +258,8 @@ public sealed interface ColumnEdit extends TableChange {
         @Override
         public String sentence(Table before) {
             return Phrase.of("Call rows with %s %s “%s” and split by it", before.column(column).name(),
-                    values.stream().limit(4).map(Cell::exactText).collect(Collectors.joining(", ")) + (values.size() > 4 ? " …" : ""), name);
+                    values.stream().limit(4).map(Cell::exactText).collect(Collectors.joining(", ")) + (values.size() > 4 ? " …" : ""),
+                    name);
         }
     }
 
@@ -274,7 +284,8 @@ public sealed interface ColumnEdit extends TableChange {
         public Table change(Table before) {
             before.column(column);
             return before.with(before.columns().stream().filter(each -> each.id() != column)
-                    .map(each -> Sources.of(each, before).contains(column) ? each.withDerivation(Optional.empty()).asTyped() : each).toList());
+                    .map(each -> Sources.of(each, before).contains(column) ? each.withDerivation(Optional.empty()).asTyped()
+                            : each).toList());
         }
 
         @Override

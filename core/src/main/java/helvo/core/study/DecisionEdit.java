@@ -33,7 +33,8 @@ public sealed interface DecisionEdit extends TableChange {
             var kept = new ArrayList<>(before.decisions());
             var places = new HashSet<>(rows);
             kept.removeIf(decision -> decision.column() == column && places.contains(decision.row()));
-            rows.forEach(row -> kept.add(new Decision(row, column, column == 0 ? Cell.EMPTY : before.column(column).cells().cell(row), about, choice)));
+            rows.forEach(row -> kept.add(new Decision(row, column, column == 0 ? Cell.EMPTY : before.column(column).cells().cell(row),
+                    about, choice)));
             Table decided = before.withDecisions(kept);
             int[] at = rows.stream().mapToInt(Integer::intValue).toArray();
             return switch (choice) {
@@ -53,7 +54,8 @@ public sealed interface DecisionEdit extends TableChange {
         public String sentence(Table before) {
             String place = TableEdit.named(rows) + (column == 0 ? "" : ", " + before.column(column).name());
             String was = column == 0 || rows.isEmpty() ? "" : before.column(column).shown(rows.getFirst(), before.mark());
-            return place.substring(0, 1).toUpperCase(Locale.ROOT) + place.substring(1) + ": " + (was.isEmpty() ? "" : "“" + was + "” ") + choice.words()
+            return place.substring(0, 1).toUpperCase(Locale.ROOT) + place.substring(1) + ": " + (was.isEmpty() ? "" : "“" + was + "” ")
+                    + choice.words()
                     + (choice == Choice.SET_ASIDE && !reason.isBlank() ? " (" + reason + ")" : "");
         }
     }
@@ -69,16 +71,19 @@ public sealed interface DecisionEdit extends TableChange {
         @Override
         public Table change(Table before) {
             Set<Integer> places = Set.copyOf(rows);
-            List<Decision> back = before.decisions().stream().filter(decision -> decision.column() == column && places.contains(decision.row())).toList();
+            List<Decision> back = before.decisions().stream().filter(decision -> decision.column() == column
+                    && places.contains(decision.row())).toList();
             var kept = new ArrayList<>(before.decisions());
             kept.removeAll(Set.copyOf(back));
-            Table open = before.withDecisions(kept).with(before.setAside().without(back.stream().filter(d -> d.choice() == Choice.SET_ASIDE).map(Decision::row).toList()));
+            Table open = before.withDecisions(kept).with(before.setAside()
+                    .without(back.stream().filter(d -> d.choice() == Choice.SET_ASIDE).map(Decision::row).toList()));
             Map<Integer, Cell> was = back.stream().filter(d -> d.choice() == Choice.NUMBER_USED || d.choice() == Choice.MISSING)
                     .collect(Collectors.toMap(Decision::row, Decision::was));
             if (was.isEmpty()) {
                 return open;
             }
-            Function<Column, Column> restored = old -> old.with(old.cells().with(was.keySet().stream().mapToInt(Integer::intValue).sorted().toArray(), was::get));
+            Function<Column, Column> restored = old -> old.with(old.cells()
+                    .with(was.keySet().stream().mapToInt(Integer::intValue).sorted().toArray(), was::get));
             return open.withColumn(column, restored::apply);
         }
 

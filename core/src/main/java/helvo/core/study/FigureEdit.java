@@ -76,7 +76,8 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return "Fit: " + curve.name().toLowerCase(Locale.ROOT) + (series.group().isEmpty() ? "" : series.isTogether() ? " to all groups" : " to " + series.group());
+            return "Fit: " + curve.name().toLowerCase(Locale.ROOT)
+                    + (series.group().isEmpty() ? "" : series.isTogether() ? " to all groups" : " to " + series.group());
         }
     }
 
@@ -107,7 +108,8 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return Phrase.of("Look of the figure: %s × %s mm, text of %s points", before.numbers().plain(look.widthMm()), before.numbers().plain(look.heightMm()), before.numbers().plain(look.text()));
+            return Phrase.of("Look of the figure: %s × %s mm, text of %s points", before.numbers().plain(look.widthMm()),
+                    before.numbers().plain(look.heightMm()), before.numbers().plain(look.text()));
         }
     }
 
@@ -144,7 +146,8 @@ public sealed interface FigureEdit extends Edit {
         public String sentence(Study before) {
             AxisLook old = before.figure(figure).look().axis(place);
             boolean limits = !old.low().equals(look.low()) || !old.high().equals(look.high());
-            String to = look.low().map(before.numbers()::plain).orElse("its own") + " to " + look.high().map(before.numbers()::plain).orElse("its own");
+            String to = look.low().map(before.numbers()::plain).orElse("its own") + " to "
+                    + look.high().map(before.numbers()::plain).orElse("its own");
             return limits ? "Limits of the " + place.words() + ": " + to : "Change the " + place.words();
         }
     }
@@ -165,7 +168,8 @@ public sealed interface FigureEdit extends Edit {
             FigureLook look = before.look();
             for (var entry : limits.entrySet()) {
                 AxisLook axis = look.axis(entry.getKey());
-                look = look.with(entry.getKey(), axis.withStep(Optional.empty()).withLimits(entry.getValue().low(), entry.getValue().high()).withStep(
+                look = look.with(entry.getKey(), axis.withStep(Optional.empty())
+                        .withLimits(entry.getValue().low(), entry.getValue().high()).withStep(
                         entry.getValue().equals(Limits.OWN) ? axis.step() : Optional.empty()));
             }
             return before.with(look);
@@ -213,7 +217,8 @@ public sealed interface FigureEdit extends Edit {
         @Override
         public String sentence(Study before) {
             SeriesLook old = before.figure(figure).look().series(series);
-            String what = old.right().equals(look.right()) ? "Change the look of " : look.right().orElse(false) ? "Measure along the right-hand axis: " : "Measure along the left-hand axis: ";
+            String what = old.right().equals(look.right()) ? "Change the look of " : look.right().orElse(false)
+                    ? "Measure along the right-hand axis: " : "Measure along the left-hand axis: ";
             return what + named(before, figure, series);
         }
     }
@@ -232,7 +237,8 @@ public sealed interface FigureEdit extends Edit {
         @Override
         public String sentence(Study before) {
             CurveLook old = before.figure(figure).look().curve(series);
-            return (old.from().equals(look.from()) && old.to().equals(look.to()) ? "Change the look of the curve of " : "Extend the curve of ") + named(before, figure, series);
+            return (old.from().equals(look.from()) && old.to().equals(look.to()) ? "Change the look of the curve of "
+                    : "Extend the curve of ") + named(before, figure, series);
         }
     }
 
@@ -242,12 +248,14 @@ public sealed interface FigureEdit extends Edit {
         @Override
         public Figure change(Figure before) {
             boolean isNew = before.look().note(note.id()).isEmpty();
-            FigureLook look = isNew && note instanceof Note.Drop drop && drop.widens() && isOutside(before.look(), drop) ? before.look().unlimited() : before.look();
+            FigureLook look = isNew && note instanceof Note.Drop drop && drop.widens() && isOutside(before.look(), drop)
+                    ? before.look().unlimited() : before.look();
             return before.with(look.with(note));
         }
 
         private static boolean isOutside(FigureLook look, Note.Drop drop) {
-            AxisLook along = look.axis(!drop.fromY() ? AxisPlace.X : look.series(drop.series()).right().orElse(false) ? AxisPlace.RIGHT : AxisPlace.Y);
+            AxisLook along = look.axis(!drop.fromY() ? AxisPlace.X : look.series(drop.series()).right().orElse(false) ? AxisPlace.RIGHT
+                    : AxisPlace.Y);
             return along.low().filter(low -> drop.at() < low).isPresent() || along.high().filter(high -> drop.at() > high).isPresent();
         }
 
@@ -275,7 +283,8 @@ public sealed interface FigureEdit extends Edit {
     }
 
     private static String named(Study study, int figure, SeriesKey series) {
-        String column = study.table(study.figure(figure).table()).columns().stream().filter(each -> each.id() == series.yColumn()).findFirst().map(Column::name).orElse("a series");
+        String column = study.table(study.figure(figure).table()).columns().stream()
+                .filter(each -> each.id() == series.yColumn()).findFirst().map(Column::name).orElse("a series");
         return series.group().isEmpty() ? column : series.isTogether() ? "all groups" : series.group();
     }
 
@@ -292,7 +301,8 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return conditions.isEmpty() ? "Use all rows" : "Use only rows where " + RowCondition.sentence(conditions, before.table(before.figure(figure).table()));
+            return conditions.isEmpty() ? "Use all rows" : "Use only rows where "
+                    + RowCondition.sentence(conditions, before.table(before.figure(figure).table()));
         }
     }
 }

@@ -52,7 +52,8 @@ public final class History {
 
     /// With an edit of the same gesture as the last one: where it goes on with that, both are one step.
     public History continuing(Edit edit) {
-        return undoable().isPresent() && undone.isEmpty() && edit.continues(undoable().get().edit()) ? new History(start, done.subList(0, done.size() - 1), List.of()).with(edit) : with(edit);
+        return undoable().isPresent() && undone.isEmpty() && edit.continues(undoable().get().edit())
+                ? new History(start, done.subList(0, done.size() - 1), List.of()).with(edit) : with(edit);
     }
 
     public Optional<Step> undoable() {

@@ -23,7 +23,8 @@ import java.util.stream.Stream;
 ///
 /// @param looks         of figures that a person keeps, besides [SheetLook#OURS]
 /// @param chosenNumbers how numbers are written; empty for the first table's decimal mark
-public record Study(String name, List<Table> tables, List<Figure> figures, List<SheetLook.Named> looks, Optional<NumberFormat> chosenNumbers) {
+public record Study(String name, List<Table> tables, List<Figure> figures, List<SheetLook.Named> looks,
+        Optional<NumberFormat> chosenNumbers) {
     public static final Study EMPTY = new Study("Untitled study", List.of(), List.of(), List.of(), Optional.empty());
 
     /// A study to type into: a table with an x and a y column and no rows yet.
@@ -84,7 +85,8 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
     /// A name that no figure over a table has yet: the one wished for, or that with a number.
     String freeFigureName(int table, String wished) {
         List<String> taken = figures.stream().filter(figure -> figure.table() == table).map(Figure::name).toList();
-        return Stream.concat(Stream.of(wished), IntStream.iterate(2, i -> i + 1).mapToObj(i -> wished + " " + i)).filter(name -> !taken.contains(name)).findFirst().orElseThrow();
+        return Stream.concat(Stream.of(wished), IntStream.iterate(2, i -> i + 1).mapToObj(i -> wished + " " + i))
+                .filter(name -> !taken.contains(name)).findFirst().orElseThrow();
     }
 
     public Study withName(String newName) {
@@ -122,7 +124,8 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
     /// Summaries of the table keep their values.
     public Study withoutTable(int id) {
         table(id);
-        return new Study(name, tables.stream().filter(table -> table.id() != id).map(table -> summarises(table, id) ? Summaries.detached(table) : table).toList(),
+        return new Study(name, tables.stream().filter(table -> table.id() != id)
+                .map(table -> summarises(table, id) ? Summaries.detached(table) : table).toList(),
                 figures.stream().filter(figure -> figure.table() != id).toList(), looks, chosenNumbers);
     }
 
@@ -131,7 +134,8 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
         Table before = table(id);
         Table changed = change.apply(before);
         Table fresh = Derivations.refreshed(before, changed);
-        Study study = new Study(name, tables.stream().map(table -> table.id() == id ? fresh : table).toList(), figures, looks, chosenNumbers);
+        Study study = new Study(name, tables.stream().map(table -> table.id() == id ? fresh : table).toList(), figures, looks,
+                chosenNumbers);
         for (Table table : tables) {
             if (summarises(table, id)) {
                 study = study.withTable(table.id(), summary -> Summaries.refreshed(summary, fresh));
@@ -146,6 +150,7 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
 
     public Study withFigure(int id, UnaryOperator<Figure> change) {
         figure(id);
-        return new Study(name, tables, figures.stream().map(figure -> figure.id() == id ? change.apply(figure) : figure).toList(), looks, chosenNumbers);
+        return new Study(name, tables, figures.stream().map(figure -> figure.id() == id ? change.apply(figure) : figure).toList(), looks,
+                chosenNumbers);
     }
 }

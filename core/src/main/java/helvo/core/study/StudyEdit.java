@@ -120,7 +120,8 @@ public sealed interface StudyEdit extends Edit {
         public String sentence(Study before) {
             Table source = before.table(table);
             return Phrase.of("Summarise %s by %s: %s", named(source, of), named(source, by),
-                    statistics.stream().map(Statistics::words).map(words -> words.replaceAll(" of$", "")).collect(Collectors.joining(", ")));
+                    statistics.stream().map(Statistics::words).map(words -> words.replaceAll(" of$", ""))
+                    .collect(Collectors.joining(", ")));
         }
 
         private static String named(Table table, List<Integer> columns) {
@@ -192,7 +193,8 @@ public sealed interface StudyEdit extends Edit {
             });
             for (Figure figure : study.figures()) {
                 if (figure.table() == table) {
-                    swapped = swapped.withFigure(figure.id(), old -> old.with(old.look().with(AxisPlace.X, old.look().axis(AxisPlace.Y)).with(AxisPlace.Y, old.look().axis(AxisPlace.X))));
+                    swapped = swapped.withFigure(figure.id(), old -> old.with(old.look().with(AxisPlace.X, old.look().axis(AxisPlace.Y))
+                            .with(AxisPlace.Y, old.look().axis(AxisPlace.X))));
                 }
             }
             return swapped;

@@ -134,7 +134,8 @@ public sealed interface TableEdit extends TableChange {
                 if (c < line.size()) {
                     Cell cell = old.typed(line.get(c), before.mark());
                     cells.add(cell);
-                    decimals = cell instanceof Cell.Number ? Math.max(decimals, NumberText.decimals(line.get(c).strip(), before.mark())) : decimals;
+                    decimals = cell instanceof Cell.Number ? Math.max(decimals, NumberText.decimals(line.get(c).strip(), before.mark()))
+                            : decimals;
                 } else {
                     cells.add(old.cells().cell(r));
                 }
@@ -144,7 +145,8 @@ public sealed interface TableEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            return Phrase.of("Paste %,d × %,d cells from row %,d on", block.size(), block.stream().mapToInt(List::size).max().orElse(0), row + 1);
+            return Phrase.of("Paste %,d × %,d cells from row %,d on", block.size(), block.stream().mapToInt(List::size).max().orElse(0),
+                    row + 1);
         }
     }
 
@@ -161,7 +163,8 @@ public sealed interface TableEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            return count == 1 ? Phrase.of("Insert a row before row %,d", row + 1) : Phrase.of("Insert %,d rows before row %,d", count, row + 1);
+            return count == 1 ? Phrase.of("Insert a row before row %,d", row + 1)
+                    : Phrase.of("Insert %,d rows before row %,d", count, row + 1);
         }
     }
 
@@ -217,7 +220,8 @@ public sealed interface TableEdit extends TableChange {
             int numbers = (int) Arrays.stream(keys).filter(key -> !Double.isNaN(key)).count();
             Comparator<Integer> texts = Comparator.comparing(row -> by.cell(row).exactText());
             IntStream rest = Arrays.stream(order, numbers, order.length).boxed()
-                    .sorted(Comparator.<Integer, Boolean>comparing(row -> by.cell(row) instanceof Cell.Empty).thenComparing(rising ? texts : texts.reversed())).mapToInt(Integer::intValue);
+                    .sorted(Comparator.<Integer, Boolean>comparing(row -> by.cell(row) instanceof Cell.Empty)
+                            .thenComparing(rising ? texts : texts.reversed())).mapToInt(Integer::intValue);
             return before.withRows(IntStream.concat(Arrays.stream(order, 0, numbers), rest).toArray());
         }
 
@@ -258,7 +262,8 @@ public sealed interface TableEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            return Phrase.of("Fill %s with %s, %s … (%,d values)", before.column(column).name(), NumberText.shortest(first), NumberText.shortest(first + step), count);
+            return Phrase.of("Fill %s with %s, %s … (%,d values)", before.column(column).name(), NumberText.shortest(first),
+                    NumberText.shortest(first + step), count);
         }
     }
 

@@ -8,7 +8,8 @@ public enum BarMeaning {
     STANDARD_ERROR("one standard error", "of a mean; two in three such means lie within"),
     INTERVAL_95("95 % interval", "19 in 20 lie within");
 
-    private static final Pattern DEVIATION = Pattern.compile(".*(\\b(sd|std|stdev|sigma|standard deviation( of)?)\\b|σ|u\\().*", Pattern.CASE_INSENSITIVE);
+    private static final Pattern DEVIATION = Pattern.compile(".*(\\b(sd|std|stdev|sigma|standard deviation( of)?)\\b|σ|u\\().*",
+            Pattern.CASE_INSENSITIVE);
     private static final Pattern ERROR = Pattern.compile(".*\\b(se|sem|standard error( of)?)\\b.*", Pattern.CASE_INSENSITIVE);
     private static final Pattern INTERVAL = Pattern.compile(".*(95 ?%|\\bci\\b).*", Pattern.CASE_INSENSITIVE);
     /// Of a normal distribution, 95 % lie within so many standard deviations.
@@ -41,6 +42,7 @@ public enum BarMeaning {
 
     /// Told by a column's name; a bar that says nothing is a half range, as one reads off an instrument.
     public static BarMeaning guessed(String name) {
-        return INTERVAL.matcher(name).matches() ? INTERVAL_95 : ERROR.matcher(name).matches() ? STANDARD_ERROR : DEVIATION.matcher(name).matches() ? STANDARD_DEVIATION : HALF_RANGE;
+        return INTERVAL.matcher(name).matches() ? INTERVAL_95 : ERROR.matcher(name).matches() ? STANDARD_ERROR
+                : DEVIATION.matcher(name).matches() ? STANDARD_DEVIATION : HALF_RANGE;
     }
 }

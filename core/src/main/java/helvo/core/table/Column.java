@@ -18,13 +18,15 @@ import java.util.stream.IntStream;
 /// @param derivation what its cells follow; empty for cells that are typed or read
 /// @param ownBars    bars that no column gives, where its role is x or y
 /// @param groups     the order that its different texts keep as groups, wherever their rows go; empty for that of their first rows
-public record Column(int id, Heading heading, Kind kind, Role role, Format format, BarMeaning barMeaning, Optional<Derivation> derivation, Optional<OwnBars> ownBars, Cells cells,
+public record Column(int id, Heading heading, Kind kind, Role role, Format format, BarMeaning barMeaning, Optional<Derivation> derivation,
+        Optional<OwnBars> ownBars, Cells cells,
         List<String> groups) {
     public Column {
         groups = groups == null ? List.of() : List.copyOf(groups);
     }
 
-    public Column(int id, Heading heading, Kind kind, Role role, Format format, BarMeaning barMeaning, Optional<Derivation> derivation, Cells cells) {
+    public Column(int id, Heading heading, Kind kind, Role role, Format format, BarMeaning barMeaning, Optional<Derivation> derivation,
+            Cells cells) {
         this(id, heading, kind, role, format, barMeaning, derivation, Optional.empty(), cells, List.of());
     }
 
@@ -80,7 +82,8 @@ public record Column(int id, Heading heading, Kind kind, Role role, Format forma
     }
 
     public Column with(OwnBars newBars) {
-        return new Column(id, heading, kind, role, format, barMeaning, derivation, newBars.isNone() ? Optional.empty() : Optional.of(newBars), cells, groups);
+        return new Column(id, heading, kind, role, format, barMeaning, derivation,
+                newBars.isNone() ? Optional.empty() : Optional.of(newBars), cells, groups);
     }
 
     /// Its different texts as groups: those known before in their old order, then others by their first rows.

@@ -30,7 +30,8 @@ public final class DateColumn {
     /// The order that the column's texts settle: month first where one cannot be read the other way round.
     public static Order order(Cells cells) {
         for (int row = 0; row < cells.size(); row++) {
-            if (cells.cell(row) instanceof Cell.Text(String text) && text.matches("(0?[1-9]|1[0-2])[/-](1[3-9]|2\\d|3[01])[/-]\\d{2,4}.*")) {
+            if (cells.cell(row) instanceof Cell.Text(String text)
+                    && text.matches("(0?[1-9]|1[0-2])[/-](1[3-9]|2\\d|3[01])[/-]\\d{2,4}.*")) {
                 return Order.MONTH_FIRST;
             }
         }
@@ -57,7 +58,8 @@ public final class DateColumn {
     public static Column dated(Column column, Order order) {
         if (column.kind() == Kind.DATE) {
             Format.Dates format = (Format.Dates) column.format();
-            return format.order() == order ? column : each(column, cell -> cell instanceof Cell.Number(double seconds) ? new Cell.Number(DateText.swapped(seconds)) : cell)
+            return format.order() == order ? column : each(column,
+                    cell -> cell instanceof Cell.Number(double seconds) ? new Cell.Number(DateText.swapped(seconds)) : cell)
                     .with(new Format.Dates(format.form(), order, format.per()));
         }
         Form[] form = {null};
@@ -94,7 +96,8 @@ public final class DateColumn {
     /// Cells typed into the column since, in a fuller form than its own, are still shown in full.
     static Column showing(Column column, String typed) {
         return column.format() instanceof Format.Dates(Form form, Order order, TimeUnit per)
-                ? DateText.read(typed, order).map(moment -> column.with(new Format.Dates(form.with(moment.form()), order, per))).orElse(column)
+                ? DateText.read(typed, order).map(moment -> column.with(new Format.Dates(form.with(moment.form()), order, per)))
+                .orElse(column)
                 : column;
     }
 

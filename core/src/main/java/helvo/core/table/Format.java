@@ -25,7 +25,8 @@ public sealed interface Format {
         @Override
         public String shown(double number, DecimalMark mark) {
             String written = NumberText.withDecimals(NumberText.withoutRounding(number), decimals);
-            return written.indexOf('E') < 0 ? written.replace('.', mark.sign()) : NumberFormat.of(mark).text(new BigDecimal(written).stripTrailingZeros());
+            return written.indexOf('E') < 0 ? written.replace('.', mark.sign())
+                    : NumberFormat.of(mark).text(new BigDecimal(written).stripTrailingZeros());
         }
     }
 
@@ -41,7 +42,8 @@ public sealed interface Format {
         }
     }
 
-    /// Rounded to this many significant digits, with a power of ten where that is shorter. Zeros at the end that rounding gave are kept: they say how
+    /// Rounded to this many significant digits, with a power of ten where that is shorter. Zeros at the end that rounding gave are kept:
+    /// they say how
     /// exact the number is.
     record Significant(int digits) implements Format {
         public Significant {

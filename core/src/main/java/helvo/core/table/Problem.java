@@ -58,7 +58,8 @@ public record Problem(Sort sort, int column, String text, int[] rows) {
             case BLANK -> count() == 1 ? "empty" : "empty cells";
             case FAR -> Phrase.of(count() == 1 ? "%s lies" : "from %s on, %d values lie", shown(table), count())
                     + " far from the rest";
-            case REPEATED -> count() == 1 ? Phrase.of("repeats row %d in every cell", original(table) + 1) : "repeat an earlier row in every cell";
+            case REPEATED -> count() == 1 ? Phrase.of("repeats row %d in every cell", original(table) + 1)
+                    : "repeat an earlier row in every cell";
         };
     }
 

@@ -53,7 +53,8 @@ public record Problems(List<Problem> groups) {
             table.columns().forEach(this::texts);
             table.columns().forEach(this::noResults);
             blanks();
-            table.columns().stream().filter(column -> column.kind() == Kind.NUMBER && !column.isDerived() && isMeasured(column)).forEach(this::far);
+            table.columns().stream().filter(column -> column.kind() == Kind.NUMBER && !column.isDerived() && isMeasured(column))
+                    .forEach(this::far);
             if (table.summary().isEmpty()) {
                 repeats();
             }
@@ -116,12 +117,14 @@ public record Problems(List<Problem> groups) {
 
         /// Empty cells in x and y where the row has others, but for the last row, which is still being typed.
         private void blanks() {
-            List<Column> measured = table.columns().stream().filter(c -> (c.role() == Role.X || c.role() == Role.Y) && !c.isDerived()).toList();
+            List<Column> measured = table.columns().stream().filter(c -> (c.role() == Role.X || c.role() == Role.Y)
+                    && !c.isDerived()).toList();
             int last = table.rows() - 1;
             for (Column column : measured) {
                 var rows = new RowList();
                 IntPredicate gather = row -> {
-                    boolean others = measured.stream().anyMatch(other -> other != column && !(other.cells().cell(row) instanceof Cell.Empty));
+                    boolean others = measured.stream().anyMatch(other -> other != column
+                            && !(other.cells().cell(row) instanceof Cell.Empty));
                     if (row < last && others && column.cells().cell(row) instanceof Cell.Empty && isOpen(row, column.id())) {
                         rows.add(row);
                     }
@@ -171,7 +174,8 @@ public record Problems(List<Problem> groups) {
                 Cells cells = column.cells();
                 for (int row = 0; row < rows; row++) {
                     double number = cells.number(row);
-                    long bits = Double.isNaN(number) ? row < cells.size() ? cells.cell(row).hashCode() : 1 : Double.doubleToLongBits(number) * 0x9E3779B97F4A7C15L;
+                    long bits = Double.isNaN(number) ? row < cells.size() ? cells.cell(row).hashCode() : 1
+                            : Double.doubleToLongBits(number) * 0x9E3779B97F4A7C15L;
                     hashes[row] = (hashes[row] ^ bits ^ bits >>> 29) * 0xBF58476D1CE4E5B9L;
                 }
             }
@@ -198,7 +202,8 @@ public record Problems(List<Problem> groups) {
             for (int i = from; i < to && to - from > 1; i++) {
                 int row = (int) hashes[i];
                 if (!table.setAside().has(row) && columns.stream().anyMatch(column -> !(column.cells().cell(row) instanceof Cell.Empty))) {
-                    if (Arrays.stream(different.toArray()).noneMatch(earlier -> columns.stream().allMatch(column -> same(column.cells(), earlier, row)))) {
+                    if (Arrays.stream(different.toArray()).noneMatch(earlier -> columns.stream()
+                            .allMatch(column -> same(column.cells(), earlier, row)))) {
                         different.add(row);
                     } else if (isOpen(row, 0)) {
                         repeated.add(row);
@@ -208,7 +213,8 @@ public record Problems(List<Problem> groups) {
         }
 
         private static boolean same(Cells cells, int a, int b) {
-            return Double.compare(cells.number(a), cells.number(b)) == 0 && (!Double.isNaN(cells.number(a)) || cells.cell(a).equals(cells.cell(b)));
+            return Double.compare(cells.number(a), cells.number(b)) == 0
+                    && (!Double.isNaN(cells.number(a)) || cells.cell(a).equals(cells.cell(b)));
         }
     }
 

@@ -21,7 +21,8 @@ public final class RoleGuess {
     private RoleGuess() {}
 
     /// The first column of numbers or dates is x, the next of numbers y; a column named as an uncertainty is the bar of the one
-    /// it names, else of y; a column of few, repeated words, seldom empty, splits the rows. A column that only counts the rows or the repeats
+    /// it names, else of y; a column of few, repeated words, seldom empty, splits the rows. A column that only counts the rows or the
+    /// repeats
     /// (1, 2, 3, 1, 2, 3) is none of these where there are others.
     public static List<Column> guessed(List<Column> columns) {
         var guessed = new ArrayList<Column>();

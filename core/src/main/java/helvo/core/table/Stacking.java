@@ -37,7 +37,8 @@ public final class Stacking {
         }
         boolean split = columns.stream().filter(column -> column.role() == Role.BY).count() > 1;
         return new Table(0, name, tables.getFirst().mark(), Optional.empty(),
-                split ? columns.stream().map(column -> column.id() > 1 && column.role() == Role.BY ? column.with(Role.NONE) : column).toList() : columns, SetAside.NONE);
+                split ? columns.stream().map(column -> column.id() > 1 && column.role() == Role.BY ? column.with(Role.NONE)
+                        : column).toList() : columns, SetAside.NONE);
     }
 
     private static Column stacked(int id, List<Optional<Column>> parts, List<Table> tables) {

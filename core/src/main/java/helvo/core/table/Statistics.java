@@ -4,7 +4,8 @@ import java.util.Arrays;
 
 /// What can be said of repeated measurements in one number.
 public enum Statistics {
-    MEAN("mean"), MEDIAN("median"), SUM("sum of"), COUNT("number of"), LEAST("least"), GREATEST("greatest"), STANDARD_DEVIATION("standard deviation of"),
+    MEAN("mean"), MEDIAN("median"), SUM("sum of"), COUNT("number of"), LEAST("least"), GREATEST("greatest"),
+            STANDARD_DEVIATION("standard deviation of"),
     STANDARD_ERROR("standard error of"), RANGE("range of"), HALF_RANGE("half range of");
 
     private final String words;

@@ -47,7 +47,8 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
     /// Rows by the columns that follow no others of this table.
     public int rowsTyped() {
         return columns.stream().filter(column -> !(column.derivation().orElse(null) instanceof Derivation.Formula
-                || column.derivation().orElse(null) instanceof Derivation.Carried || column.derivation().orElse(null) instanceof Derivation.Membership))
+                || column.derivation().orElse(null) instanceof Derivation.Carried
+                || column.derivation().orElse(null) instanceof Derivation.Membership))
                 .mapToInt(column -> column.cells().size()).max().orElse(0);
     }
 
@@ -99,7 +100,8 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
         return switch (of.role()) {
             case X -> behind(of, Role.X_BAR);
             case Y -> behind(of, Role.Y_BAR);
-            default -> columns.stream().filter(column -> column.derivation().orElse(null) instanceof Derivation.Carried(int carriedOf, _) && carriedOf == of.id()).findFirst();
+            default -> columns.stream().filter(column -> column.derivation().orElse(null) instanceof Derivation.Carried(int carriedOf, _)
+                    && carriedOf == of.id()).findFirst();
         };
     }
 
@@ -165,7 +167,8 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
                 }
             }
         }
-        List<Column> moved = columns.stream().map(column -> column.role() == Role.BY ? column.moved(sources, RoleGuess.MOST_SERIES) : column.with(column.cells().at(sources))).toList();
+        List<Column> moved = columns.stream().map(column -> column.role() == Role.BY ? column.moved(sources, RoleGuess.MOST_SERIES)
+                : column.with(column.cells().at(sources))).toList();
         return new Table(id, name, mark, source, moved, SetAside.of(aside), moved(decisions, sources), summary);
     }
 

@@ -40,7 +40,8 @@ class BoundsTest {
         return all;
     }
 
-    /// Sets of 2 to 9 points: rising, falling and level; a few x repeated; bars that are too small, hardly enough and ample; one in three sets far from the origin.
+    /// Sets of 2 to 9 points: rising, falling and level; a few x repeated; bars that are too small, hardly enough and ample; one in three
+    /// sets far from the origin.
     private record Set(double[] x, double[] y, double[] d, double[] e) {
         static Set of(Random random, boolean inX) {
             int n = 2 + random.nextInt(8);
@@ -81,7 +82,8 @@ class BoundsTest {
                 continue;
             }
             Optional<Rational[]> slopes = exact.slopes();
-            assertThat(found.exist()).as("set %d: %s %s %s %s", k, Arrays.toString(set.x), Arrays.toString(set.y), Arrays.toString(set.d), Arrays.toString(set.e)).isEqualTo(slopes.isPresent());
+            assertThat(found.exist()).as("set %d: %s %s %s %s", k, Arrays.toString(set.x), Arrays.toString(set.y), Arrays.toString(set.d),
+                    Arrays.toString(set.e)).isEqualTo(slopes.isPresent());
             assertThat(found.exist()).isEqualTo(found.least().factor() <= 1);
             if (slopes.isPresent()) {
                 exist++;
@@ -94,8 +96,10 @@ class BoundsTest {
             if (Double.isInfinite(factor)) {
                 assertThat(new ExactBounds(set.x, set.y, set.d, set.e, 1e9).slopes()).isEmpty();
             } else if (found.least().line().isPresent()) {
-                assertThat(new ExactBounds(set.x, set.y, set.d, set.e, factor * (1 + EXACT) + 1e-14).slopes()).as("set %d, factor %s", k, factor).isPresent();
-                assertThat(factor < 1e-9 || new ExactBounds(set.x, set.y, set.d, set.e, factor * (1 - EXACT)).slopes().isEmpty()).as("set %d, factor %s", k, factor).isTrue();
+                assertThat(new ExactBounds(set.x, set.y, set.d, set.e, factor * (1 + EXACT) + 1e-14).slopes())
+                        .as("set %d, factor %s", k, factor).isPresent();
+                assertThat(factor < 1e-9 || new ExactBounds(set.x, set.y, set.d, set.e, factor * (1 - EXACT)).slopes().isEmpty())
+                        .as("set %d, factor %s", k, factor).isTrue();
             }
         }
         assertThat(exist).isGreaterThan(80);
@@ -109,7 +113,8 @@ class BoundsTest {
         assertThat(limit.intercept()).isCloseTo(intercept, within(EXACT * Math.max(Math.abs(intercept), 1)));
     }
 
-    /// Many points, of which most are left out before hulls are made: the same as the hulls of all, found by feasibility alone. The steepest line passes all
+    /// Many points, of which most are left out before hulls are made: the same as the hulls of all, found by feasibility alone. The
+    /// steepest line passes all
     /// bars, and one steeper by 1e-9 none of its two can do.
     @ParameterizedTest
     @ValueSource(ints = {5_000, 60_000})
@@ -120,7 +125,8 @@ class BoundsTest {
         double[] e = random.doubles(n, 3.4, 3.6).toArray();
         Bounds found = bounds(x, y, null, e);
         for (Bounds.Limit limit : new Bounds.Limit[] {found.steepest().orElseThrow(), found.shallowest().orElseThrow()}) {
-            assertThat(IntStream.range(0, n).mapToDouble(i -> Math.abs(limit.at(x[i]) - y[i]) - e[i]).max().orElseThrow()).isLessThan(1e-11);
+            assertThat(IntStream.range(0, n).mapToDouble(i -> Math.abs(limit.at(x[i]) - y[i]) - e[i]).max().orElseThrow())
+                    .isLessThan(1e-11);
         }
         double beyond = found.steepest().get().slope() + 1e-9;
         double low = IntStream.range(0, n).mapToDouble(i -> y[i] - e[i] - beyond * x[i]).max().orElseThrow();
@@ -171,7 +177,8 @@ class BoundsTest {
         assertThat(one.obstacles()).containsExactly(2);
         Bounds two = bounds(new double[] {0, 1, 2, 3, 4, 5, 6, 7}, new double[] {0, 0.1, 5, 0.1, 0, -7, 0.2, 0}, null, same(8, 1));
         assertThat(two.obstacles()).containsExactly(2, 5);
-        assertThat(bounds(new double[] {0, 1, 2, 3, 4, 5, 6, 7, 8}, new double[] {0, 9, 0, 9, 0, 9, 0, 9, 0}, null, same(9, 1)).obstacles()).isEmpty();
+        assertThat(bounds(new double[] {0, 1, 2, 3, 4, 5, 6, 7, 8}, new double[] {0, 9, 0, 9, 0, 9, 0, 9, 0}, null,
+                same(9, 1)).obstacles()).isEmpty();
     }
 
     /// Among very many bars too: three far ones, of which two hide behind no other.
@@ -202,8 +209,10 @@ class BoundsTest {
         double[] e = random.doubles(n, 3, 9).map(Math::rint).toArray();
         Boxes all = Boxes.of(points(x, y, d, e));
         int[] outermost = Layers.outermost(all, 4);
-        int[][] left = {{}, {outermost[0]}, {outermost[0], outermost[outermost.length - 1]}, random.ints(3, 0, outermost.length).map(i -> outermost[i]).distinct().toArray(),
-            random.ints(3, 0, outermost.length).map(i -> outermost[i]).distinct().toArray(), LineFactor.of(all, Progress.NONE).tight(), LineFactor.of(all.mirrored(), Progress.NONE).tight()};
+        int[][] left = {{}, {outermost[0]}, {outermost[0], outermost[outermost.length - 1]},
+                random.ints(3, 0, outermost.length).map(i -> outermost[i]).distinct().toArray(),
+            random.ints(3, 0, outermost.length).map(i -> outermost[i]).distinct().toArray(), LineFactor.of(all, Progress.NONE).tight(),
+                    LineFactor.of(all.mirrored(), Progress.NONE).tight()};
         for (int[] out : left) {
             int[] kept = Arrays.stream(outermost).filter(i -> Arrays.stream(out).noneMatch(o -> o == i)).toArray();
             assertThat(passes(all.only(kept))).as("without %s", Arrays.toString(out)).isEqualTo(passes(all.without(out)));
@@ -247,7 +256,8 @@ class BoundsTest {
     /// Zero, missing, negative and infinite bars, one point, all x equal: a result or none, never a fault.
     @Test
     void barsThatAreNone() {
-        Bounds some = bounds(new double[] {0, 1, 2, 3, 4, 5}, new double[] {0, 1, 9, 3, -7, 5}, null, new double[] {.1, .1, Double.NaN, .1, -1, Double.POSITIVE_INFINITY});
+        Bounds some = bounds(new double[] {0, 1, 2, 3, 4, 5}, new double[] {0, 1, 9, 3, -7, 5}, null,
+                new double[] {.1, .1, Double.NaN, .1, -1, Double.POSITIVE_INFINITY});
         assertThat(some.bars()).isEqualTo(3);
         assertThat(some.without()).containsExactly(2, 4, 5);
         assertThat(some.exist()).isTrue();

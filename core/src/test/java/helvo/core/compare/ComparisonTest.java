@@ -36,7 +36,8 @@ class ComparisonTest {
         assertThat(Comparison.of(List.of(DRY, upright), Progress.NONE)).isEmpty();
         assertThat(Comparison.of(List.of(DRY, upright, WET), Progress.NONE).orElseThrow().groups()).hasSize(2);
         var two = new Comparison.Named("two", Points.of(new double[] {1, 2}, new double[] {1, 3}));
-        Comparison exact = Comparison.of(List.of(two, new Comparison.Named("also two", Points.of(new double[] {1, 2}, new double[] {0, 3}))), Progress.NONE).orElseThrow();
+        Comparison exact = Comparison.of(List.of(two, new Comparison.Named("also two",
+                Points.of(new double[] {1, 2}, new double[] {0, 3}))), Progress.NONE).orElseThrow();
         assertThat(exact.equalSlopes()).isEmpty();
         assertThat(exact.pairs().getFirst().differenceHalf95()).isEmpty();
     }

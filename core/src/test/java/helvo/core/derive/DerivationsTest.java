@@ -46,7 +46,8 @@ class DerivationsTest {
             number(4, "Stretch", Role.Y, 4, 16, 5, 0, 6, 20), number(5, "± Stretch", Role.Y_BAR, .5, .5, .5, .5, .5, .5));
 
     private static Study study(Column... columns) {
-        return Study.EMPTY.with(new Table(1, "Pulls", DecimalMark.POINT, Optional.empty(), List.of(columns), SetAside.NONE), Figure.of(1, 1));
+        return Study.EMPTY.with(new Table(1, "Pulls", DecimalMark.POINT, Optional.empty(), List.of(columns), SetAside.NONE),
+                Figure.of(1, 1));
     }
 
     private static Column number(int id, String name, Role role, double... values) {
@@ -68,9 +69,11 @@ class DerivationsTest {
     /// Bars of 5 % on the source are 10 % of its square, and follow when they change; a set role or another column's bars come first.
     @Test
     void barsOfItsOwnAreCarriedOverToo() {
-        Study own = new ColumnEdit.SetOwnBars(1, 2, new OwnBars(5, true)).apply(study(number(2, "Load", Role.X, 2, 4, 6), number(4, "Stretch", Role.Y, 4, 16, 36)));
+        Study own = new ColumnEdit.SetOwnBars(1, 2, new OwnBars(5, true))
+                .apply(study(number(2, "Load", Role.X, 2, 4, 6), number(4, "Stretch", Role.Y, 4, 16, 36)));
         Study squared = new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.X, true).apply(own);
-        assertThat(Arrays.stream(figure(squared).series().getFirst().points().xBars().up()).toArray()).usingComparatorWithPrecision(1e-14).containsExactly(.4, 1.6, 3.6);
+        assertThat(Arrays.stream(figure(squared).series().getFirst().points().xBars().up()).toArray()).usingComparatorWithPrecision(1e-14)
+                .containsExactly(.4, 1.6, 3.6);
         Study longer = new ColumnEdit.SetOwnBars(1, 2, new OwnBars(10, true)).apply(squared);
         assertThat(figure(longer).series().getFirst().points().xBars().up()[0]).isCloseTo(.8, within(1e-14));
     }
@@ -78,14 +81,16 @@ class DerivationsTest {
     /// Halves of their own downwards; negative lengths and text give none; scaling multiplies what was typed.
     @Test
     void barsOfUnequalHalves() {
-        Study study = study(number(1, "t", Role.X, 1, 2, 3), number(2, "a", Role.Y, 3, 4, 5), number(3, "up", Role.Y_BAR, .1, .2, -.3), number(4, "down", Role.Y_DOWN, .4, .5, .6));
+        Study study = study(number(1, "t", Role.X, 1, 2, 3), number(2, "a", Role.Y, 3, 4, 5), number(3, "up", Role.Y_BAR, .1, .2, -.3),
+                number(4, "down", Role.Y_DOWN, .4, .5, .6));
         ErrorBars bars = figure(study).series().getFirst().points().yBars();
         assertThat(bars.up()).containsExactly(.1, .2, Double.NaN);
         assertThat(bars.down()).containsExactly(.4, .5, .6);
         assertThat(bars.isEven()).isFalse();
         assertThat(bars.has(2)).isFalse();
         assertThat(figure(study).series().getFirst().bounds().orElseThrow().without()).containsExactly(2);
-        assertThat(figure(new ColumnEdit.ScaleBars(1, 2, 10).apply(study)).series().getFirst().points().yBars().down()).containsExactly(4, 5, 6);
+        assertThat(figure(new ColumnEdit.ScaleBars(1, 2, 10).apply(study)).series().getFirst().points().yBars().down())
+                .containsExactly(4, 5, 6);
         Study swapped = new StudyEdit.SwapAxes(1).apply(study);
         assertThat(figure(swapped).series().getFirst().points().xBars().down()).containsExactly(.4, .5, .6);
     }
@@ -93,11 +98,13 @@ class DerivationsTest {
     /// What if the spread of repeats were twice as large: the bars of the averages are.
     @Test
     void barsThatFollowRepeatsCanBeScaled() {
-        Study averaged = new StudyEdit.Summarise(1, "Averages", List.of(2), List.of(4), List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION)).apply(STUDY);
+        Study averaged = new StudyEdit.Summarise(1, "Averages", List.of(2), List.of(4),
+                List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION)).apply(STUDY);
         int table = averaged.tables().getLast().id();
         int y = averaged.tables().getLast().first(Role.Y).orElseThrow().id();
         Study scaled = new ColumnEdit.ScaleBars(table, y, 2).apply(averaged);
-        double[] before = Analysis.of(averaged, Analysis.EMPTY, Progress.NONE).figures().getLast().series().getFirst().points().yBars().up();
+        double[] before = Analysis.of(averaged, Analysis.EMPTY,
+                Progress.NONE).figures().getLast().series().getFirst().points().yBars().up();
         double[] after = Analysis.of(scaled, Analysis.EMPTY, Progress.NONE).figures().getLast().series().getFirst().points().yBars().up();
         assertThat(after).usingComparatorWithPrecision(1e-14).containsExactly(Arrays.stream(before).map(bar -> 2 * bar).toArray());
     }
@@ -106,11 +113,13 @@ class DerivationsTest {
     @Test
     void aSquaredColumnIsFittedWithItsBars() {
         Table table = new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.X, true).apply(STUDY).table(1);
-        assertThat(table.columns()).extracting(Column::name, Column::role).containsExactly(tuple("Cord", Role.NONE), tuple("Load", Role.NONE), tuple("± Load", Role.NONE),
+        assertThat(table.columns()).extracting(Column::name, Column::role)
+                .containsExactly(tuple("Cord", Role.NONE), tuple("Load", Role.NONE), tuple("± Load", Role.NONE),
                 tuple("Load²", Role.X), tuple("± Load²", Role.X_BAR), tuple("Stretch", Role.Y), tuple("± Stretch", Role.Y_BAR));
         assertThat(values(table, 6)).containsExactly(4, 16, 4, 16, 4, 16);
         assertThat(values(table, 7)).usingComparatorWithPrecision(1e-15).containsExactly(.4, .8, .4, .8, .4, .8);
-        Study changed = new TableEdit.SetCell(1, 2, 0, "3").apply(new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.X, true).apply(STUDY));
+        Study changed = new TableEdit.SetCell(1, 2, 0, "3")
+                .apply(new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.X, true).apply(STUDY));
         assertThat(changed.table(1).column(6).cells().number(0)).isEqualTo(9);
         assertThat(changed.table(1).column(7).cells().number(0)).isCloseTo(.6, within(1e-15));
         assertThat(figure(changed).series().getFirst().points().xBars().up()[0]).isCloseTo(.6, within(1e-15));
@@ -131,10 +140,12 @@ class DerivationsTest {
 
     @Test
     void aRowWithoutAResultIsEmptyAndSaysWhy() {
-        Study study = new ColumnEdit.Derive(1, new Heading("r", ""), "1/{4}", Role.Y, true).apply(new TableEdit.SetCell(1, 4, 1, "").apply(STUDY));
+        Study study = new ColumnEdit.Derive(1, new Heading("r", ""), "1/{4}", Role.Y, true)
+                .apply(new TableEdit.SetCell(1, 4, 1, "").apply(STUDY));
         Table table = study.table(1);
         assertThat(table.column(6).shown(3, DecimalMark.POINT)).isEmpty();
-        assertThat(Problems.in(table).groups()).extracting(Problem::sort, problem -> problem.why(table), Problem::row).containsExactly(tuple(Problem.Sort.NO_RESULT, "division by zero", 3));
+        assertThat(Problems.in(table).groups()).extracting(Problem::sort, problem -> problem.why(table), Problem::row)
+                .containsExactly(tuple(Problem.Sort.NO_RESULT, "division by zero", 3));
         var rows = figure(study).series().getFirst().rows();
         assertThat(rows.unusable()).containsExactly(1, 3);
         assertThat(rows.why(3)).isEqualTo("division by zero");
@@ -142,12 +153,14 @@ class DerivationsTest {
 
     @Test
     void derivedColumnsFollowEachOtherAndNeverThemselves() {
-        Study study = new ColumnEdit.Derive(1, new Heading("b", ""), "{6} + 1", Role.NONE, false).apply(new ColumnEdit.Derive(1, new Heading("a", ""), "2 {2}", Role.NONE, false).apply(STUDY));
+        Study study = new ColumnEdit.Derive(1, new Heading("b", ""), "{6} + 1", Role.NONE, false)
+                .apply(new ColumnEdit.Derive(1, new Heading("a", ""), "2 {2}", Role.NONE, false).apply(STUDY));
         int b = study.table(1).columns().stream().filter(column -> column.name().equals("b")).findFirst().orElseThrow().id();
         assertThat(values(study.table(1), b)).startsWith(5, 9);
         Study changed = new ColumnEdit.SetFormula(1, 6, new Heading("a", ""), "3 {2}").apply(study);
         assertThat(values(changed.table(1), b)).startsWith(7, 13);
-        assertThatThrownBy(() -> new ColumnEdit.SetFormula(1, 6, new Heading("a", ""), "{" + b + "}").apply(study)).hasMessageContaining("follows itself");
+        assertThatThrownBy(() -> new ColumnEdit.SetFormula(1, 6, new Heading("a", ""), "{" + b + "}").apply(study))
+                .hasMessageContaining("follows itself");
         Table without = new ColumnEdit.RemoveColumn(1, 2).apply(study).table(1);
         assertThat(values(without, b)).as("keeps its values").startsWith(5, 9);
         assertThat(without.column(6).isDerived()).isFalse();
@@ -159,7 +172,8 @@ class DerivationsTest {
     void recomputingWhatChangedGivesTheSameAsRecomputingAll(@ForAll long seed) {
         var random = new Random(seed);
         double[] x = IntStream.range(0, 9000).mapToDouble(i -> random.nextInt(50)).toArray();
-        Study study = new ColumnEdit.Derive(1, new Heading("z", ""), "1/({1} - 7) + {2}", Role.NONE, false).apply(study(number(1, "x", Role.X, x), number(2, "y", Role.Y, x)));
+        Study study = new ColumnEdit.Derive(1, new Heading("z", ""), "1/({1} - 7) + {2}", Role.NONE, false)
+                .apply(study(number(1, "x", Role.X, x), number(2, "y", Role.Y, x)));
         for (int i = 0; i < 6; i++) {
             study = (switch (random.nextInt(4)) {
                 case 0 -> new TableEdit.SetCell(1, 1 + random.nextInt(2), random.nextInt(9100), Integer.toString(random.nextInt(20)));
@@ -176,16 +190,19 @@ class DerivationsTest {
     @Test
     void aSetSplitsTheRowsAgainstAllOthers() {
         Study study = new ColumnEdit.NameSet(1, 1, "cords A and C", List.of(new Cell.Text("A"), new Cell.Text("C")), "others").apply(STUDY);
-        assertThat(figure(study).series()).extracting(series -> series.label(), series -> series.points().size()).containsExactly(tuple("cords A and C", 4), tuple("others", 2));
+        assertThat(figure(study).series()).extracting(series -> series.label(), series -> series.points().size())
+                .containsExactly(tuple("cords A and C", 4), tuple("others", 2));
         Study moved = new TableEdit.SetCell(1, 1, 0, "B").apply(study);
         assertThat(figure(moved).series()).extracting(series -> series.points().size()).containsExactly(3, 3);
     }
 
     @Test
     void averagesFollowTheirSourceAndTheirSpreadServesAsBars() {
-        Study study = new StudyEdit.Summarise(1, "Pulls by Load", List.of(2), List.of(4), List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION, Statistics.COUNT)).apply(STUDY);
+        Study study = new StudyEdit.Summarise(1, "Pulls by Load", List.of(2), List.of(4),
+                List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION, Statistics.COUNT)).apply(STUDY);
         Table means = study.table(2);
-        assertThat(means.columns()).extracting(Column::name, Column::role).containsExactly(tuple("Load", Role.X), tuple("mean Stretch", Role.Y),
+        assertThat(means.columns()).extracting(Column::name, Column::role)
+                .containsExactly(tuple("Load", Role.X), tuple("mean Stretch", Role.Y),
                 tuple("standard deviation of Stretch", Role.Y_BAR), tuple("number of Stretch", Role.NONE));
         assertThat(values(means, 1)).containsExactly(2, 4);
         assertThat(values(means, 2)).containsExactly(5, 12);
@@ -216,7 +233,8 @@ class DerivationsTest {
         var context = new java.math.MathContext(60);
         var sum = Arrays.stream(values).mapToObj(java.math.BigDecimal::new).reduce(java.math.BigDecimal::add).orElseThrow();
         var mean = sum.divide(n, context);
-        var squares = Arrays.stream(values).mapToObj(java.math.BigDecimal::new).map(v -> v.subtract(mean).pow(2)).reduce(java.math.BigDecimal::add).orElseThrow();
+        var squares = Arrays.stream(values).mapToObj(java.math.BigDecimal::new).map(v -> v.subtract(mean).pow(2))
+                .reduce(java.math.BigDecimal::add).orElseThrow();
         double deviation = squares.divide(n.subtract(java.math.BigDecimal.ONE), context).sqrt(context).doubleValue();
         assertThat(Statistics.MEAN.of(values)).isEqualTo(mean.doubleValue());
         assertThat(Statistics.SUM.of(values)).isEqualTo(sum.doubleValue());
@@ -227,11 +245,13 @@ class DerivationsTest {
 
     @Test
     void everyYStandsOverTheNearestXAtItsLeft() {
-        Study study = study(number(1, "t", Role.X, 1, 2), number(2, "a", Role.Y, 3, 4), number(3, "u", Role.NONE, 10, 20), number(4, "b", Role.Y, 5, 6), number(5, "± b", Role.Y_BAR, .1, .2));
+        Study study = study(number(1, "t", Role.X, 1, 2), number(2, "a", Role.Y, 3, 4), number(3, "u", Role.NONE, 10, 20),
+                number(4, "b", Role.Y, 5, 6), number(5, "± b", Role.Y_BAR, .1, .2));
         Study paired = new ColumnEdit.UseAsFurtherX(1, 3).apply(study);
         assertThat(figure(paired).series()).extracting(series -> series.points().x()[1]).containsExactly(2.0, 20.0);
         assertThat(figure(paired).series()).extracting(series -> series.points().yBars().up().length).containsExactly(0, 2);
-        assertThat(new ColumnEdit.MoveColumn(1, 3, 0).apply(paired).table(1).columns()).extracting(Column::name).containsExactly("u", "t", "a", "b", "± b");
+        assertThat(new ColumnEdit.MoveColumn(1, 3, 0).apply(paired).table(1).columns()).extracting(Column::name)
+                .containsExactly("u", "t", "a", "b", "± b");
         History history = History.from(paired).with(new TableEdit.MoveRows(1, 1, 1, -1));
         assertThat(values(history.study().table(1), 1)).containsExactly(2, 1);
     }

@@ -47,10 +47,13 @@ class ChecksTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"3, 0.8638790845870972, 0.27831193804740906", "4, 0.7724469900131226, 0.061290841549634933", "7, 0.8935970067977905, 0.293956458568573",
-        "20, 0.9215534329414368, 0.10615041851997375", "50, 0.9278066158294678, 0.0045689004473388195", "500, 0.9412162899971008, 3.6419497517585497e-13"})
+    @CsvSource({"3, 0.8638790845870972, 0.27831193804740906", "4, 0.7724469900131226, 0.061290841549634933",
+            "7, 0.8935970067977905, 0.293956458568573",
+        "20, 0.9215534329414368, 0.10615041851997375", "50, 0.9278066158294678, 0.0045689004473388195",
+                "500, 0.9412162899971008, 3.6419497517585497e-13"})
     void shapiroAndWilkOfAnySize(int n, double w, double p) {
-        NormalShape shape = NormalShape.of(IntStream.range(0, n).mapToDouble(i -> Math.sin(1.7 * i * i + i) + 0.3 * Math.cos(5 * i)).toArray()).orElseThrow();
+        NormalShape shape = NormalShape.of(IntStream.range(0, n)
+                .mapToDouble(i -> Math.sin(1.7 * i * i + i) + 0.3 * Math.cos(5 * i)).toArray()).orElseThrow();
         assertThat(shape.statistic()).isCloseTo(w, within(2e-6));
         assertThat(shape.p()).isCloseTo(p, within(2e-5 + 1e-3 * p));
     }
@@ -80,6 +83,7 @@ class ChecksTest {
     void whatCannotBeJudgedIsNotJudged() {
         assertThat(Check.of(residuals(new double[] {1, 2}, new double[] {3, 5}))).isEmpty();
         assertThat(Check.of(residuals(X, X))).isEmpty();
-        assertThat(Check.of(residuals(new double[] {1, 2, 3}, new double[] {1, 2, 4}))).allSatisfy(check -> assertThat(check.statistic()).isFinite());
+        assertThat(Check.of(residuals(new double[] {1, 2, 3}, new double[] {1, 2, 4})))
+                .allSatisfy(check -> assertThat(check.statistic()).isFinite());
     }
 }

@@ -40,13 +40,15 @@ class CurvedFitTest {
     private static void assertCertified(Fit fit, String name, double value, double standardError) {
         Coefficient coefficient = fit.coefficient(name);
         assertThat(coefficient.value() / value).as(name).isCloseTo(1, within(NINE_DIGITS));
-        assertThat(coefficient.uncertainty().orElseThrow().standardError() / standardError).as("standard error of " + name).isCloseTo(1, within(NINE_DIGITS));
+        assertThat(coefficient.uncertainty().orElseThrow().standardError() / standardError).as("standard error of " + name)
+                .isCloseTo(1, within(NINE_DIGITS));
     }
 
     /// NIST StRD DanWood: y = b1 x^b2.
     @Test
     void powerHasTheCertifiedValuesOfDanWood() {
-        Fit fit = fit(new Power(false), new double[] {1.309, 1.471, 1.490, 1.565, 1.611, 1.680}, new double[] {2.138, 3.421, 3.597, 4.340, 4.882, 5.660});
+        Fit fit = fit(new Power(false), new double[] {1.309, 1.471, 1.490, 1.565, 1.611, 1.680},
+                new double[] {2.138, 3.421, 3.597, 4.340, 4.882, 5.660});
         assertCertified(fit, "a", 7.6886226176E-01, 1.8281973860E-02);
         assertCertified(fit, "b", 3.8604055871E+00, 5.1726610913E-02);
         assertThat(fit.quality().residualSumOfSquares() / 4.3173084083E-03).isCloseTo(1, within(NINE_DIGITS));
@@ -55,7 +57,8 @@ class CurvedFitTest {
     /// NIST StRD Rat42: y = b1 / (1 + exp(b2 − b3 x)), so L = b1, k = b3 and m = b2 / b3.
     @Test
     void logisticHasTheCertifiedValuesOfRat42() {
-        Fit fit = fit(new Logistic(), new double[] {9, 14, 21, 28, 42, 57, 63, 70, 79}, new double[] {8.930, 10.80, 18.59, 22.33, 39.35, 56.11, 61.73, 64.62, 67.08});
+        Fit fit = fit(new Logistic(), new double[] {9, 14, 21, 28, 42, 57, 63, 70, 79},
+                new double[] {8.930, 10.80, 18.59, 22.33, 39.35, 56.11, 61.73, 64.62, 67.08});
         assertCertified(fit, "L", 7.2462237576E+01, 1.7340283401E+00);
         assertCertified(fit, "k", 6.7359200066E-02, 3.4465663377E-03);
         assertThat(fit.coefficient("m").value() / (2.6180768402E+00 / 6.7359200066E-02)).isCloseTo(1, within(NINE_DIGITS));
@@ -64,7 +67,8 @@ class CurvedFitTest {
 
     /// Starting values are the program's own, wherever x lies and however fast it goes.
     @ParameterizedTest
-    @CsvSource({"3, -0.5, 0, 10", "-2, 0.3, -5, 5", "1e-9, 2, 0, 8", "5e12, -40, 0, 1", "4, 1e-6, 0, 100", "2, 0.04, 1950, 2020", "1, -1e-7, 1.7e9, 1.70001e9", "7, 30, -1, 1", "1e200, -3, 0, 4"})
+    @CsvSource({"3, -0.5, 0, 10", "-2, 0.3, -5, 5", "1e-9, 2, 0, 8", "5e12, -40, 0, 1", "4, 1e-6, 0, 100", "2, 0.04, 1950, 2020",
+            "1, -1e-7, 1.7e9, 1.70001e9", "7, 30, -1, 1", "1e200, -3, 0, 4"})
     void exponentialsAreFoundFromAfar(double size, double b, double from, double to) {
         double[] x = IntStream.range(0, 40).mapToDouble(i -> from + (to - from) * i / 39).toArray();
         double middle = from / 2 + to / 2;
@@ -80,7 +84,8 @@ class CurvedFitTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"1, 2, 5, 0, 10", "-4, -3, 0.5, 0, 1", "0.98, 0.032, 455, 300, 620", "1e6, 1e-3, 1.7e9, 1.69999e9, 1.70001e9", "50, 4, 2, 0, 4"})
+    @CsvSource({"1, 2, 5, 0, 10", "-4, -3, 0.5, 0, 1", "0.98, 0.032, 455, 300, 620", "1e6, 1e-3, 1.7e9, 1.69999e9, 1.70001e9",
+            "50, 4, 2, 0, 4"})
     void logisticsAreFoundFromAfar(double top, double k, double m, double from, double to) {
         double[] x = IntStream.range(0, 30).mapToDouble(i -> from + (to - from) * i / 29).toArray();
         double[] y = Arrays.stream(x).map(v -> top / (1 + Math.exp(-k * (v - m)))).toArray();
@@ -106,7 +111,8 @@ class CurvedFitTest {
             for (double step : new double[] {-1e-3, 1e-3}) {
                 double[] moved = values.clone();
                 moved[k] += step * fit.coefficients().get(k).uncertainty().orElseThrow().standardError();
-                double sum = squares(x, y, v -> values.length == 2 ? moved[0] * Math.exp(moved[1] * v) : moved[0] / (1 + Math.exp(-moved[1] * (v - moved[2]))));
+                double sum = squares(x, y, v -> values.length == 2 ? moved[0] * Math.exp(moved[1] * v)
+                        : moved[0] / (1 + Math.exp(-moved[1] * (v - moved[2]))));
                 assertThat(sum).isGreaterThanOrEqualTo(least * (1 - 1e-9));
             }
         }
@@ -134,7 +140,8 @@ class CurvedFitTest {
         assertThat(fit(new Logarithmic(), x, y).quality().points()).isEqualTo(4);
         // It surely rises, so that the point at 0 takes part.
         assertThat(fit(new Power(false), x, y).quality().points()).isEqualTo(5);
-        assertThat(reason(new Logarithmic(), new double[] {-1, -2}, new double[] {1, 2})).isEqualTo("No point can be used: x is not above 0 in every row.");
+        assertThat(reason(new Logarithmic(), new double[] {-1, -2}, new double[] {1, 2}))
+                .isEqualTo("No point can be used: x is not above 0 in every row.");
         Fit logScale = fit(new Exponential(true), new double[] {0, 1, 2, 3, 4}, new double[] {1, Math.E, Math.E * Math.E, -5, 0});
         assertThat(logScale.quality().points()).isEqualTo(3);
         assertThat(logScale.coefficient("b").value()).isCloseTo(1, within(1e-14));
@@ -146,25 +153,31 @@ class CurvedFitTest {
     /// Whatever the points, a fit or a sentence, and no number that is none.
     @Test
     void awkwardPointsGiveAFitOrASentence() {
-        double[][][] sets = {{{}, {}}, {{1}, {2}}, {{1, 2}, {3, 5}}, {{1, 1, 1}, {1, 2, 3}}, {{1, 2, 3, 4}, {0, 0, 0, 0}}, {{1, 2, 3, 4}, {5, 5, 5, 5}}, {{1, 2, 3, 4}, {0, 0, 0, 1}},
-            {{1, 2, 3, 4}, {1, -1, 1, -1}}, {{1e-300, 2e-300, 3e-300}, {1, 2, 4}}, {{1, 2, 3, 4, 5}, {1e300, 2e300, 1e300, 3e300, 1e300}}, {{-3, -2, -1}, {1, 4, 2}}, {{1, 2, 3}, {1, 2, 3}}};
+        double[][][] sets = {{{}, {}}, {{1}, {2}}, {{1, 2}, {3, 5}}, {{1, 1, 1}, {1, 2, 3}}, {{1, 2, 3, 4}, {0, 0, 0, 0}},
+                {{1, 2, 3, 4}, {5, 5, 5, 5}}, {{1, 2, 3, 4}, {0, 0, 0, 1}},
+            {{1, 2, 3, 4}, {1, -1, 1, -1}}, {{1e-300, 2e-300, 3e-300}, {1, 2, 4}}, {{1, 2, 3, 4, 5}, {1e300, 2e300, 1e300, 3e300, 1e300}},
+                    {{-3, -2, -1}, {1, 4, 2}}, {{1, 2, 3}, {1, 2, 3}}};
         for (double[][] set : sets) {
             for (Curve curve : Curves.all()) {
                 switch (curve.fit(Points.of(set[0], set[1]), Progress.NONE)) {
-                    case FitOutcome.NotFitted(_, Reason reason) -> assertThat(reason.sentence(NumberFormat.POINT)).endsWith(".").doesNotContain("NaN");
+                    case FitOutcome.NotFitted(_, Reason reason) -> assertThat(reason.sentence(NumberFormat.POINT)).endsWith(".")
+                            .doesNotContain("NaN");
                     case FitOutcome.Fitted(Fit fit) -> {
                         assertThat(fit.coefficients()).allSatisfy(coefficient -> assertThat(coefficient.value()).isFinite());
                         fit.quality().r2().ifPresent(r2 -> assertThat(r2).isFinite());
                         fit.quality().residualStandardDeviation().ifPresent(s -> assertThat(s).isFinite());
-                        assertThat(new Equation(PrintedEquation.of(fit, Points.of(set[0], set[1])), NumberFormat.POINT).inNames("x", "y")).doesNotContain("NaN", "∞", "{");
+                        assertThat(new Equation(PrintedEquation.of(fit, Points.of(set[0], set[1])), NumberFormat.POINT).inNames("x", "y"))
+                                .doesNotContain("NaN", "∞", "{");
                     }
                 }
             }
         }
     }
 
-    /// Shifting x shifts what lies on x and nothing else; scaling y scales; twice the points halve the variance as the degrees of freedom say.
-    /// A power curve that surely rises is 0 at x = 0: a point there changes no coefficient, but the scatter, as NumPy's sums over five points say.
+    /// Shifting x shifts what lies on x and nothing else; scaling y scales; twice the points halve the variance as the degrees of freedom
+    /// say.
+    /// A power curve that surely rises is 0 at x = 0: a point there changes no coefficient, but the scatter, as NumPy's sums over five
+    /// points say.
     /// One that falls, or may, has no value there and leaves it out.
     @Test
     void aRisingPowerCurveTakesPointsAtZero() {
@@ -176,7 +189,8 @@ class CurvedFitTest {
         assertThat(with.coefficient("a").value()).isCloseTo(without.coefficient("a").value(), withinPercentage(1e-11));
         assertThat(with.coefficient("b").value()).isCloseTo(without.coefficient("b").value(), withinPercentage(1e-11));
         assertThat(with.quality().points()).isEqualTo(5);
-        assertThat(with.quality().residualSumOfSquares()).isCloseTo(without.quality().residualSumOfSquares() + 0.25, withinPercentage(1e-9));
+        assertThat(with.quality().residualSumOfSquares()).isCloseTo(without.quality().residualSumOfSquares() + 0.25,
+                withinPercentage(1e-9));
         assertThat(with.coefficient("b").uncertainty().orElseThrow().standardError()).isCloseTo(
                 without.coefficient("b").uncertainty().orElseThrow().standardError() * Math.sqrt(with.quality().residualSumOfSquares() / 3 / (without.quality().residualSumOfSquares() / 2)), withinPercentage(1e-9));
         assertThat(with.function().at(0)).isZero();
@@ -198,7 +212,8 @@ class CurvedFitTest {
             Fit plain = fit(curve, x, y);
             Fit scaled = fit(curve, x, Arrays.stream(y).map(v -> v * 1024).toArray());
             String size = curve.coefficientNames().getFirst();
-            assertThat(scaled.coefficient(size).value() / 1024).as(curve.name()).isCloseTo(plain.coefficient(size).value(), withinPercentage(1e-8));
+            assertThat(scaled.coefficient(size).value() / 1024).as(curve.name())
+                    .isCloseTo(plain.coefficient(size).value(), withinPercentage(1e-8));
             double[] twiceX = DoubleStream.concat(Arrays.stream(x), Arrays.stream(x)).toArray();
             double[] twiceY = DoubleStream.concat(Arrays.stream(y), Arrays.stream(y)).toArray();
             Fit twice = fit(curve, twiceX, twiceY);

@@ -37,7 +37,8 @@ record ExactLeastSquares(double[] coefficients, double[] standardErrors, double 
     private static BigDecimal logarithm(BigDecimal x) {
         int k = Math.getExponent(x.doubleValue());
         BigDecimal m = k >= 0 ? x.divide(BigDecimal.TWO.pow(k), DIGITS) : x.multiply(BigDecimal.TWO.pow(-k));
-        return twiceArtanh(m.subtract(BigDecimal.ONE).divide(m.add(BigDecimal.ONE), DIGITS)).add(new BigDecimal(k).multiply(twiceArtanh(BigDecimal.ONE.divide(new BigDecimal(3), DIGITS)))).round(DIGITS);
+        return twiceArtanh(m.subtract(BigDecimal.ONE).divide(m.add(BigDecimal.ONE), DIGITS))
+                .add(new BigDecimal(k).multiply(twiceArtanh(BigDecimal.ONE.divide(new BigDecimal(3), DIGITS)))).round(DIGITS);
     }
 
     private static BigDecimal twiceArtanh(BigDecimal z) {

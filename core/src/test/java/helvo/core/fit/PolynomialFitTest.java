@@ -79,7 +79,8 @@ class PolynomialFitTest {
             assertClose(fit.quality().r2().orElseThrow(), exact.r2());
             assertClose(fit.quality().chiSquare().orElseThrow().value(), exact.s() * exact.s() * (80 - degree - 1));
             Fit stated = fit(degree == 1 ? new Line() : new Polynomial(degree), weighted.weighted(Weighting.STATED, 1, 1));
-            assertClose(stated.coefficients().getLast().uncertainty().orElseThrow().standardError(), exact.standardErrors()[degree] / exact.s());
+            assertClose(stated.coefficients().getLast().uncertainty().orElseThrow().standardError(),
+                    exact.standardErrors()[degree] / exact.s());
         }
     }
 
@@ -108,7 +109,8 @@ class PolynomialFitTest {
         assertClose(fit.quality().r2().orElseThrow(), exact.r2());
     }
 
-    /// Any order of the rows gives the same to the last digit but one; twice the same data halves the variances but for the degrees of freedom.
+    /// Any order of the rows gives the same to the last digit but one; twice the same data halves the variances but for the degrees of
+    /// freedom.
     @Property(tries = 60)
     void orderDoesNotMatterAndTwiceTheDataHalvesTheVariance(@ForAll @IntRange(min = 1, max = 5) int degree, @ForAll long seed) {
         var random = new Random(seed);
@@ -117,9 +119,12 @@ class PolynomialFitTest {
         double[] y = random.doubles(n, -1, 1).toArray();
         Curve curve = degree == 1 ? new Line() : new Polynomial(degree);
         Fit fit = fit(curve, Points.of(x, y));
-        int[] order = IntStream.range(0, n).boxed().sorted(java.util.Comparator.comparingLong(i -> i * 7_919L % 31)).mapToInt(Integer::intValue).toArray();
-        Fit other = fit(curve, Points.of(java.util.Arrays.stream(order).mapToDouble(i -> x[i]).toArray(), java.util.Arrays.stream(order).mapToDouble(i -> y[i]).toArray()));
-        Fit twice = fit(curve, Points.of(IntStream.range(0, 2 * n).mapToDouble(i -> x[i % n]).toArray(), IntStream.range(0, 2 * n).mapToDouble(i -> y[i % n]).toArray()));
+        int[] order = IntStream.range(0, n).boxed().sorted(java.util.Comparator.comparingLong(i -> i * 7_919L % 31))
+                .mapToInt(Integer::intValue).toArray();
+        Fit other = fit(curve, Points.of(java.util.Arrays.stream(order).mapToDouble(i -> x[i]).toArray(),
+                java.util.Arrays.stream(order).mapToDouble(i -> y[i]).toArray()));
+        Fit twice = fit(curve, Points.of(IntStream.range(0, 2 * n).mapToDouble(i -> x[i % n]).toArray(),
+                IntStream.range(0, 2 * n).mapToDouble(i -> y[i % n]).toArray()));
         int p = degree + 1;
         double shrinks = Math.sqrt((n - p) / (2.0 * n - p));
         for (int k = 0; k <= degree; k++) {
@@ -183,7 +188,8 @@ class PolynomialFitTest {
         assertThat(reason(new Line(), new double[0], new double[0])).isInstanceOf(Reason.NoPoints.class);
         assertThat(reason(new Line(), new double[] {1}, new double[] {1})).isEqualTo(new Reason.TooFewPoints(1, 2));
         assertThat(reason(new Line(), new double[] {5, 5, 5}, new double[] {1, 2, 3})).isEqualTo(new Reason.AllXEqual(5));
-        assertThat(reason(new Polynomial(2), new double[] {1, 1, 2, 2}, new double[] {1, 2, 3, 4})).isEqualTo(new Reason.TooFewDistinctX(2, 3));
+        assertThat(reason(new Polynomial(2), new double[] {1, 1, 2, 2}, new double[] {1, 2, 3, 4}))
+                .isEqualTo(new Reason.TooFewDistinctX(2, 3));
         assertThat(reason(new FixedInterceptLine(1), new double[] {0, 0}, new double[] {1, 2})).isEqualTo(new Reason.AllXEqual(0));
         assertThat(reason(new Polynomial(10), IntStream.range(0, 20).mapToDouble(i -> 1e300 * i).toArray(),
                 IntStream.range(0, 20).mapToDouble(i -> i % 3).toArray())).isInstanceOf(Reason.OutOfRange.class);
@@ -196,7 +202,8 @@ class PolynomialFitTest {
         double[] x = random.ints(n, -1000, 1000).asDoubleStream().toArray();
         double[] y = random.ints(n, -1000, 1000).asDoubleStream().toArray();
         x[0] = 1001;
-        Points moved = Points.of(java.util.Arrays.stream(x).map(v -> v + 4096).toArray(), java.util.Arrays.stream(y).map(v -> 8 * v).toArray());
+        Points moved = Points.of(java.util.Arrays.stream(x).map(v -> v + 4096).toArray(),
+                java.util.Arrays.stream(y).map(v -> 8 * v).toArray());
         Fit fit = fit(new Line(), Points.of(x, y));
         Fit other = fit(new Line(), moved);
         double b = fit.coefficient("b").value();

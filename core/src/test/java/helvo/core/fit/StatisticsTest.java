@@ -74,7 +74,8 @@ class StatisticsTest {
         assertThat(correlation.pearsonR()).isEqualTo(-Math.sqrt(0.6), offset(1e-14));
         // y rises throughout but not on a line; ties share their rank.
         assertThat(Correlation.spearmanRho(Points.of(new double[] {4, 1, 2, 3}, new double[] {64, 1, 8, 27}))).hasValue(1);
-        assertThat(Correlation.spearmanRho(Points.of(new double[] {1, 2, 3}, new double[] {1, 1, 2})).orElseThrow()).isEqualTo(Math.sqrt(0.75), offset(1e-14));
+        assertThat(Correlation.spearmanRho(Points.of(new double[] {1, 2, 3}, new double[] {1, 1, 2})).orElseThrow())
+                .isEqualTo(Math.sqrt(0.75), offset(1e-14));
         assertThat(Correlation.of(Points.of(new double[] {1, 2}, new double[] {3, 3}))).isEmpty();
     }
 
@@ -99,12 +100,14 @@ class StatisticsTest {
 
     @Test
     void evidenceAddsUpToOneAndAPerfectFitTakesIt() {
-        List<FitOutcome> outcomes = List.of(new Line().fit(FIVE, Progress.NONE), new FixedInterceptLine(0).fit(FIVE, Progress.NONE), new Polynomial(5).fit(FIVE, Progress.NONE));
+        List<FitOutcome> outcomes = List.of(new Line().fit(FIVE, Progress.NONE), new FixedInterceptLine(0).fit(FIVE, Progress.NONE),
+                new Polynomial(5).fit(FIVE, Progress.NONE));
         List<OptionalDouble> weights = EvidenceWeights.of(outcomes);
         assertThat(weights.get(0).orElseThrow() + weights.get(1).orElseThrow()).isEqualTo(1, offset(1e-14));
         assertThat(weights.get(2)).isEmpty();
         Points straight = Points.of(new double[] {1, 2, 3, 4}, new double[] {2, 4, 6, 8});
-        assertThat(EvidenceWeights.of(List.of(new Polynomial(2).fit(straight, Progress.NONE), new Line().fit(straight, Progress.NONE), new FixedInterceptLine(0).fit(straight, Progress.NONE))))
+        assertThat(EvidenceWeights.of(List.of(new Polynomial(2).fit(straight, Progress.NONE), new Line().fit(straight, Progress.NONE),
+                new FixedInterceptLine(0).fit(straight, Progress.NONE))))
                 .containsExactly(OptionalDouble.of(0), OptionalDouble.of(0), OptionalDouble.of(1));
         // A curve through as many points as it has coefficients proves nothing.
         assertThat(EvidenceWeights.of(List.of(new Line().fit(FIVE, Progress.NONE), new Polynomial(4).fit(FIVE, Progress.NONE))))

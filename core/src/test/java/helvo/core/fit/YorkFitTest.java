@@ -29,7 +29,8 @@ class YorkFitTest {
         return ((FitOutcome.Fitted) new Line().fit(points, Progress.NONE)).fit();
     }
 
-    /// Pearson's data with York's weights, York et al. 2004, table II: a = 5.47991022, b = −0.480533407, σa = 0.29497, σb = 0.057985; more digits by
+    /// Pearson's data with York's weights, York et al. 2004, table II: a = 5.47991022, b = −0.480533407, σa = 0.29497, σb = 0.057985; more
+    /// digits by
     /// finding the least of χ² in 40-digit arithmetic.
     @Test
     void pearsonsDataWithYorksWeights() {
@@ -40,7 +41,8 @@ class YorkFitTest {
         assertThat(fit.coefficient("b").uncertainty().orElseThrow().standardError()).isCloseTo(0.0579850090007744, within(1e-14));
         assertThat(fit.quality().chiSquare().orElseThrow().value()).isCloseTo(11.866353194061445, within(1e-12));
         Fit relative = fit(points(X, Y, sigma(WX), sigma(WY), Weighting.RELATIVE));
-        assertThat(relative.coefficient("b").uncertainty().orElseThrow().standardError()).isCloseTo(0.0579850090007744 * Math.sqrt(11.866353194061445 / 8), within(1e-13));
+        assertThat(relative.coefficient("b").uncertainty().orElseThrow().standardError())
+                .isCloseTo(0.0579850090007744 * Math.sqrt(11.866353194061445 / 8), within(1e-13));
     }
 
     /// With bars in y alone it is the weighted line, and other shapes weigh y alone.
@@ -50,10 +52,12 @@ class YorkFitTest {
         Fit both = fit(points(X, Y, Arrays.stream(sy).map(s -> 1e-12 * s).toArray(), sy, Weighting.STATED));
         Fit alone = fit(new Points(X, Y, new int[10], ErrorBars.NONE, ErrorBars.even(sy)).weighted(Weighting.STATED, 1, 1));
         assertThat(both.coefficient("b").value()).isCloseTo(alone.coefficient("b").value(), within(1e-14));
-        assertThat(both.coefficient("a").uncertainty().orElseThrow().standardError()).isCloseTo(alone.coefficient("a").uncertainty().orElseThrow().standardError(), within(1e-13));
+        assertThat(both.coefficient("a").uncertainty().orElseThrow().standardError())
+                .isCloseTo(alone.coefficient("a").uncertainty().orElseThrow().standardError(), within(1e-13));
         var cubic = new Polynomial(3);
         var inBoth = ((FitOutcome.Fitted) cubic.fit(points(X, Y, sigma(WX), sy, Weighting.STATED), Progress.NONE)).fit();
-        var inY = ((FitOutcome.Fitted) cubic.fit(new Points(X, Y, new int[10], ErrorBars.NONE, ErrorBars.even(sy)).weighted(Weighting.STATED, 1, 1), Progress.NONE)).fit();
+        var inY = ((FitOutcome.Fitted) cubic.fit(new Points(X, Y, new int[10], ErrorBars.NONE, ErrorBars.even(sy))
+                .weighted(Weighting.STATED, 1, 1), Progress.NONE)).fit();
         assertThat(inBoth.coefficient("c3").value()).isEqualTo(inY.coefficient("c3").value());
     }
 
@@ -81,7 +85,9 @@ class YorkFitTest {
         double[] none = sigma(WX);
         none[3] = Double.NaN;
         assertThat(fit(points(X, Y, none, sy, Weighting.STATED)).quality().points()).isEqualTo(9);
-        assertThat(new Line().fit(points(X, Y, new double[10], new double[10], Weighting.STATED), Progress.NONE)).isInstanceOfSatisfying(FitOutcome.NotFitted.class,
-                none0 -> assertThat(none0.reason().sentence(helvo.core.number.NumberFormat.POINT)).contains("there is no error bar above 0 to weigh by"));
+        assertThat(new Line().fit(points(X, Y, new double[10], new double[10], Weighting.STATED), Progress.NONE))
+                .isInstanceOfSatisfying(FitOutcome.NotFitted.class,
+                none0 -> assertThat(none0.reason().sentence(helvo.core.number.NumberFormat.POINT))
+                        .contains("there is no error bar above 0 to weigh by"));
     }
 }

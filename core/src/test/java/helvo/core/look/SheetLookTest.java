@@ -25,6 +25,7 @@ class SheetLookTest {
         assertThat(resized.line()).isEqualTo(line);
         assertThat(resized.dashes()).isEqualTo(before.dashes());
         // A size that somebody chose stays.
-        assertThat(before.withText(11).resized(width, 74)).isEqualTo(new SheetLook(width, 74, 11, before.line(), before.dashes(), before.frame(), before.ground()));
+        assertThat(before.withText(11).resized(width, 74))
+                .isEqualTo(new SheetLook(width, 74, 11, before.line(), before.dashes(), before.frame(), before.ground()));
     }
 }

@@ -15,10 +15,14 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class DateTextTest {
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"2026-03-05|2026-03-05T00:00|DAY", "2026-03|2026-03-01T00:00|MONTH", "2026/3/5 7:05|2026-03-05T07:05|MINUTE",
-        "2026-03-05T14:30:05Z|2026-03-05T14:30:05|SECOND", "2026-03-05 14:30:05.25|2026-03-05T14:30:05.250|SECOND", "5.3.2026|2026-03-05T00:00|DAY", "05.03.26|2026-03-05T00:00|DAY",
-        "31/12/1999|1999-12-31T00:00|DAY", "12/31/99|1999-12-31T00:00|DAY", "5 Mar 2026|2026-03-05T00:00|DAY", "5. March 2026|2026-03-05T00:00|DAY", "March 5, 2026|2026-03-05T00:00|DAY",
-        "Sept 2026|2026-09-01T00:00|MONTH", "05-Mar-2026|2026-03-05T00:00|DAY", "14:30|1970-01-01T14:30|TIME", "7:05:09|1970-01-01T07:05:09|TIME_WITH_SECONDS", "29.2.2024|2024-02-29T00:00|DAY"})
+    @CsvSource(delimiter = '|', value = {"2026-03-05|2026-03-05T00:00|DAY", "2026-03|2026-03-01T00:00|MONTH",
+            "2026/3/5 7:05|2026-03-05T07:05|MINUTE",
+        "2026-03-05T14:30:05Z|2026-03-05T14:30:05|SECOND", "2026-03-05 14:30:05.25|2026-03-05T14:30:05.250|SECOND",
+                "5.3.2026|2026-03-05T00:00|DAY", "05.03.26|2026-03-05T00:00|DAY",
+        "31/12/1999|1999-12-31T00:00|DAY", "12/31/99|1999-12-31T00:00|DAY", "5 Mar 2026|2026-03-05T00:00|DAY",
+                "5. March 2026|2026-03-05T00:00|DAY", "March 5, 2026|2026-03-05T00:00|DAY",
+        "Sept 2026|2026-09-01T00:00|MONTH", "05-Mar-2026|2026-03-05T00:00|DAY", "14:30|1970-01-01T14:30|TIME",
+                "7:05:09|1970-01-01T07:05:09|TIME_WITH_SECONDS", "29.2.2024|2024-02-29T00:00|DAY"})
     void readsDatesAsPeopleWriteThem(String text, String moment, Form form) {
         var read = DateText.read(text, Order.DAY_FIRST).orElseThrow();
         assertThat(DateText.moment(read.seconds())).isEqualTo(LocalDateTime.parse(moment));
@@ -26,13 +30,15 @@ class DateTextTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"", "7.6", "2026", "29.2.2025", "2026-13-01", "31/31/2026", "25:00", "12:60", "about 5 Mar 2026", "5.3", "1/2", "1.2.3.4", "12-3456", "Marx 2026"})
+    @ValueSource(strings = {"", "7.6", "2026", "29.2.2025", "2026-13-01", "31/31/2026", "25:00", "12:60", "about 5 Mar 2026", "5.3", "1/2",
+            "1.2.3.4", "12-3456", "Marx 2026"})
     void whatIsNoDateIsNone(String text) {
         assertThat(DateText.read(text, Order.DAY_FIRST)).isEmpty();
     }
 
     @ParameterizedTest
-    @CsvSource({"3/4/2026,DAY_FIRST,2026-04-03,true", "3/4/2026,MONTH_FIRST,2026-03-04,true", "13/4/2026,MONTH_FIRST,2026-04-13,false", "3.4.2026,MONTH_FIRST,2026-04-03,false"})
+    @CsvSource({"3/4/2026,DAY_FIRST,2026-04-03,true", "3/4/2026,MONTH_FIRST,2026-03-04,true", "13/4/2026,MONTH_FIRST,2026-04-13,false",
+            "3.4.2026,MONTH_FIRST,2026-04-03,false"})
     void theOrderOfDayAndMonthCountsWhereTheTextLeavesItOpen(String text, Order order, String day, boolean either) {
         var read = DateText.read(text, order).orElseThrow();
         assertThat(DateText.shown(read.seconds(), Form.DAY)).isEqualTo(day);

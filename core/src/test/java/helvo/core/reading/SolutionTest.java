@@ -39,7 +39,8 @@ class SolutionTest {
         Solution only = Solution.at(fit(new Line(), points), points, 3).getFirst();
         assertThat(only.low95().isEmpty() || only.high95().isEmpty()).isTrue();
         Points exact = Points.of(new double[] {1, 2}, new double[] {1, 3});
-        assertThat(Solution.at(fit(new Line(), exact), exact, 2)).containsExactly(new Solution(1.5, java.util.OptionalDouble.empty(), java.util.OptionalDouble.empty(), 0));
+        assertThat(Solution.at(fit(new Line(), exact), exact, 2))
+                .containsExactly(new Solution(1.5, java.util.OptionalDouble.empty(), java.util.OptionalDouble.empty(), 0));
         Points level = Points.of(new double[] {1, 2, 3}, new double[] {5, 5, 5});
         assertThat(Solution.at(fit(new Line(), level), level, 7)).isEmpty();
     }
@@ -50,7 +51,8 @@ class SolutionTest {
         double[] x = {1, 2, 3, 4, 5, 6};
         Points points = Points.of(x, java.util.Arrays.stream(x).map(v -> (v - 2) * (v - 5)).toArray());
         Fit fit = fit(new Polynomial(2), points);
-        assertThat(Solution.at(fit, points, 0)).extracting(Solution::value).satisfiesExactly(low -> assertThat(low).isCloseTo(2, within(1e-13)), high -> assertThat(high).isCloseTo(5, within(1e-13)));
+        assertThat(Solution.at(fit, points, 0)).extracting(Solution::value)
+                .satisfiesExactly(low -> assertThat(low).isCloseTo(2, within(1e-13)), high -> assertThat(high).isCloseTo(5, within(1e-13)));
         assertThat(Solution.at(fit, points, -3)).isEmpty();
         assertThat(Solution.at(fit, points, -2)).hasSize(2);
     }
@@ -82,7 +84,8 @@ class SolutionTest {
         assertThat(atTwo.value()).isCloseTo(2.749701845511349, within(1e-9));
         assertThat(atTwo.low95().orElseThrow()).isCloseTo(2.5508646008116713, within(1e-8));
         assertThat(atTwo.high95().orElseThrow()).isCloseTo(2.958965359090186, within(1e-8));
-        Points growth = Points.of(new double[] {9, 14, 21, 28, 42, 57, 63, 70, 79}, new double[] {8.930, 10.80, 18.59, 22.33, 39.35, 56.11, 61.73, 64.62, 67.08});
+        Points growth = Points.of(new double[] {9, 14, 21, 28, 42, 57, 63, 70, 79},
+                new double[] {8.930, 10.80, 18.59, 22.33, 39.35, 56.11, 61.73, 64.62, 67.08});
         Solution atThirty = Solution.at(fit(new Logistic(), growth), growth, 30).getFirst();
         assertThat(atThirty.value()).isCloseTo(33.709709525009046, within(1e-7));
         assertThat(atThirty.low95().orElseThrow()).isCloseTo(32.35068362752676, within(1e-6));

@@ -42,23 +42,28 @@ class EquationTest {
         var random = new Random(seed);
         Curve curve = Curves.all().get(shape % Curves.all().size());
         int n = 3 + random.nextInt(40);
-        double origin = random.nextInt(3) == 0 ? 1900 + random.nextInt(100) : random.nextInt(3) == 0 ? 0 : Math.pow(10, random.nextInt(9) - 3) * random.nextDouble();
+        double origin = random.nextInt(3) == 0 ? 1900 + random.nextInt(100) : random.nextInt(3) == 0 ? 0
+                : Math.pow(10, random.nextInt(9) - 3) * random.nextDouble();
         double step = Math.pow(10, random.nextInt(6) - 3);
         double size = Math.pow(10, random.nextInt(16) - 8);
         double scatter = random.nextInt(8) == 0 ? 0 : Math.pow(10, -random.nextInt(5)) * size;
         double[] x = IntStream.range(0, n).mapToDouble(i -> origin + step * (i + 1 + random.nextDouble())).toArray();
         double bend = random.nextGaussian();
-        double[] y = Arrays.stream(x).map(v -> size * Math.exp(bend * (v - origin) / step / n) * (random.nextInt(3) == 0 ? -1 : 1) + scatter * random.nextGaussian()).toArray();
+        double[] y = Arrays.stream(x).map(v -> size * Math.exp(bend * (v - origin) / step / n) * (random.nextInt(3) == 0 ? -1 : 1)
+                + scatter * random.nextGaussian()).toArray();
         if (curve.fit(Points.of(x, y), Progress.NONE) instanceof FitOutcome.Fitted(Fit fit)) {
             PrintedEquation printed = PrintedEquation.of(fit, Points.of(x, y));
             var equation = new Equation(printed, NumberFormat.POINT);
             DoubleUnaryOperator read = read(equation, "x");
-            double worst = IntStream.rangeClosed(0, 997).mapToDouble(i -> printed.from() + (printed.to() - printed.from()) * i / 997.0).map(at -> {
+            double worst = IntStream.rangeClosed(0, 997).mapToDouble(i -> printed.from() + (printed.to() - printed.from()) * i / 997.0)
+                    .map(at -> {
                 double fitted = fit.function().at(at);
                 return curve.onLogScale() ? Math.abs(Math.log(read.applyAsDouble(at) / fitted)) : Math.abs(read.applyAsDouble(at) - fitted);
             }).max().orElseThrow();
-            assertThat(worst).as("%s of %s", equation.inSymbols("x"), curve.name()).isLessThanOrEqualTo(tolerance(fit, curve, x, y) * 1.0001);
-            assertThat(equation.inSymbols("x")).doesNotContain("NaN", "\u22120 ", "E").doesNotContainPattern("(?<![\\d.])0(\\.0+)? (×|·|x|t|e|ln)");
+            assertThat(worst).as("%s of %s", equation.inSymbols("x"), curve.name())
+                    .isLessThanOrEqualTo(tolerance(fit, curve, x, y) * 1.0001);
+            assertThat(equation.inSymbols("x")).doesNotContain("NaN", "\u22120 ", "E")
+                    .doesNotContainPattern("(?<![\\d.])0(\\.0+)? (×|·|x|t|e|ln)");
             String wrongPower = "10[\u2070\u00b9\u00b2\u00b3\u2074\u2075](?![\u2070-\u2079\u00b9\u00b2\u00b3])|10\u207b[\u00b9\u00b2\u00b3\u2074](?![\u2070-\u2079\u00b9\u00b2\u00b3])";
             assertThat(equation.inSymbols("x")).doesNotContainPattern(" × (" + wrongPower + ")");
         }
@@ -118,7 +123,8 @@ class EquationTest {
     void theStudysMarkAndThousandsAreWritten() {
         double[] x = {10, 20, 30, 40, 50};
         double[] y = {12010, 24022.5, 36005, 48031, 60001};
-        assertThat(equation(new FixedInterceptLine(-1234.5), x, y, new NumberFormat(DecimalMark.COMMA, true)).inSymbols("x")).matches("y = 1234 x − 1234,5");
+        assertThat(equation(new FixedInterceptLine(-1234.5), x, y, new NumberFormat(DecimalMark.COMMA, true)).inSymbols("x"))
+                .matches("y = 1234 x − 1234,5");
         Equation line = equation(new Line(), x, Arrays.stream(y).map(v -> v * 100).toArray(), new NumberFormat(DecimalMark.COMMA, true));
         assertThat(line.inSymbols("x")).matches("y = 119\u202f990 x [+−] [0-9,\u202f]+");
         assertThat(line.exact()).matches("y = 1199\\d\\d(,\\d+)?\\*x[+ -]+\\d+(,\\d+)?");
@@ -135,16 +141,19 @@ class EquationTest {
         assertThat(equation.inNames("Year", "Dye")).matches("Dye = 3\\d\\.\\d+ e\\^\\(−0\\.0\\d+ t\\)");
         assertThat(equation.where("t")).hasValue("u = t − 2010");
         assertThat(equation.exact()).contains("*(x-2010)");
-        assertThat(equation.printed().at(2005)).isCloseTo(equation.printed().fit().function().at(2005), within(equation.printed().tolerance()));
+        assertThat(equation.printed().at(2005)).isCloseTo(equation.printed().fit().function().at(2005),
+                within(equation.printed().tolerance()));
     }
 
     @Test
     void signsAndPowersStandWhereTheyBelong() {
         double[] x = {0, 1, 2, 3, 4, 5};
-        Equation decay = equation(new Exponential(false), x, Arrays.stream(x).map(v -> 3 * Math.exp(-0.5 * v)).toArray(), NumberFormat.POINT);
+        Equation decay = equation(new Exponential(false), x, Arrays.stream(x).map(v -> 3 * Math.exp(-0.5 * v)).toArray(),
+                NumberFormat.POINT);
         assertThat(decay.inNames("Time", "Dye")).isEqualTo("Dye = 3 e^(−0.5 Time)");
         assertThat(decay.exact()).matches("y = (3|2\\.99999999999999\\d*|3\\.0000000000000\\d*)\\*exp\\(-0\\.(5|4999999999999\\d*|500000000000\\d*)\\*x\\)");
-        Equation logistic = equation(new Logistic(), x, Arrays.stream(x).map(v -> 2 / (1 + Math.exp(1.5 * (v - 2)))).toArray(), NumberFormat.POINT);
+        Equation logistic = equation(new Logistic(), x, Arrays.stream(x).map(v -> 2 / (1 + Math.exp(1.5 * (v - 2)))).toArray(),
+                NumberFormat.POINT);
         assertThat(logistic.inNames("x", "y")).isEqualTo("y = 2 / (1 + e^(1.5 (x − 2)))");
         Equation power = equation(new Power(false), new double[] {1, 2, 3}, new double[] {0.00002, 0.00008, 0.00018}, NumberFormat.POINT);
         assertThat(power.inNames("Way", "y")).isEqualTo("y = 2 × 10⁻⁵ · Way^2");
@@ -161,7 +170,8 @@ class EquationTest {
 
     /// The equation as somebody with a calculator reads it, by nothing of the program's.
     private static DoubleUnaryOperator read(Equation equation, String x) {
-        double origin = equation.where(x).map(where -> new Calculator(where.substring(where.indexOf('=') + 1).replace(x, "0"), 0).value()).orElse(0.0);
+        double origin = equation.where(x).map(where -> new Calculator(where.substring(where.indexOf('=') + 1).replace(x, "0"), 0).value())
+                .orElse(0.0);
         String right = equation.inSymbols(x).substring(4);
         return at -> new Calculator(right, at + origin).value();
     }
@@ -176,7 +186,8 @@ class EquationTest {
         Calculator(String typeset, double variable) {
             String plain = typeset.replace('\u2212', '-').replace('{', '(').replace('}', ')').replace(" · ", " ");
             Matcher raised = Pattern.compile("\u207b?[" + RAISED + "]+").matcher(plain);
-            plain = raised.replaceAll(power -> "^(" + power.group().chars().mapToObj(c -> c == '\u207b' ? "-" : "" + RAISED.indexOf(c)).reduce("", String::concat) + ")");
+            plain = raised.replaceAll(power -> "^(" + power.group().chars().mapToObj(c -> c == '\u207b' ? "-" : "" + RAISED.indexOf(c))
+                    .reduce("", String::concat) + ")");
             text = plain.replaceAll(" × 10\\^\\((-?\\d+)\\)", "E$1").replace(" ", "");
             this.variable = variable;
         }

@@ -44,7 +44,8 @@ class ReadoutTest {
         Readout readout = readout(new Line(), "Load (N)", "Stretch (mm)", X, noisy(v -> 0.2 * v + 0.3, 0.01));
         assertThat(readout.equation()).matches("Stretch = 0\\.\\d+ Load \\+ 0\\.\\d+");
         assertThat(readout.units()).isEqualTo("Stretch in mm, Load in N");
-        assertThat(readout.printed()).containsPattern("slope +0\\.\\d+ ± 0\\.\\d+ mm/N").containsPattern("intercept +0\\.\\d+ ± 0\\.\\d+ mm\\n")
+        assertThat(readout.printed()).containsPattern("slope +0\\.\\d+ ± 0\\.\\d+ mm/N")
+                .containsPattern("intercept +0\\.\\d+ ± 0\\.\\d+ mm\\n")
                 .contains("Very strong, rising and significant. The line on Load accounts for 99.", "12 of 12 rows used.");
     }
 
@@ -80,7 +81,8 @@ class ReadoutTest {
     @Test
     void whatDoesNotExistIsSaidInWords() {
         Readout exact = readout(new Line(), "x", "y", new double[] {1, 2}, new double[] {2, 5});
-        assertThat(exact.printed()).contains("slope       3\n", "R²          1\n", "no scatter is left to judge by").doesNotContain("NaN", "±");
+        assertThat(exact.printed()).contains("slope       3\n", "R²          1\n", "no scatter is left to judge by")
+                .doesNotContain("NaN", "±");
         Readout level = readout(new Line(), "x", "y", X, new double[12]);
         assertThat(level.printed()).contains("R² has no value: all y are equal.").doesNotContain("NaN");
         Readout none = readout(new Polynomial(2), "x", "y", new double[] {1, 2}, new double[] {2, 5});
@@ -115,18 +117,23 @@ class ReadoutTest {
         FigureAnalysis figure = figure(new Exponential(false), "Time (s)", "Dye (g)", X, noisy(v -> 9 * Math.exp(-v / 4), 0.05));
         Fit fit = figure.series().getFirst().fit().orElseThrow();
         var key = new SeriesKey(2, "");
-        var at = new FoundReading(new Note.Drop(1, key, true, 5, true), fit, Optional.empty(), List.of(new Solution(42, OptionalDouble.of(41), OptionalDouble.of(43), 0)));
+        var at = new FoundReading(new Note.Drop(1, key, true, 5, true), fit, Optional.empty(),
+                List.of(new Solution(42, OptionalDouble.of(41), OptionalDouble.of(43), 0)));
         var crossing = new Crossing(key, key, List.of(7.5));
-        var told = new FigureAnalysis(figure.figure(), figure.table(), figure.series(), figure.comparisons(), figure.numbers(), List.of(at), List.of(crossing));
-        assertThat(Readout.of(told, told.series().getFirst()).printed()).contains("Dye 5       42.0 ± 1.0 s", "95 % between 41.0 and 43.0.", "at Time 7.5.");
+        var told = new FigureAnalysis(figure.figure(), figure.table(), figure.series(), figure.comparisons(), figure.numbers(), List.of(at),
+                List.of(crossing));
+        assertThat(Readout.of(told, told.series().getFirst()).printed())
+                .contains("Dye 5       42.0 ± 1.0 s", "95 % between 41.0 and 43.0.", "at Time 7.5.");
     }
 
     @Test
     void theAnalysisReadsWhatTheFigureAsks() {
         FigureAnalysis figure = figure(new Exponential(false), "Time (s)", "Dye (g)", X, noisy(v -> 9 * Math.exp(-v / 4), 0.05),
-                new FigureEdit.PutNote(1, new Note.Drop(1, new SeriesKey(2, ""), true, 4.5, true)), new FigureEdit.PutNote(1, new Note.Drop(2, new SeriesKey(2, ""), false, 4, true)));
+                new FigureEdit.PutNote(1, new Note.Drop(1, new SeriesKey(2, ""), true, 4.5, true)),
+                new FigureEdit.PutNote(1, new Note.Drop(2, new SeriesKey(2, ""), false, 4, true)));
         assertThat(figure.readings()).hasSize(2);
-        assertThat(figure.readings().getFirst().when()).singleElement().satisfies(solution -> assertThat(solution.value()).isCloseTo(4 * Math.log(2), within(0.05)));
+        assertThat(figure.readings().getFirst().when()).singleElement()
+                .satisfies(solution -> assertThat(solution.value()).isCloseTo(4 * Math.log(2), within(0.05)));
         assertThat(figure.readings().get(1).at().orElseThrow().value()).isCloseTo(9 / Math.E, within(0.05));
     }
 

@@ -34,11 +34,13 @@ class StudyTest {
 
     private static Table table() {
         return new Table(0, "Stretch", DecimalMark.COMMA, Optional.empty(), List.of(
-                new Column(1, new Heading("Cord", ""), Kind.TEXT, Role.BY, 0, texts("dry", "dry", "dry", "dry", "salt", "salt", "salt", "")),
+                new Column(1, new Heading("Cord", ""), Kind.TEXT, Role.BY, 0,
+                        texts("dry", "dry", "dry", "dry", "salt", "salt", "salt", "")),
                 new Column(2, new Heading("Load", "N"), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(1, 2, 3, 4, 1, 2, 3, 9)),
                 new Column(3, new Heading("Stretch", "mm"), Kind.NUMBER, Role.Y, 1,
                         Cells.of(List.of(n(2.1), n(3.9), new Cell.Text("about 6"), n(8.2), n(3), n(6), n(9), n(1)))),
-                new Column(4, new Heading("±", "mm"), Kind.NUMBER, Role.Y_BAR, 1, Cells.ofNumbers(.1, .1, .1, .1, .2, .2, .2, .2))), SetAside.NONE);
+                new Column(4, new Heading("±", "mm"), Kind.NUMBER, Role.Y_BAR, 1, Cells.ofNumbers(.1, .1, .1, .1, .2, .2, .2, .2))),
+                        SetAside.NONE);
     }
 
     @Test
@@ -83,7 +85,8 @@ class StudyTest {
 
     @Test
     void conditionsChooseRows() {
-        Study only = new FigureEdit.UseOnly(1, List.of(new RowCondition.Between(2, 2, 3), new RowCondition.Is(1, new Cell.Text("salt")))).apply(STUDY);
+        Study only = new FigureEdit.UseOnly(1, List.of(new RowCondition.Between(2, 2, 3), new RowCondition.Is(1, new Cell.Text("salt"))))
+                .apply(STUDY);
         assertThat(figure(only).series()).singleElement().satisfies(series -> assertThat(series.points().rows()).containsExactly(5, 6));
     }
 
@@ -104,7 +107,8 @@ class StudyTest {
         assertThat(second.figure(1).series().getFirst().chosen().curve()).isEqualTo(new Polynomial(2));
         assertThat(second.figure(1).series().get(1)).isSameAs(first.figure(1).series().get(1));
         Study changed = new TableEdit.SetCell(1, 3, 0, "5").apply(quadratic);
-        assertThat(texts(Analysis.of(changed, second, Progress.NONE))).isEqualTo(texts(Analysis.of(changed, Analysis.EMPTY, Progress.NONE)));
+        assertThat(texts(Analysis.of(changed, second, Progress.NONE)))
+                .isEqualTo(texts(Analysis.of(changed, Analysis.EMPTY, Progress.NONE)));
         assertThat(texts(Analysis.of(changed, second, Progress.NONE))).isNotEqualTo(texts(second));
     }
 
@@ -114,17 +118,20 @@ class StudyTest {
 
     @Test
     void theReadoutSpeaksInTheColumnsNames() {
-        Study exact = new ColumnEdit.SetRole(1, 1, Role.NONE).apply(new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(1, new Cell.Text("salt")))).apply(STUDY));
+        Study exact = new ColumnEdit.SetRole(1, 1, Role.NONE)
+                .apply(new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(1, new Cell.Text("salt")))).apply(STUDY));
         FigureAnalysis figure = figure(exact);
         Readout readout = Readout.of(figure, figure.series().getFirst());
         assertThat(readout.equation()).isEqualTo("Stretch = 3 Load");
-        assertThat(readout.printed()).contains("Stretch in mm, Load in N", "slope       3 mm/N", "R²          1", "3 of 3 rows used.", "Very strong");
+        assertThat(readout.printed()).contains("Stretch in mm, Load in N", "slope       3 mm/N", "R²          1", "3 of 3 rows used.",
+                "Very strong");
         assertThat(readout.copied()).contains("slope\t3 ± 0\tmm/N");
     }
 
     @Test
     void aBlockIsPastedOverAndBeyondTheEnd() {
-        Study pasted = new TableEdit.SetBlock(1, 6, 2, List.of(List.of("9,5", "0,25", "wet"), List.of("10,25"), List.of("", "0,3"))).apply(STUDY);
+        Study pasted = new TableEdit.SetBlock(1, 6, 2, List.of(List.of("9,5", "0,25", "wet"), List.of("10,25"), List.of("", "0,3")))
+                .apply(STUDY);
         Table table = pasted.table(1);
         assertThat(table.rows()).isEqualTo(9);
         assertThat(table.columns()).extracting(Column::name).containsExactly("Cord", "Load", "Stretch", "±", "Column 5");
@@ -239,9 +246,12 @@ class StudyTest {
     @Test
     void whatBelongsToASeriesStaysWithItWhereverItsRowsGo() {
         Table table = new Table(1, "t", DecimalMark.POINT, Optional.empty(), List.of(
-                new Column(1, new Heading("Cord", ""), Kind.TEXT, Role.BY, 0, Cells.of(List.of(new Cell.Text("wet"), new Cell.Text("dry"), new Cell.Text("wet"), new Cell.Text("dry"), new Cell.Text("wet"), new Cell.Text("dry")))),
+                new Column(1, new Heading("Cord", ""), Kind.TEXT, Role.BY, 0,
+                        Cells.of(List.of(new Cell.Text("wet"), new Cell.Text("dry"), new Cell.Text("wet"), new Cell.Text("dry"),
+                                new Cell.Text("wet"), new Cell.Text("dry")))),
                 new Column(2, new Heading("Load", "N"), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(new double[] {1, 2, 3, 4, 5, 6})),
-                new Column(3, new Heading("Stretch", "mm"), Kind.NUMBER, Role.Y, 0, Cells.ofNumbers(new double[] {2, 2.2, 6.1, 4.1, 10, 6.2}))), SetAside.NONE);
+                new Column(3, new Heading("Stretch", "mm"), Kind.NUMBER, Role.Y, 0,
+                        Cells.ofNumbers(new double[] {2, 2.2, 6.1, 4.1, 10, 6.2}))), SetAside.NONE);
         Study study = Study.EMPTY.with(table, Figure.of(1, 1));
         study = new FigureEdit.PutNote(1, new Note.Drop(1, new SeriesKey(3, "dry"), false, 3.5, true)).apply(study);
         for (Edit edit : List.of(new TableEdit.Sort(1, 2, false), new TableEdit.Sort(1, 1, true), new TableEdit.MoveRows(1, 4, 2, -3),

@@ -16,7 +16,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class TableTest {
     @ParameterizedTest
-    @CsvSource(delimiter = '|', nullValues = "none", value = {"Load (N)|Load|N", "Load [N]|Load|N", "Load / N|Load|N", "Load|Load|none", "Ratio a/b|Ratio a/b|none",
+    @CsvSource(delimiter = '|', nullValues = "none", value = {"Load (N)|Load|N", "Load [N]|Load|N", "Load / N|Load|N", "Load|Load|none",
+            "Ratio a/b|Ratio a/b|none",
         "± (mm)|±|mm", "Speed / km/h|Speed|km/h", "f(x) (1)|f(x)|1"})
     void readsNameAndUnitOfAHeading(String text, String name, String unit) {
         assertThat(Heading.of(text)).isEqualTo(new Heading(name, unit == null ? "" : unit));
@@ -55,11 +56,14 @@ class TableTest {
     @Test
     void guessesRolesFromKindsAndNames() {
         List<Column> columns = List.of(text(1, "Cord", "dry", "dry", "salt", "salt"), number(2, "Load"), number(3, "Stretch"),
-                number(4, "± Stretch"), number(5, "Load error"), number(6, "Other"), text(7, "Remark", "a", "b", "c", "d"), text(8, "Weather", "", "", "", "windy"));
+                number(4, "± Stretch"), number(5, "Load error"), number(6, "Other"), text(7, "Remark", "a", "b", "c", "d"),
+                text(8, "Weather", "", "", "", "windy"));
         assertThat(RoleGuess.guessed(columns)).extracting(Column::role)
                 .containsExactly(Role.BY, Role.X, Role.Y, Role.Y_BAR, Role.X_BAR, Role.NONE, Role.NONE, Role.NONE);
-        var pulls = new Column(1, Heading.of("Pull"), Kind.NUMBER, Role.NONE, 0, Cells.of(Stream.of(1, 2, 3, 1, 2, 3).map(n -> (Cell) new Cell.Number(n)).toList()));
-        assertThat(RoleGuess.guessed(List.of(pulls, number(2, "Load"), number(3, "Stretch")))).as("a column that counts repeats").extracting(Column::role)
+        var pulls = new Column(1, Heading.of("Pull"), Kind.NUMBER, Role.NONE, 0,
+                Cells.of(Stream.of(1, 2, 3, 1, 2, 3).map(n -> (Cell) new Cell.Number(n)).toList()));
+        assertThat(RoleGuess.guessed(List.of(pulls, number(2, "Load"), number(3, "Stretch")))).as("a column that counts repeats")
+                .extracting(Column::role)
                 .containsExactly(Role.NONE, Role.X, Role.Y);
         assertThat(RoleGuess.guessed(List.of(pulls, number(2, "Load")))).extracting(Column::role).containsExactly(Role.X, Role.Y);
     }
@@ -70,7 +74,8 @@ class TableTest {
                 Cells.of(List.of(new Cell.Number(1), new Cell.Text("about 7.6"), Cell.EMPTY, new Cell.Text("n/a"))));
         var table = new Table(1, "t", DecimalMark.POINT, java.util.Optional.empty(), List.of(column), SetAside.NONE);
         assertThat(Problems.in(table).groups()).extracting(Problem::row, Problem::numberInside)
-                .containsExactly(org.assertj.core.groups.Tuple.tuple(1, java.util.OptionalDouble.of(7.6)), org.assertj.core.groups.Tuple.tuple(3, java.util.OptionalDouble.empty()));
+                .containsExactly(org.assertj.core.groups.Tuple.tuple(1, java.util.OptionalDouble.of(7.6)),
+                        org.assertj.core.groups.Tuple.tuple(3, java.util.OptionalDouble.empty()));
         assertThat(Problems.in(table.with(SetAside.NONE.with(List.of(1, 3), "unclear"))).count()).isZero();
     }
 
@@ -95,6 +100,7 @@ class TableTest {
     }
 
     private static Column text(int id, String name, String... values) {
-        return new Column(id, new Heading(name, ""), Kind.TEXT, Role.NONE, 0, Cells.of(java.util.Arrays.stream(values).<Cell>map(Cell.Text::new).toList()));
+        return new Column(id, new Heading(name, ""), Kind.TEXT, Role.NONE, 0,
+                Cells.of(java.util.Arrays.stream(values).<Cell>map(Cell.Text::new).toList()));
     }
 }

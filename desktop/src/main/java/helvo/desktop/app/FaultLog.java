@@ -29,8 +29,10 @@ public final class FaultLog implements Thread.UncaughtExceptionHandler {
     public static Path stateFolder() {
         Path home = Path.of(System.getProperty("user.home"));
         String system = System.getProperty("os.name").toLowerCase(java.util.Locale.ROOT);
-        Optional<Path> chosen = Optional.ofNullable(System.getenv("XDG_STATE_HOME")).filter(text -> !text.isBlank()).map(Path::of).filter(Path::isAbsolute);
-        Path usual = system.contains("win") ? Optional.ofNullable(System.getenv("LOCALAPPDATA")).map(Path::of).orElse(home.resolve("AppData/Local"))
+        Optional<Path> chosen = Optional.ofNullable(System.getenv("XDG_STATE_HOME")).filter(text -> !text.isBlank()).map(Path::of)
+                .filter(Path::isAbsolute);
+        Path usual = system.contains("win") ? Optional.ofNullable(System.getenv("LOCALAPPDATA")).map(Path::of)
+                .orElse(home.resolve("AppData/Local"))
                 : system.contains("mac") ? home.resolve("Library/Application Support") : home.resolve(".local/state");
         return chosen.orElse(usual).resolve("helvo");
     }
@@ -50,7 +52,8 @@ public final class FaultLog implements Thread.UncaughtExceptionHandler {
         try {
             Files.createDirectories(folder);
             boolean full = Files.exists(file) && Files.size(file) > MOST_BYTES;
-            Files.writeString(file, trace + "\n", StandardOpenOption.CREATE, full ? StandardOpenOption.TRUNCATE_EXISTING : StandardOpenOption.APPEND);
+            Files.writeString(file, trace + "\n", StandardOpenOption.CREATE,
+                    full ? StandardOpenOption.TRUNCATE_EXISTING : StandardOpenOption.APPEND);
             return Optional.of(file);
         } catch (IOException | RuntimeException e) {
             return Optional.empty();

@@ -101,7 +101,8 @@ public final class Background implements AutoCloseable {
         private Job<?> current;
 
         private Line(String name) {
-            thread = new ThreadPoolExecutor(1, 1, IDLE_SECONDS, TimeUnit.SECONDS, new LinkedBlockingQueue<>(), Thread.ofPlatform().daemon().name(name).factory());
+            thread = new ThreadPoolExecutor(1, 1, IDLE_SECONDS, TimeUnit.SECONDS, new LinkedBlockingQueue<>(),
+                    Thread.ofPlatform().daemon().name(name).factory());
             thread.allowCoreThreadTimeOut(true);
         }
 

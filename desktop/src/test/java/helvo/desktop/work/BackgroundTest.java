@@ -25,7 +25,8 @@ class BackgroundTest {
     }
 
     private Outcome<String> told(String name) {
-        return new Outcome<>(results::add, fault -> results.add(name + " failed: " + fault.getMessage()), () -> results.add(name + " cancelled"));
+        return new Outcome<>(results::add, fault -> results.add(name + " failed: " + fault.getMessage()),
+                () -> results.add(name + " cancelled"));
     }
 
     @Test
@@ -65,7 +66,8 @@ class BackgroundTest {
             line.run("first", this::untilStopped, told("first"));
             line.run("second", _ -> "second", told("second"));
         });
-        WaitForAsyncUtils.waitFor(10, TimeUnit.SECONDS, () -> WaitForAsyncUtils.waitForAsyncFx(1000, () -> background.shown().get() != null));
+        WaitForAsyncUtils.waitFor(10, TimeUnit.SECONDS, () -> WaitForAsyncUtils.waitForAsyncFx(1000,
+                () -> background.shown().get() != null));
         on(() -> {
             assertThat(background.shown().get().label()).isEqualTo("first");
             assertThat(background.shown().get().fraction()).isEqualTo(0.5);
@@ -101,7 +103,8 @@ class BackgroundTest {
             background.close();
             background.latest("another line to close").run("late", _ -> "late", told("late"));
         });
-        WaitForAsyncUtils.waitFor(10, TimeUnit.SECONDS, () -> Thread.getAllStackTraces().keySet().stream().noneMatch(thread -> thread.getName().endsWith("line to close")));
+        WaitForAsyncUtils.waitFor(10, TimeUnit.SECONDS, () -> Thread.getAllStackTraces().keySet().stream()
+                .noneMatch(thread -> thread.getName().endsWith("line to close")));
         assertThat(results).isEmpty();
     }
 

@@ -136,7 +136,8 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
         }
         int dot = fileName().lastIndexOf('.');
         String base = dot > 0 ? fileName().substring(0, dot) : fileName();
-        Table read = table.table(filled.size() > 1 ? wanted : base).withSource(new Table.Source.Sheet(file.toAbsolutePath().toString(), wanted));
+        Table read = table.table(filled.size() > 1 ? wanted : base)
+                .withSource(new Table.Source.Sheet(file.toAbsolutePath().toString(), wanted));
         notices.addAll(table.notices());
         notices.addAll(notices());
         return new SheetTable(read, List.copyOf(notices), filled);

@@ -74,7 +74,8 @@ public final class BookFile {
                 told(progress, r, table);
                 Object value = value(table.columns().get(c), r);
                 if (value != null) {
-                    sheet.getRange(r + 1, c).setValue(value instanceof LocalDateTime moment && DateText.seconds(moment) % 86_400 == 0 ? moment.toLocalDate() : value);
+                    sheet.getRange(r + 1, c).setValue(value instanceof LocalDateTime moment && DateText.seconds(moment) % 86_400 == 0
+                            ? moment.toLocalDate() : value);
                 }
             }
         }
@@ -124,9 +125,11 @@ public final class BookFile {
     /// A [Double], a [LocalDateTime], a [String], or null for an empty cell.
     private static Object value(Column column, int row) {
         return switch (column.cells().cell(row)) {
-            case Cell.Number(double number) -> column.kind() == Kind.DATE ? column.format() instanceof Format.Dates(var form, _, _) && form.ordinal() >= DateText.Form.TIME.ordinal()
+            case Cell.Number(double number) -> column.kind() == Kind.DATE
+                    ? column.format() instanceof Format.Dates(var form, _, _) && form.ordinal() >= DateText.Form.TIME.ordinal()
                     ? DateText.shown(number, form) : DateText.moment(number) : (Object) number;
-            case Cell.Text _ -> column.shown(row, helvo.core.number.DecimalMark.POINT).isEmpty() ? null : column.cells().cell(row).exactText();
+            case Cell.Text _ -> column.shown(row, helvo.core.number.DecimalMark.POINT).isEmpty() ? null
+                    : column.cells().cell(row).exactText();
             case Cell.Empty _ -> null;
         };
     }

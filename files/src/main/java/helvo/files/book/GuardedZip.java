@@ -35,7 +35,8 @@ final class GuardedZip implements AutoCloseable {
         try {
             return new GuardedZip(name, new ZipFile(file.toFile()));
         } catch (IOException e) {
-            throw new CannotRead("“" + name + "” is damaged: its end is missing or is no archive's. Copy it again from where it comes from.", e);
+            throw new CannotRead("“" + name
+                    + "” is damaged: its end is missing or is no archive's. Copy it again from where it comes from.", e);
         }
     }
 

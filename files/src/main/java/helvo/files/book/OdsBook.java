@@ -80,7 +80,8 @@ final class OdsBook extends Book {
         try {
             XMLStreamReader xml = zip.xml("content.xml", progress);
             while (xml.hasNext()) {
-                if (xml.next() == XMLStreamConstants.START_ELEMENT && is(xml, "table") && sheet.equals(xml.getAttributeValue(TABLE, "name"))) {
+                if (xml.next() == XMLStreamConstants.START_ELEMENT && is(xml, "table")
+                        && sheet.equals(xml.getAttributeValue(TABLE, "name"))) {
                     rows(xml, visitor);
                     return;
                 }
@@ -154,7 +155,8 @@ final class OdsBook extends Book {
         String text = text(xml, cell);
         return switch (type) {
             case "float", "percentage", "currency" -> number == null ? text : finite(Double.parseDouble(number));
-            case "date" -> DateText.read(String.valueOf(date), DateText.Order.DAY_FIRST).<Object>map(moment -> moment(moment.seconds(), false)).orElse(text);
+            case "date" -> DateText.read(String.valueOf(date),
+                    DateText.Order.DAY_FIRST).<Object>map(moment -> moment(moment.seconds(), false)).orElse(text);
             case "time" -> time(time, text);
             default -> text;
         };

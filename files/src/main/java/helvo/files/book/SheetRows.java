@@ -135,7 +135,8 @@ final class SheetRows implements Book.Visitor {
             first++;
         }
         if (first > 0) {
-            notices.add("Left out above the table: “" + held.subList(0, first).stream().map(each -> each.values.values().iterator().next().toString())
+            notices.add("Left out above the table: “" + held.subList(0, first).stream()
+                    .map(each -> each.values.values().iterator().next().toString())
                     .collect(Collectors.joining("”, “")) + "”.");
         }
         int values = first;
@@ -158,12 +159,14 @@ final class SheetRows implements Book.Visitor {
         }
         int right = rows.stream().mapToInt(each -> Math.max(each.values.keySet().stream().max(Comparator.naturalOrder()).orElse(0),
                 each.spans.entrySet().stream().mapToInt(span -> span.getKey() + span.getValue() - 1).max().orElse(0))).max().orElse(left);
-        boolean unitsBelow = rows.size() == 2 && rows.getFirst().spans.isEmpty() && rows.getLast().values.values().stream().allMatch(SheetRows::mayBeUnit);
+        boolean unitsBelow = rows.size() == 2 && rows.getFirst().spans.isEmpty()
+                && rows.getLast().values.values().stream().allMatch(SheetRows::mayBeUnit);
         var made = new ArrayList<Heading>();
         for (int column = left; column <= right; column++) {
             int at = column;
             List<String> parts = rows.stream().map(each -> each.over(at)).filter(text -> !text.isBlank()).distinct().toList();
-            made.add(parts.isEmpty() ? null : unitsBelow && parts.size() == 2 ? new Heading(Heading.of(parts.getFirst()).name(), unit(parts.getLast())) : joined(parts));
+            made.add(parts.isEmpty() ? null : unitsBelow && parts.size() == 2
+                    ? new Heading(Heading.of(parts.getFirst()).name(), unit(parts.getLast())) : joined(parts));
         }
         return made;
     }

@@ -37,7 +37,8 @@ final class XlsxBook extends Book {
     private final boolean since1904;
     private int formulasWithoutValue;
 
-    private XlsxBook(Path file, GuardedZip zip, OPCPackage opened) throws IOException, SAXException, OpenXML4JException, XMLStreamException {
+    private XlsxBook(Path file, GuardedZip zip, OPCPackage opened) throws IOException, SAXException, OpenXML4JException,
+            XMLStreamException {
         super(file);
         this.zip = zip;
         this.opened = opened;
@@ -66,7 +67,8 @@ final class XlsxBook extends Book {
                 opened.revert();
             }
             throw e instanceof CannotRead known ? known
-                    : new CannotRead("“" + file.getFileName() + "” is damaged or no XLSX workbook: open it in the program it comes from and save it again.", e);
+                    : new CannotRead("“" + file.getFileName()
+                            + "” is damaged or no XLSX workbook: open it in the program it comes from and save it again.", e);
         }
     }
 
@@ -91,8 +93,10 @@ final class XlsxBook extends Book {
 
     @Override
     List<String> notices() {
-        return formulasWithoutValue == 0 ? List.of() : List.of(Phrase.of("%,d %s no stored result and %s left empty: open the workbook in the program it comes from and save it "
-                + "there.", formulasWithoutValue, formulasWithoutValue == 1 ? "formula has" : "formulas have", formulasWithoutValue == 1 ? "was" : "were"));
+        return formulasWithoutValue == 0 ? List.of()
+                : List.of(Phrase.of("%,d %s no stored result and %s left empty: open the workbook in the program it comes from and save it "
+                + "there.", formulasWithoutValue, formulasWithoutValue == 1 ? "formula has" : "formulas have",
+                        formulasWithoutValue == 1 ? "was" : "were"));
     }
 
     @Override
@@ -117,7 +121,8 @@ final class XlsxBook extends Book {
                     Object value = value(xml);
                     if (value != null) {
                         CellRangeAddress span = merged.get(place(row, column));
-                        visitor.cell(row, column, value, span == null ? 1 : span.getLastColumn() - column + 1, span == null ? 1 : span.getLastRow() - row + 1);
+                        visitor.cell(row, column, value, span == null ? 1 : span.getLastColumn() - column + 1,
+                                span == null ? 1 : span.getLastRow() - row + 1);
                     }
                 }
             }
@@ -186,7 +191,8 @@ final class XlsxBook extends Book {
             return number;
         }
         boolean timeOnly = number < 1;
-        return timeOnly ? moment(number * 86_400, true) : moment(DateText.seconds(DateUtil.getLocalDateTime(number, since1904, false)), false);
+        return timeOnly ? moment(number * 86_400, true) : moment(DateText.seconds(DateUtil.getLocalDateTime(number, since1904, false)),
+                false);
     }
 
     private boolean isDate(int style) {

@@ -28,7 +28,8 @@ final class BoundsJson {
         range(node, "proportionalSlope", bounds.proportional());
         FitJson.put(node, "leastFactor", OptionalDouble.of(bounds.least().factor()));
         limit(node, "leastLine", bounds.least().line());
-        FitJson.put(node, "leastEqualBar", bounds.equalBar().isPresent() ? OptionalDouble.of(bounds.equalBar().getAsDouble() * bounds.least().factor()) : OptionalDouble.empty());
+        FitJson.put(node, "leastEqualBar", bounds.equalBar().isPresent()
+                ? OptionalDouble.of(bounds.equalBar().getAsDouble() * bounds.least().factor()) : OptionalDouble.empty());
         rows(node, "inTheWay", bounds.obstacles());
         Optional<Passing> passing = examined.passing();
         FitJson.put(node, "fittedLineFactor", passing.map(each -> OptionalDouble.of(each.factor())).orElse(OptionalDouble.empty()));
@@ -36,7 +37,8 @@ final class BoundsJson {
             node.put("fittedLinePasses", each.passes());
             rows(node, "fittedLineMisses", each.missed());
         }, () -> node.putNull("fittedLinePasses").putNull("fittedLineMisses"));
-        FitJson.put(node, "leastPolynomialFactor", examined.minimax().map(Minimax::factor).map(OptionalDouble::of).orElse(OptionalDouble.empty()));
+        FitJson.put(node, "leastPolynomialFactor", examined.minimax().map(Minimax::factor).map(OptionalDouble::of)
+                .orElse(OptionalDouble.empty()));
         bounds.ends().ifPresentOrElse(ends -> {
             ObjectNode each = node.putObject("endsMethod");
             limit(each, "steep", Optional.of(ends.steep()));
@@ -48,7 +50,8 @@ final class BoundsJson {
     }
 
     private static void limit(ObjectNode node, String key, Optional<Bounds.Limit> limit) {
-        limit.ifPresentOrElse(line -> rows(node.putObject(key).put("slope", line.slope()).put("intercept", line.intercept()), "rows", line.rows()), () -> node.putNull(key));
+        limit.ifPresentOrElse(line -> rows(node.putObject(key).put("slope", line.slope()).put("intercept", line.intercept()), "rows",
+                line.rows()), () -> node.putNull(key));
     }
 
     private static void range(ObjectNode node, String key, Optional<Bounds.Range> range) {

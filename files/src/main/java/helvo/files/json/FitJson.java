@@ -48,10 +48,12 @@ public final class FitJson {
         ObjectNode report = NODES.objectNode();
         report.set("x", column(figure.xs().getFirst()));
         figure.xTime().ifPresent(time -> report.putObject("time").put("since", time.originText()).put("per", time.per().word()));
-        report.set("y", column(figure.series().isEmpty() ? figure.table().first(helvo.core.table.Role.Y).orElseThrow() : figure.y(figure.series().getFirst())));
+        report.set("y", column(figure.series().isEmpty() ? figure.table().first(helvo.core.table.Role.Y).orElseThrow()
+                : figure.y(figure.series().getFirst())));
         ArrayNode fits = report.putArray("fits");
         figure.series().forEach(series -> fits.add(fit(series, asked)));
-        figure.comparisons().stream().findFirst().ifPresentOrElse(comparison -> report.set("comparison", comparison(comparison)), () -> report.putNull("comparison"));
+        figure.comparisons().stream().findFirst().ifPresentOrElse(comparison -> report.set("comparison", comparison(comparison)),
+                () -> report.putNull("comparison"));
         return MAPPER.writeValueAsString(report);
     }
 
@@ -118,7 +120,8 @@ public final class FitJson {
         String symbol = series.rows().x().symbol();
         node.put("equation", equation.inNames(symbol, series.rows().y().symbol()));
         node.put("equationWhere", equation.where(symbol).orElse(null));
-        put(node, "equationOrigin", equation.printed().origin().map(origin -> OptionalDouble.of(origin.doubleValue())).orElse(OptionalDouble.empty()));
+        put(node, "equationOrigin", equation.printed().origin().map(origin -> OptionalDouble.of(origin.doubleValue()))
+                .orElse(OptionalDouble.empty()));
         ArrayNode coefficients = node.putArray("coefficients");
         fit.coefficients().forEach(coefficient -> coefficients.add(coefficient(coefficient)));
         put(node, "r2", quality.r2());
@@ -151,7 +154,8 @@ public final class FitJson {
         }
         ArrayNode readings = node.putArray("readings");
         for (double x : asked.at()) {
-            Reading.at(fit, series.points(), x).ifPresentOrElse(reading -> readings.add(reading(reading, series)), () -> readings.addObject().put("at", x).putNull("value"));
+            Reading.at(fit, series.points(), x).ifPresentOrElse(reading -> readings.add(reading(reading, series)),
+                    () -> readings.addObject().put("at", x).putNull("value"));
         }
         for (double y : asked.when()) {
             ArrayNode solutions = readings.addObject().put("when", y).putArray("solutions");
@@ -202,7 +206,8 @@ public final class FitJson {
         test(node, "equalLines", comparison.equalLines());
         ArrayNode pairs = node.putArray("pairs");
         for (Comparison.Pair pair : comparison.pairs()) {
-            ObjectNode each = pairs.addObject().put("first", pair.first()).put("second", pair.second()).put("difference", pair.difference());
+            ObjectNode each = pairs.addObject().put("first", pair.first()).put("second", pair.second())
+                    .put("difference", pair.difference());
             around(each, "difference", pair.difference(), pair.differenceHalf95());
             put(each, "ratio", OptionalDouble.of(pair.ratio()));
             put(each, "ratioLow95", pair.ratioLow95());

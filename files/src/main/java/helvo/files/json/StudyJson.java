@@ -227,7 +227,8 @@ public final class StudyJson {
         @Override
         public void serialize(Curve curve, JsonGenerator out, SerializationContext context) {
             boolean held = curve instanceof FixedInterceptLine;
-            out.writePOJO(new CurveForm(curve.keyword(), curve.degree() > 1 ? (Integer) curve.degree() : null, held ? (Double) curve.heldIntercept() : null, curve.onLogScale() ? Boolean.TRUE : null));
+            out.writePOJO(new CurveForm(curve.keyword(), curve.degree() > 1 ? (Integer) curve.degree() : null,
+                    held ? (Double) curve.heldIntercept() : null, curve.onLogScale() ? Boolean.TRUE : null));
         }
     }
 
@@ -236,7 +237,8 @@ public final class StudyJson {
         public Curve deserialize(JsonParser in, DeserializationContext context) {
             CurveForm form = context.readValue(in, CurveForm.class);
             Optional<Curve> named = Curves.of(form.curve(), form.degree() == null ? OptionalInt.empty() : OptionalInt.of(form.degree()),
-                    form.intercept() == null ? OptionalDouble.empty() : OptionalDouble.of(form.intercept()), Boolean.TRUE.equals(form.onLogScale()));
+                    form.intercept() == null ? OptionalDouble.empty() : OptionalDouble.of(form.intercept()),
+                    Boolean.TRUE.equals(form.onLogScale()));
             return named.isPresent() ? named.get() : context.reportInputMismatch(Curve.class, "there is no curve “%s”", form.curve());
         }
     }
@@ -251,7 +253,8 @@ public final class StudyJson {
     private static final class SetAsideIn extends ValueDeserializer<SetAside> {
         @Override
         public SetAside deserialize(JsonParser in, DeserializationContext context) {
-            Map<Integer, String> reasons = context.readValue(in, context.getTypeFactory().constructMapType(Map.class, Integer.class, String.class));
+            Map<Integer, String> reasons = context.readValue(in,
+                    context.getTypeFactory().constructMapType(Map.class, Integer.class, String.class));
             return SetAside.of(reasons);
         }
     }

@@ -33,7 +33,8 @@ final class LayoutGuess {
         Charset charset = charset(head, complete);
         String text = charset.decode(ByteBuffer.wrap(head)).toString();
         String sample = text.startsWith("\ufeff") ? text.substring(1) : text;
-        Delimiter delimiter = Arrays.stream(Delimiter.values()).max(Comparator.comparingDouble(d -> regularity(records(sample, d, complete)))).orElseThrow();
+        Delimiter delimiter = Arrays.stream(Delimiter.values())
+                .max(Comparator.comparingDouble(d -> regularity(records(sample, d, complete)))).orElseThrow();
         List<List<String>> records = records(sample, delimiter, complete);
         DecimalMark mark = delimiter == Delimiter.COMMA ? DecimalMark.POINT : mark(records);
         boolean headings = !records.isEmpty() && records.getFirst().stream().noneMatch(field -> NumberText.number(field, mark).isPresent());
@@ -42,7 +43,8 @@ final class LayoutGuess {
 
     /// UTF-16 by its byte order mark; UTF-8 where the bytes are valid in it; else Windows-1252, in which every text is.
     private static Charset charset(byte[] head, boolean complete) {
-        if (head.length >= 2 && ((head[0] & 0xff) == 0xff && (head[1] & 0xff) == 0xfe || (head[0] & 0xff) == 0xfe && (head[1] & 0xff) == 0xff)) {
+        if (head.length >= 2 && ((head[0] & 0xff) == 0xff && (head[1] & 0xff) == 0xfe
+                || (head[0] & 0xff) == 0xfe && (head[1] & 0xff) == 0xff)) {
             return StandardCharsets.UTF_16;
         }
         var decoder = StandardCharsets.UTF_8.newDecoder().onMalformedInput(CodingErrorAction.REPORT);
@@ -52,7 +54,8 @@ final class LayoutGuess {
 
     private static List<List<String>> records(String sample, Delimiter delimiter, boolean complete) {
         var records = new ArrayList<List<String>>();
-        try (CsvReader<CsvRecord> csv = CsvReader.builder().fieldSeparator(delimiter.sign()).commentStrategy(CommentStrategy.SKIP).ofCsvRecord(sample)) {
+        try (CsvReader<CsvRecord> csv = CsvReader.builder().fieldSeparator(delimiter.sign()).commentStrategy(CommentStrategy.SKIP)
+                .ofCsvRecord(sample)) {
             for (CsvRecord record : csv) {
                 records.add(record.getFields().stream().map(String::strip).toList());
                 if (records.size() > LINES) {
@@ -73,7 +76,8 @@ final class LayoutGuess {
         Map<Integer, Integer> counts = new TreeMap<>();
         records.forEach(record -> counts.merge(record.size(), 1, Integer::sum));
         var commonest = counts.entrySet().stream().filter(e -> e.getKey() > 1).max(Map.Entry.comparingByValue());
-        return commonest.map(e -> e.getValue() / (double) records.size() + penaltyForHalvedNumbers(records) + 1e-6 * Math.min(100, e.getKey())).orElse(0.0);
+        return commonest.map(e -> e.getValue() / (double) records.size() + penaltyForHalvedNumbers(records)
+                + 1e-6 * Math.min(100, e.getKey())).orElse(0.0);
     }
 
     /// Semicolon-separated numbers with decimal commas also split evenly at commas, but then fields hold semicolons.

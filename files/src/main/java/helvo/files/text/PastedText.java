@@ -34,27 +34,32 @@ public record PastedText(List<List<String>> rows, DecimalMark mark, boolean head
             throw new CannotRead("The text on the clipboard is no table: a quotation mark may lack its pair.", e);
         }
         boolean names = layout.headings() && rows.size() > 1
-                && rows.stream().skip(1).anyMatch(row -> row.stream().anyMatch(field -> NumberText.number(field, layout.mark()).isPresent()));
+                && rows.stream().skip(1).anyMatch(row -> row.stream()
+                        .anyMatch(field -> NumberText.number(field, layout.mark()).isPresent()));
         return new PastedText(List.copyOf(rows), layout.mark(), names);
     }
 
     /// As a table of its own.
     public TextTable table(String name) throws CannotRead {
-        String tabs = rows.stream().map(row -> row.stream().map(field -> field.replaceAll("[\t\r\n]+", " ")).collect(Collectors.joining("\t")))
+        String tabs = rows.stream().map(row -> row.stream().map(field -> field.replaceAll("[\t\r\n]+", " "))
+                .collect(Collectors.joining("\t")))
                 .collect(Collectors.joining("\n"));
-        return TextTable.read(tabs.getBytes(StandardCharsets.UTF_8), name, new TextLayout(StandardCharsets.UTF_8, Delimiter.TAB, mark, headings));
+        return TextTable.read(tabs.getBytes(StandardCharsets.UTF_8), name,
+                new TextLayout(StandardCharsets.UTF_8, Delimiter.TAB, mark, headings));
     }
 
     /// The fields in the decimal mark of the table they go into; text stays as it is.
     public List<List<String>> writtenWith(DecimalMark other) {
         return other == mark ? rows : rows.stream().map(row -> row.stream()
-                .map(field -> NumberText.number(field, mark).isPresent() ? field.replace(mark.sign(), other.sign()) : field).toList()).toList();
+                .map(field -> NumberText.number(field, mark).isPresent() ? field.replace(mark.sign(), other.sign())
+                        : field).toList()).toList();
     }
 
     /// Columns parted by blanks get tabs, where no other sign parts them and every line has as many fields.
     private static String parted(String text) {
         List<String> lines = text.lines().filter(line -> !line.isBlank()).toList();
-        if (text.indexOf('\t') >= 0 || text.indexOf(';') >= 0 || lines.stream().anyMatch(line -> line.matches(".*,\\s.*|.*[^\\d\\s],.*|.*,[^\\d\\s].*"))) {
+        if (text.indexOf('\t') >= 0 || text.indexOf(';') >= 0
+                || lines.stream().anyMatch(line -> line.matches(".*,\\s.*|.*[^\\d\\s],.*|.*,[^\\d\\s].*"))) {
             return text;
         }
         for (String gap : List.of(" {2,}", "\\s+")) {

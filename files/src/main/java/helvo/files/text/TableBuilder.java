@@ -214,7 +214,8 @@ public final class TableBuilder {
         var made = new ArrayList<Column>();
         for (int i = 0; i < columns.size(); i++) {
             ColumnBuilder column = columns.get(i);
-            Heading heading = i < headings.size() && headings.get(i) != null ? headings.get(i) : new Heading(pair ? i == 0 ? "x" : "y" : "Column " + (i + 1), "");
+            Heading heading = i < headings.size() && headings.get(i) != null ? headings.get(i)
+                    : new Heading(pair ? i == 0 ? "x" : "y" : "Column " + (i + 1), "");
             column.padTo(rows);
             made.add(made(i + 1, heading, column));
         }

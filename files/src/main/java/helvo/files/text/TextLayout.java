@@ -27,7 +27,8 @@ public record TextLayout(Charset charset, Delimiter delimiter, DecimalMark mark,
 
     /// The layout that a table was read by.
     public static TextLayout of(Table table, Table.Source.Text source) {
-        Delimiter delimiter = Arrays.stream(Delimiter.values()).filter(d -> d.sign() == source.delimiter()).findFirst().orElse(Delimiter.COMMA);
+        Delimiter delimiter = Arrays.stream(Delimiter.values()).filter(d -> d.sign() == source.delimiter()).findFirst()
+                .orElse(Delimiter.COMMA);
         return new TextLayout(Charset.forName(source.charset()), delimiter, table.mark(), source.headings());
     }
 

@@ -122,7 +122,8 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
 
     /// Text has no zero bytes (but for UTF-16, told by its byte order mark) and hardly any control characters.
     private static void refuseBinary(byte[] head, String name) throws CannotRead {
-        boolean wide = head.length >= 2 && (head[0] == (byte) 0xff && head[1] == (byte) 0xfe || head[0] == (byte) 0xfe && head[1] == (byte) 0xff);
+        boolean wide = head.length >= 2 && (head[0] == (byte) 0xff && head[1] == (byte) 0xfe
+                || head[0] == (byte) 0xfe && head[1] == (byte) 0xff);
         int control = 0;
         int zero = 0;
         for (byte b : head) {
@@ -130,13 +131,15 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
             control += b >= 0 && b < 32 && b != '\t' && b != '\n' && b != '\r' && b != '\f' || b == 127 ? 1 : 0;
         }
         if (!wide && (zero > 0 || control > head.length / 50)) {
-            throw new CannotRead("“" + name + "” is not a text file, so no table can be read from it: save the table as CSV and open that.");
+            throw new CannotRead("“" + name
+                    + "” is not a text file, so no table can be read from it: save the table as CSV and open that.");
         }
     }
 
     private static TextTable read(Source source, String name, TextLayout layout, Progress progress) throws IOException, CannotRead {
         var rows = new RowHandler(layout, name);
-        var decoder = layout.charset().newDecoder().onMalformedInput(layout.isUnicode() ? CodingErrorAction.REPORT : CodingErrorAction.REPLACE)
+        var decoder = layout.charset().newDecoder().onMalformedInput(layout.isUnicode() ? CodingErrorAction.REPORT
+                : CodingErrorAction.REPLACE)
                 .onUnmappableCharacter(CodingErrorAction.REPLACE);
         try (InputStream in = new Watched(source.open(), source.size(), progress);
                 Reader reader = new WithoutByteOrderMark(new InputStreamReader(in, decoder));
@@ -257,12 +260,14 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
 
         TextTable table(String file, TextLayout layout) throws CannotRead {
             if (builder.rows() == 0) {
-                throw new CannotRead(headings.stream().allMatch(String::isBlank) ? "“" + name + "” holds no values: there is nothing in it to open."
+                throw new CannotRead(headings.stream().allMatch(String::isBlank)
+                        ? "“" + name + "” holds no values: there is nothing in it to open."
                         : "“" + name + "” has headings only: there is no row of values below them.");
             }
             var notices = new ArrayList<String>();
             if (comments > 0) {
-                notices.add(Phrase.of("%,d %s.", comments, comments == 1 ? "line that begins with # was left out as a comment" : "lines that begin with # were left out as comments"));
+                notices.add(Phrase.of("%,d %s.", comments, comments == 1 ? "line that begins with # was left out as a comment"
+                        : "lines that begin with # were left out as comments"));
             }
             if (ragged > 0) {
                 notices.add(Phrase.of("%,d %s not as many fields as the first (line %,d is one): missing fields are empty cells, more fields more columns.", ragged, ragged == 1 ? "line has" : "lines have", firstRagged));

@@ -106,7 +106,8 @@ class BookTest {
         ReadTable read = read(file);
         Table table = read.table();
         assertThat(table.name()).isEqualTo("Pulls");
-        assertThat(table.columns()).extracting(Column::heading).containsExactly(new Heading("Day", ""), new Heading("Load", "N"), new Heading("Stretch dry", "mm"),
+        assertThat(table.columns()).extracting(Column::heading)
+                .containsExactly(new Heading("Day", ""), new Heading("Load", "N"), new Heading("Stretch dry", "mm"),
                 new Heading("Stretch salt", "mm"), new Heading("Remark", ""));
         assertThat(table.columns()).extracting(Column::kind).containsExactly(Kind.DATE, Kind.NUMBER, Kind.NUMBER, Kind.NUMBER, Kind.TEXT);
         assertThat(table.columns()).extracting(Column::role).startsWith(Role.X, Role.Y);
@@ -116,8 +117,10 @@ class BookTest {
         assertThat(table.rows()).isEqualTo(3);
         assertThat(read.notices()).containsExactly("Left out above the table: “Marram Cordage Laboratory, week 14”.",
                 "1 formula has no stored result and was left empty: open the workbook in the program it comes from and save it there.");
-        assertThat(ReadTable.read(file, Optional.of("Notes"), Progress.NONE).table().columns()).extracting(Column::name).containsExactly("a", "b");
-        assertThatThrownBy(() -> ReadTable.read(file, Optional.of("Nots"), Progress.NONE)).isInstanceOf(CannotRead.class).hasMessageContaining("it has Pulls, Empty, Notes");
+        assertThat(ReadTable.read(file, Optional.of("Notes"), Progress.NONE).table().columns()).extracting(Column::name)
+                .containsExactly("a", "b");
+        assertThatThrownBy(() -> ReadTable.read(file, Optional.of("Nots"), Progress.NONE)).isInstanceOf(CannotRead.class)
+                .hasMessageContaining("it has Pulls, Empty, Notes");
     }
 
     @Test
@@ -141,7 +144,9 @@ class BookTest {
         book.save(file.toFile());
         Table table = read(file).table();
         assertThat(table.name()).isEqualTo("pulls");
-        assertThat(table.columns()).extracting(Column::heading).containsExactly(new Heading("Cord", ""), new Heading("Stretch dry", "mm"), new Heading("Stretch wet", "mm"), new Heading("When", ""));
+        assertThat(table.columns()).extracting(Column::heading)
+                .containsExactly(new Heading("Cord", ""), new Heading("Stretch dry", "mm"), new Heading("Stretch wet", "mm"),
+                        new Heading("When", ""));
         assertThat(table.columns().getLast().shown(2, DecimalMark.POINT)).isEqualTo("2026-03-05 14:32");
         assertThat(cell(table, 2, 1)).isEqualTo(new Cell.Text("n/a"));
         assertThat(table.rows()).isEqualTo(3);
@@ -157,7 +162,8 @@ class BookTest {
             row(sheet, 2, 0, 5, 1.5, "A");
             row(sheet, 3, 0, 10, 2.5, "B");
         });
-        assertThat(read(file).table().columns()).extracting(Column::heading).containsExactly(new Heading("Load", "N"), new Heading("Stretch", "mm"), new Heading("Cord", ""));
+        assertThat(read(file).table().columns()).extracting(Column::heading)
+                .containsExactly(new Heading("Load", "N"), new Heading("Stretch", "mm"), new Heading("Cord", ""));
     }
 
     /// What was written reads back cell by cell, in each format.
@@ -192,8 +198,10 @@ class BookTest {
             }
             system.writeFilesystem(out);
         }
-        assertThatThrownBy(() -> read(file)).isInstanceOf(CannotRead.class).hasMessageContaining("protected by a password, or of an older kind");
-        Path ods = zip("secret.ods", "content.xml", "x", "META-INF/manifest.xml", "<m:manifest xmlns:m='urn:x'><m:file-entry><m:encryption-data/></m:file-entry></m:manifest>");
+        assertThatThrownBy(() -> read(file)).isInstanceOf(CannotRead.class)
+                .hasMessageContaining("protected by a password, or of an older kind");
+        Path ods = zip("secret.ods", "content.xml", "x", "META-INF/manifest.xml",
+                "<m:manifest xmlns:m='urn:x'><m:file-entry><m:encryption-data/></m:file-entry></m:manifest>");
         assertThatThrownBy(() -> read(ods)).isInstanceOf(CannotRead.class).hasMessageContaining("protected by a password");
     }
 
@@ -212,7 +220,8 @@ class BookTest {
                 }
             }
         }
-        assertThatThrownBy(() -> read(file)).isInstanceOf(CannotRead.class).hasMessageContaining("unpacks to far more than a workbook holds");
+        assertThatThrownBy(() -> read(file)).isInstanceOf(CannotRead.class)
+                .hasMessageContaining("unpacks to far more than a workbook holds");
         String repeated = content("<table:table-row table:number-rows-repeated='1000000000'><table:table-cell table:number-columns-repeated='1000000000'/></table:table-row>"
                 + "<table:table-row><table:table-cell office:value-type='float' office:value='7' table:number-columns-repeated='900000000'/></table:table-row>");
         assertThatThrownBy(() -> read(zip("wide.ods", "content.xml", repeated))).isInstanceOf(CannotRead.class);
@@ -222,7 +231,8 @@ class BookTest {
     @Test
     void nothingOutsideTheFileIsLookedAt() throws Exception {
         Path secret = Files.writeString(folder.resolve("secret.txt"), "42");
-        String evil = "<!DOCTYPE x [<!ENTITY e SYSTEM '" + secret.toUri() + "'>]>" + content("<table:table-row><table:table-cell office:value-type='string'><text:p>&e;</text:p></table:table-cell>"
+        String evil = "<!DOCTYPE x [<!ENTITY e SYSTEM '" + secret.toUri() + "'>]>"
+                + content("<table:table-row><table:table-cell office:value-type='string'><text:p>&e;</text:p></table:table-cell>"
                 + "<table:table-cell office:value-type='float' office:value='1'/></table:table-row>");
         assertThatThrownBy(() -> read(zip("evil.ods", "content.xml", evil))).isInstanceOf(CannotRead.class).hasMessageNotContaining("42");
     }
@@ -234,12 +244,15 @@ class BookTest {
         ReadTable read = read(zip("broken.ods", "content.xml", broken));
         assertThat(read.table().rows()).isEqualTo(2);
         assertThat(read.notices()).singleElement().asString().contains("the sheet “s” is damaged", "What was read before is kept.");
-        assertThatThrownBy(() -> read(zip("no.ods", "content.xml", "<<<"))).isInstanceOf(CannotRead.class).hasMessageContaining("is damaged");
+        assertThatThrownBy(() -> read(zip("no.ods", "content.xml", "<<<"))).isInstanceOf(CannotRead.class)
+                .hasMessageContaining("is damaged");
         assertThatThrownBy(() -> read(zip("else.xlsx", "a.txt", "x"))).isInstanceOf(CannotRead.class).hasMessageContaining("no workbook");
         Path cut = folder.resolve("cut.xlsx");
-        Files.write(cut, java.util.Arrays.copyOf(Files.readAllBytes(xlsx("whole.xlsx", book -> row(book.createSheet("s"), 0, 0, 1, 2))), 900));
+        Files.write(cut, java.util.Arrays.copyOf(Files.readAllBytes(xlsx("whole.xlsx", book -> row(book.createSheet("s"), 0, 0, 1, 2))),
+                900));
         assertThatThrownBy(() -> read(cut)).isInstanceOf(CannotRead.class).hasMessageContaining("is damaged");
-        assertThatThrownBy(() -> read(xlsx("nothing.xlsx", book -> book.createSheet("s")))).isInstanceOf(CannotRead.class).hasMessageContaining("holds no values");
+        assertThatThrownBy(() -> read(xlsx("nothing.xlsx", book -> book.createSheet("s")))).isInstanceOf(CannotRead.class)
+                .hasMessageContaining("holds no values");
     }
 
     private static String content(String rows) {

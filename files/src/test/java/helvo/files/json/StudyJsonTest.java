@@ -68,7 +68,8 @@ class StudyJsonTest {
             new ColumnEdit.UseAsFurtherX(1, 3),
             new ColumnEdit.SetKind(1, 2, Kind.DATE, DateText.Order.MONTH_FIRST),
             new ColumnEdit.SetFormat(1, 2, new Format.Dates(DateText.Form.MINUTE, DateText.Order.DAY_FIRST, TimeUnit.HOUR)),
-            new ColumnEdit.SetBarMeaning(1, 4, BarMeaning.INTERVAL_95), new ColumnEdit.SetOwnBars(1, 2, new OwnBars(0.35, false)), new ColumnEdit.ScaleBars(1, 2, 1.5), new FigureEdit.Weigh(1, Weighting.STATED),
+            new ColumnEdit.SetBarMeaning(1, 4, BarMeaning.INTERVAL_95), new ColumnEdit.SetOwnBars(1, 2, new OwnBars(0.35, false)),
+                    new ColumnEdit.ScaleBars(1, 2, 1.5), new FigureEdit.Weigh(1, Weighting.STATED),
             new ColumnEdit.MoveColumn(1, 2, 0),
             new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.X, true),
             new ColumnEdit.SetFormula(1, 5, new Heading("Load³", "N³"), "{2}^3"),
@@ -95,14 +96,23 @@ class StudyJsonTest {
             new FigureEdit.ChooseCurve(1, new SeriesKey(3, "dry"), new Polynomial(3)),
             new FigureEdit.Resize(1, 85, 60.5),
             new FigureEdit.SetSheet(1, SheetLook.OURS.get(1).look().withGround(Optional.empty())),
-            new FigureEdit.SetAxis(1, AxisPlace.RIGHT, AxisLook.USUAL.withLimits(Optional.of(0.1), Optional.of(1e300)).withTitle(Optional.of("v_{0}")).logarithmic(true)
-                    .with(AxisLook.Ticks.INSIDE).with(AxisLook.Grid.MINOR).reversed(true).onOtherSide(true).with(AxisLook.DateLabels.NUMERIC)),
-            new FigureEdit.Zoom(1, Map.of(AxisPlace.X, new FigureEdit.Zoom.Limits(Optional.of(-1.5), Optional.empty()), AxisPlace.Y, FigureEdit.Zoom.Limits.OWN)),
-            new FigureEdit.SetLegend(1, LegendLook.USUAL.with(LegendLook.Shown.ALWAYS).withAt(Optional.of(new CurveLook.Spot(0.25, 0.5))).withOrder(List.of(new SeriesKey(3, "wet"), new SeriesKey(3, "dry")))),
-            new FigureEdit.SetSeriesLook(1, new SeriesKey(3, "dry"), SeriesLook.USUAL.with(MarkerShape.STAR).with(SeriesLook.Join.SMOOTH).withColor(Optional.of("#1F5F8B")).withSize(1.5)
-                    .withStrength(Optional.of(0.5)).onRight(Optional.of(true)).withLabels(Optional.of(1)).coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).withName(Optional.of("dry cord")).withEdge(Optional.of("#17242B"))),
-            new FigureEdit.SetCurveLook(1, new SeriesKey(3, "dry"), CurveLook.USUAL.with(CurveLook.Dash.DASH_DOT).reaching(Optional.of(0.0), Optional.empty())
-                    .withLabel(Set.of(CurveLook.LabelPart.NAME)).withLabelAt(Optional.of(new CurveLook.Spot(0, 1))).withDigits(Optional.of(5))),
+            new FigureEdit.SetAxis(1, AxisPlace.RIGHT, AxisLook.USUAL.withLimits(Optional.of(0.1), Optional.of(1e300))
+                    .withTitle(Optional.of("v_{0}")).logarithmic(true)
+                    .with(AxisLook.Ticks.INSIDE).with(AxisLook.Grid.MINOR).reversed(true).onOtherSide(true)
+                            .with(AxisLook.DateLabels.NUMERIC)),
+            new FigureEdit.Zoom(1, Map.of(AxisPlace.X, new FigureEdit.Zoom.Limits(Optional.of(-1.5), Optional.empty()), AxisPlace.Y,
+                    FigureEdit.Zoom.Limits.OWN)),
+            new FigureEdit.SetLegend(1, LegendLook.USUAL.with(LegendLook.Shown.ALWAYS).withAt(Optional.of(new CurveLook.Spot(0.25, 0.5)))
+                    .withOrder(List.of(new SeriesKey(3, "wet"), new SeriesKey(3, "dry")))),
+            new FigureEdit.SetSeriesLook(1, new SeriesKey(3, "dry"),
+                    SeriesLook.USUAL.with(MarkerShape.STAR).with(SeriesLook.Join.SMOOTH).withColor(Optional.of("#1F5F8B")).withSize(1.5)
+                    .withStrength(Optional.of(0.5)).onRight(Optional.of(true)).withLabels(Optional.of(1))
+                            .coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).withName(Optional.of("dry cord"))
+                            .withEdge(Optional.of("#17242B"))),
+            new FigureEdit.SetCurveLook(1, new SeriesKey(3, "dry"),
+                    CurveLook.USUAL.with(CurveLook.Dash.DASH_DOT).reaching(Optional.of(0.0), Optional.empty())
+                    .withLabel(Set.of(CurveLook.LabelPart.NAME)).withLabelAt(Optional.of(new CurveLook.Spot(0, 1)))
+                            .withDigits(Optional.of(5))),
             new FigureEdit.PutNote(1, new Note.Text(1, "slack", 3, 4.5, Optional.of(new Note.Text.Target(1, 2)))),
             new FigureEdit.RemoveNote(1, 2),
             new StudyEdit.DuplicateFigure(1),
@@ -111,7 +121,8 @@ class StudyJsonTest {
             new StudyEdit.AddFigure(1),
             new StudyEdit.SwapAxes(1),
             new StudyEdit.WriteNumbers(Optional.of(new NumberFormat(DecimalMark.COMMA, true))),
-            new StudyEdit.KeepLook(new SheetLook.Named("Thesis", SheetLook.USUAL.withText(11).withLine(1.2).withDashes(true).withFrame(true))),
+            new StudyEdit.KeepLook(new SheetLook.Named("Thesis",
+                    SheetLook.USUAL.withText(11).withLine(1.2).withDashes(true).withFrame(true))),
             new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(1, new Cell.Text("dry")), new RowCondition.Is(2, new Cell.Number(0.1)),
                     new RowCondition.Is(2, Cell.EMPTY), new RowCondition.Between(2, -1, 1e300))));
 
@@ -119,12 +130,14 @@ class StudyJsonTest {
     void everyEditReadsBackAsItWas() {
         assertThat(StudyJson.text(new StudyEdit.Begin(Study.blank()))).doesNotContain("blank");
         assertThat(ONE_OF_EACH).allSatisfy(edit -> assertThat(StudyJson.edit(StudyJson.text(edit))).isEqualTo(edit));
-        assertThat(StudyJson.edit(StudyJson.text(new FigureEdit.SetTitle(1, Optional.empty())))).isEqualTo(new FigureEdit.SetTitle(1, Optional.empty()));
+        assertThat(StudyJson.edit(StudyJson.text(new FigureEdit.SetTitle(1, Optional.empty()))))
+                .isEqualTo(new FigureEdit.SetTitle(1, Optional.empty()));
     }
 
     @Test
     void noKindOfEditIsForgotten() {
-        assertThat(ONE_OF_EACH.stream().<Class<?>>map(Edit::getClass).toList()).containsExactlyInAnyOrderElementsOf(kinds(Edit.class).toList());
+        assertThat(ONE_OF_EACH.stream().<Class<?>>map(Edit::getClass).toList())
+                .containsExactlyInAnyOrderElementsOf(kinds(Edit.class).toList());
     }
 
     private static Stream<Class<?>> kinds(Class<?> family) {
@@ -150,7 +163,8 @@ class StudyJsonTest {
 
     @Test
     void everyCurveReadsBackAsItWas() {
-        for (Curve curve : List.of(new Line(), new FixedInterceptLine(-2.5), new Polynomial(10), new Logarithmic(), new Exponential(true), new Exponential(false), new Power(true), new Logistic())) {
+        for (Curve curve : List.of(new Line(), new FixedInterceptLine(-2.5), new Polynomial(10), new Logarithmic(), new Exponential(true),
+                new Exponential(false), new Power(true), new Logistic())) {
             Edit edit = new FigureEdit.ChooseCurve(1, new SeriesKey(3, ""), curve);
             assertThat(StudyJson.edit(StudyJson.text(edit))).isEqualTo(edit);
         }
@@ -158,7 +172,8 @@ class StudyJsonTest {
 
     @Test
     void everyNoteReadsBackAsItWas() {
-        for (Note note : List.of(new Note.Rule(2, true, 0.5, "half"), new Note.Span(3, false, 1, 2, ""), new Note.Drop(4, new SeriesKey(3, "dry"), true, 0.5, true))) {
+        for (Note note : List.of(new Note.Rule(2, true, 0.5, "half"), new Note.Span(3, false, 1, 2, ""),
+                new Note.Drop(4, new SeriesKey(3, "dry"), true, 0.5, true))) {
             Edit edit = new FigureEdit.PutNote(1, note);
             assertThat(StudyJson.edit(StudyJson.text(edit))).isEqualTo(edit);
         }
@@ -166,7 +181,8 @@ class StudyJsonTest {
 
     @Test
     void theFormIsPlain() {
-        assertThat(StudyJson.text(new TableEdit.SetCell(1, 2, 3, "about 7,6"))).isEqualTo("{\"do\":\"set cell\",\"table\":1,\"column\":2,\"row\":3,\"typed\":\"about 7,6\"}");
+        assertThat(StudyJson.text(new TableEdit.SetCell(1, 2, 3, "about 7,6")))
+                .isEqualTo("{\"do\":\"set cell\",\"table\":1,\"column\":2,\"row\":3,\"typed\":\"about 7,6\"}");
     }
 
     /// A journal is untrusted: it names edits, never classes.

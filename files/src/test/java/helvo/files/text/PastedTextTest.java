@@ -12,7 +12,8 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class PastedTextTest {
     @ParameterizedTest
-    @ValueSource(strings = {"1.5\t20\n2.5\t30", "1.5,20\n2.5,30\n", "1.5;20\r\n2.5;30\r\n", "1.5 20\n2.5 30", "  1.5    20\n  2.5    30\n", "1.5, 20\n2.5, 30"})
+    @ValueSource(strings = {"1.5\t20\n2.5\t30", "1.5,20\n2.5,30\n", "1.5;20\r\n2.5;30\r\n", "1.5 20\n2.5 30", "  1.5    20\n  2.5    30\n",
+            "1.5, 20\n2.5, 30"})
     void cellsArePartedByWhateverPartsThem(String text) throws CannotRead {
         assertThat(PastedText.of(text).rows()).containsExactly(List.of("1.5", "20"), List.of("2.5", "30"));
         assertThat(PastedText.of(text).headings()).isFalse();

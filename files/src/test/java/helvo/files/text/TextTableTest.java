@@ -44,15 +44,21 @@ class TextTableTest {
         Charset utf8 = StandardCharsets.UTF_8;
         return Stream.of(
                 Arguments.of("commas", "Load (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n", utf8, Delimiter.COMMA, DecimalMark.POINT),
-                Arguments.of("semicolons, decimal comma", "Load [N];Länge [mm]\r\n1,5;2,25\r\n2,5;3,5\r\n", utf8, Delimiter.SEMICOLON, DecimalMark.COMMA),
-                Arguments.of("semicolons, decimal point", "Load / N;Länge / mm\n1.5;2.25\n2.5;3.5", utf8, Delimiter.SEMICOLON, DecimalMark.POINT),
+                Arguments.of("semicolons, decimal comma", "Load [N];Länge [mm]\r\n1,5;2,25\r\n2,5;3,5\r\n", utf8, Delimiter.SEMICOLON,
+                        DecimalMark.COMMA),
+                Arguments.of("semicolons, decimal point", "Load / N;Länge / mm\n1.5;2.25\n2.5;3.5", utf8, Delimiter.SEMICOLON,
+                        DecimalMark.POINT),
                 Arguments.of("tabs, decimal comma", "Load (N)\tLänge (mm)\n1,5\t2,25\n2,5\t3,5\n", utf8, Delimiter.TAB, DecimalMark.COMMA),
                 Arguments.of("byte order mark", "\ufeffLoad (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n", utf8, Delimiter.COMMA, DecimalMark.POINT),
-                Arguments.of("Windows-1252", "Load (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n", TextLayout.WINDOWS, Delimiter.COMMA, DecimalMark.POINT),
-                Arguments.of("UTF-16", "Load (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n", StandardCharsets.UTF_16, Delimiter.COMMA, DecimalMark.POINT),
-                Arguments.of("quoted", "\"Load (N)\",\"Länge (mm)\"\n\"1.5\",\"2.25\"\n2.5,\" 3.5 \"\n", utf8, Delimiter.COMMA, DecimalMark.POINT),
+                Arguments.of("Windows-1252", "Load (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n", TextLayout.WINDOWS, Delimiter.COMMA,
+                        DecimalMark.POINT),
+                Arguments.of("UTF-16", "Load (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n", StandardCharsets.UTF_16, Delimiter.COMMA,
+                        DecimalMark.POINT),
+                Arguments.of("quoted", "\"Load (N)\",\"Länge (mm)\"\n\"1.5\",\"2.25\"\n2.5,\" 3.5 \"\n", utf8, Delimiter.COMMA,
+                        DecimalMark.POINT),
                 Arguments.of("old Mac line ends", "Load (N),Länge (mm)\r1.5,2.25\r2.5,3.5\r", utf8, Delimiter.COMMA, DecimalMark.POINT),
-                Arguments.of("comments and blank lines", "# of Monday\n\nLoad (N),Länge (mm)\n1.5,2.25\n\n2.5,3.5\n,\n\n", utf8, Delimiter.COMMA, DecimalMark.POINT));
+                Arguments.of("comments and blank lines", "# of Monday\n\nLoad (N),Länge (mm)\n1.5,2.25\n\n2.5,3.5\n,\n\n", utf8,
+                        Delimiter.COMMA, DecimalMark.POINT));
     }
 
     @ParameterizedTest(name = "{0}")
@@ -81,12 +87,14 @@ class TextTableTest {
         assertThat(read.table().columns().get(1).cells().cell(1)).isEqualTo(Cell.EMPTY);
         assertThat(read.table().columns().get(1).cells().cell(3)).isEqualTo(new Cell.Text("a,b\n c"));
         assertThat(read.table().columns().get(2).cells().cell(2)).isEqualTo(new Cell.Text("extra"));
-        assertThat(Problems.in(read.table()).groups()).extracting(problem -> problem.why(read.table())).containsExactly("“about 7.6” is not a number", "“a,b\n c” is not a number", "empty");
+        assertThat(Problems.in(read.table()).groups()).extracting(problem -> problem.why(read.table()))
+                .containsExactly("“about 7.6” is not a number", "“a,b\n c” is not a number", "empty");
         assertThat(read.notices()).singleElement().asString().contains("2 lines have", "line 3");
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"Load (N),Remark\n1.5,\"a, \"\"b\"\"\"\n0.1234567890123,about 7.6\n,\n3e-9,x\n", "Load (N);Remark\n1,5;a;\n0,1234567890123;\"b;c\"\n-2;\n"})
+    @ValueSource(strings = {"Load (N),Remark\n1.5,\"a, \"\"b\"\"\"\n0.1234567890123,about 7.6\n,\n3e-9,x\n",
+            "Load (N);Remark\n1,5;a;\n0,1234567890123;\"b;c\"\n-2;\n"})
     void whatIsWrittenReadsBackAsItWas(String text) throws Exception {
         TextTable read = TextTable.read(file(text), Progress.NONE);
         Path written = folder.resolve("written.csv");
@@ -114,7 +122,8 @@ class TextTableTest {
         TextTable guessed = TextTable.read(file, Progress.NONE);
         assertThat(guessed.layout().headings()).isFalse();
         assertThat(guessed.table().columns()).extracting(Column::name).containsExactly("x", "y");
-        TextTable changed = TextTable.read(file, Optional.of(guessed.layout().with(Delimiter.SEMICOLON).with(DecimalMark.COMMA)), Progress.NONE);
+        TextTable changed = TextTable.read(file, Optional.of(guessed.layout().with(Delimiter.SEMICOLON).with(DecimalMark.COMMA)),
+                Progress.NONE);
         assertThat(changed.table().columns()).singleElement().satisfies(column -> assertThat(column.cells().number(1)).isEqualTo(2.7));
         assertThat(TextTable.read(file, Optional.of(guessed.layout().withHeadings(true)), Progress.NONE).table().columns())
                 .extracting(Column::name).containsExactly("1", "5");
@@ -135,19 +144,22 @@ class TextTableTest {
                 Arguments.of("Load (N),Stretch (mm)\n", "headings only"),
                 Arguments.of(",,\n,,\n", "holds no values"),
                 Arguments.of("PK\u0003\u0004\u0000\u0000\u0001", "is not a text file"),
-                Arguments.of(IntStream.range(0, 200_000).mapToObj(Integer::toString).collect(Collectors.joining(",")), "line 1 has more than 1,000 columns"));
+                Arguments.of(IntStream.range(0, 200_000).mapToObj(Integer::toString).collect(Collectors.joining(",")),
+                        "line 1 has more than 1,000 columns"));
     }
 
     @ParameterizedTest
     @MethodSource("unreadable")
     void saysWhyAFileIsNoTable(String text, String why) throws IOException {
         Path file = file(text);
-        assertThatThrownBy(() -> TextTable.read(file, Progress.NONE)).isInstanceOf(CannotRead.class).hasMessageContaining(why).hasMessageContaining("t.csv");
+        assertThatThrownBy(() -> TextTable.read(file, Progress.NONE)).isInstanceOf(CannotRead.class).hasMessageContaining(why)
+                .hasMessageContaining("t.csv");
     }
 
     @Test
     void saysThatThereIsNoFileOrThatItIsAFolder() {
-        assertThatThrownBy(() -> TextTable.read(folder.resolve("no.csv"), Progress.NONE)).isInstanceOf(CannotRead.class).hasMessageContaining("no file");
+        assertThatThrownBy(() -> TextTable.read(folder.resolve("no.csv"), Progress.NONE)).isInstanceOf(CannotRead.class)
+                .hasMessageContaining("no file");
         assertThatThrownBy(() -> TextTable.read(folder, Progress.NONE)).isInstanceOf(CannotRead.class).hasMessageContaining("is a folder");
     }
 
