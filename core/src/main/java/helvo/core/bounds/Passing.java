@@ -6,6 +6,7 @@ import helvo.core.fit.FittedFunction;
 import helvo.core.fit.Points;
 import helvo.core.table.RowList;
 import java.util.Optional;
+import java.util.function.DoubleUnaryOperator;
 
 /// How a fitted curve meets the error bars of its points.
 ///
@@ -16,7 +17,9 @@ import java.util.Optional;
 /// @param worst  row of the bar that needs it
 public record Passing(int bars, int[] missed, double factor, int worst) {
     private static final double ROUNDING = 1e-12;
-    private static final int STEPS = 24;
+    private static final int STEPS = 96;
+    private static final double GROWTH = 1.05;
+    private static final double FARTHEST = 1e9;
 
     /// @param points those that the curve was fitted to
     /// @return empty where none has a bar
@@ -68,38 +71,43 @@ public record Passing(int bars, int[] missed, double factor, int worst) {
         return boxes.left()[i] == 0 && boxes.right()[i] == 0 ? alone : Math.min(alone, sideways(curve, boxes, i, alone));
     }
 
-    /// The least factor at which the curve meets the grown box, with the place where it does: narrowed from a grid on either side of the
-    /// point.
+    /// The least factor at which the curve meets the grown box on either side of its point.
     private static double sideways(FittedFunction curve, Boxes boxes, int i, double alone) {
+        double x = boxes.x()[i];
+        double y = boxes.y()[i];
+        boolean above = curve.at(x) > y;
         double best = alone;
-        for (int side = -1; side <= 1; side += 2) {
-            double half = side < 0 ? boxes.left()[i] : boxes.right()[i];
-            double reach = Double.isInfinite(alone) ? 64 : alone;
-            double low = 0;
-            double high = reach;
-            for (int round = 0; round < 6 && half > 0; round++) {
-                double at = low;
-                double least = Double.POSITIVE_INFINITY;
-                for (int step = 0; step <= STEPS; step++) {
-                    double k = low + (high - low) * step / STEPS;
-                    double factor = Math.max(k, inY(curve, boxes, i, boxes.x()[i] + side * k * half));
-                    if (factor < least) {
-                        least = factor;
-                        at = k;
-                    }
-                }
-                best = Math.min(best, least);
-                double width = (high - low) / STEPS;
-                low = Math.max(0, at - width);
-                high = at + width;
+        for (double half : new double[] {-boxes.left()[i], boxes.right()[i]}) {
+            DoubleUnaryOperator gap = k -> above ? curve.at(x + k * half) - (y + k * boxes.up()[i])
+                    : y - k * boxes.down()[i] - curve.at(x + k * half);
+            if (half != 0) {
+                best = Math.min(best, firstMeeting(gap, best));
             }
         }
         return best;
     }
 
-    private static double inY(FittedFunction curve, Boxes boxes, int i, double x) {
-        double above = curve.at(x) - boxes.y()[i];
-        double half = above > 0 ? boxes.up()[i] : boxes.down()[i];
-        return above == 0 ? 0 : half == 0 || Double.isNaN(above) ? Double.POSITIVE_INFINITY : Math.abs(above) / half;
+    /// The least factor up to a limit at which a gap closes, halved down to the last digit; infinite where it stays open or is no number.
+    private static double firstMeeting(DoubleUnaryOperator gap, double limit) {
+        double low = 0;
+        double high = Double.isInfinite(limit) ? 1.0 / STEPS : limit / STEPS;
+        while (gap.applyAsDouble(high) > 0) {
+            low = high;
+            high = Double.isInfinite(limit) ? high * GROWTH : high + limit / STEPS;
+            if (high > Math.min(limit, FARTHEST)) {
+                return Double.POSITIVE_INFINITY;
+            }
+        }
+        if (Double.isNaN(gap.applyAsDouble(high))) {
+            return Double.POSITIVE_INFINITY;
+        }
+        for (double middle = (low + high) / 2; low < middle && middle < high; middle = (low + high) / 2) {
+            if (gap.applyAsDouble(middle) > 0) {
+                low = middle;
+            } else {
+                high = middle;
+            }
+        }
+        return high;
     }
 }

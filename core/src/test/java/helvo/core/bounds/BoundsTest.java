@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import helvo.core.Progress;
 import helvo.core.Rational;
 import helvo.core.curve.Line;
+import helvo.core.curve.Polynomial;
 import helvo.core.fit.ErrorBars;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
@@ -302,6 +303,29 @@ class BoundsTest {
         assertThat(passing.missed()).containsExactly(1, 2);
         assertThat(passing.passes()).isEqualTo(2);
         assertThat(passing.factor()).isCloseTo(0.45 / 0.2, within(1e-12));
+    }
+
+    /// y = x² against one bar about (2, y): where it is met follows from (2 ± d k)² = y ± e k.
+    @ParameterizedTest
+    @CsvSource(textBlock = """
+            5,  0.1, 0,   2.3606797749978969641
+            3,  0.1, 0,   2.6794919243112270647
+            5,  0.1, 0.5, 1.0977222864644365
+            3,  0.1, 0.5, 1.1251780630393893
+            5,  0,   0.5, 2
+            -1, 0.1, 0,   Infinity
+            """)
+    void aCurveAgainstBarsInXAndY(double y, double d, double e, double factor) {
+        double[] x = {0, 1, 2, 3, 4};
+        Fit square = ((FitOutcome.Fitted) new Polynomial(2).fit(Points.of(x, new double[] {0, 1, 4, 9, 16}), Progress.NONE)).fit();
+        Points point = points(new double[] {2}, new double[] {y}, same(1, d), same(1, e));
+        Passing passing = Passing.of(square, point, Progress.NONE).orElseThrow();
+        if (Double.isInfinite(factor)) {
+            assertThat(passing.factor()).isInfinite();
+        } else {
+            assertThat(passing.factor()).isCloseTo(factor, within(1e-11));
+        }
+        assertThat(passing.missed()).containsExactly(0);
     }
 
     /// Chebyshev: |x| on [−1, 1] is x² + 1/8 to within 1/8; of points on a parabola nothing is left; x³ is 3x/4 to within 1/4.
