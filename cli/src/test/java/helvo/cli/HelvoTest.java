@@ -242,6 +242,20 @@ class HelvoTest {
         assertThat(err.toString()).contains("could not be written: its folder does not exist");
     }
 
+    @Test
+    void derivedColumnsMayUseEarlierOnes() throws IOException {
+        String[] fit = {"fit", table(), "--x", "Load", "--y", "Quarter", "--set-aside", "1,4-5", "--only", "Cord=dry", "--json", "--derive"};
+        assertThat(helvo(Stream.concat(Stream.of(fit), Stream.of("Half [mm] = Stretch / 2", "--derive", "Quarter [cm] = Half / 2"))
+                .toArray(String[]::new))).isZero();
+        JsonNode report = JsonMapper.shared().readTree(out.toString());
+        assertThat(report.at("/y/unit").asString()).isEqualTo("cm");
+        assertThat(report.at("/fits/0/coefficients/1/value").asDouble()).as("a quarter of 0.2").isCloseTo(0.05, within(1e-15));
+        assertThat(helvo(Stream.concat(Stream.of(fit), Stream.of("Quarter")).toArray(String[]::new))).isNotZero();
+        assertThat(err.toString()).contains("--derive “Quarter”", "name [unit] = formula");
+        assertThat(helvo(Stream.concat(Stream.of(fit), Stream.of("Quarter = Stretch / (4 + Depth)")).toArray(String[]::new))).isNotZero();
+        assertThat(err.toString()).contains("--derive, at sign 16 of “Stretch / (4 + Depth)”", "Depth");
+    }
+
     static Stream<Arguments> refused() {
         return Stream.of(
                 Arguments.of("", 1, "is empty"),
