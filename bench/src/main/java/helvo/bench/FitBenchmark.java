@@ -1,11 +1,11 @@
 package helvo.bench;
 
 import helvo.core.Progress;
-import helvo.core.curve.Curves;
-import helvo.core.curve.Line;
-import helvo.core.curve.Polynomial;
+import helvo.core.fit.Curves;
 import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Line;
 import helvo.core.fit.Points;
+import helvo.core.fit.Polynomial;
 import java.util.List;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;

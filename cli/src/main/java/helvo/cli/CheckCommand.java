@@ -1,14 +1,14 @@
 package helvo.cli;
 
-import helvo.core.Progress;
 import helvo.core.Phrase;
+import helvo.core.Progress;
 import helvo.core.number.NumberText;
 import helvo.core.table.Column;
 import helvo.core.table.Problem;
 import helvo.core.table.Problems;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
-import helvo.files.ReadTable;
+import helvo.files.table.ReadTable;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.Locale;

@@ -1,7 +1,7 @@
 package helvo.cli;
 
-import helvo.core.Progress;
 import helvo.core.Phrase;
+import helvo.core.Progress;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.look.SheetLook;
 import helvo.core.study.Edit;
@@ -60,11 +60,11 @@ final class DrawCommand implements Callable<Integer> {
     public Integer call() throws CannotRead, Refused {
         FigureFormat format = FigureFormat.of(out.toString())
                 .orElseThrow(() -> wrong("--out “" + out + "” must end in .png, .svg or .pdf."));
-        if (!within(width, SheetLook.LEAST_MM, SheetLook.MOST_MM) || !within(height, SheetLook.LEAST_MM, SheetLook.MOST_MM)) {
-            throw wrong(Phrase.of("--width and --height must be %.0f to %.0f mm.", SheetLook.LEAST_MM, SheetLook.MOST_MM));
+        if (!within(width, SheetLook.MIN_MM, SheetLook.MAX_MM) || !within(height, SheetLook.MIN_MM, SheetLook.MAX_MM)) {
+            throw wrong(Phrase.of("--width and --height must be %.0f to %.0f mm.", SheetLook.MIN_MM, SheetLook.MAX_MM));
         }
-        if (!within(dpi, FigureFile.LEAST_DPI, FigureFile.MOST_DPI)) {
-            throw wrong(Phrase.of("--dpi must be %.0f to %.0f.", FigureFile.LEAST_DPI, FigureFile.MOST_DPI));
+        if (!within(dpi, FigureFile.MIN_DPI, FigureFile.MAX_DPI)) {
+            throw wrong(Phrase.of("--dpi must be %.0f to %.0f.", FigureFile.MIN_DPI, FigureFile.MAX_DPI));
         }
         List<Edit> edits = new ArrayList<>(List.of(new FigureEdit.SetSheet(FitOptions.figure(), SheetLook.suiting(width, height))));
         edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.BOUNDS, bounds));

@@ -2,8 +2,8 @@ package helvo.cli;
 
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Fit;
+import helvo.core.fit.FitOutcome;
 import helvo.core.readout.ComparisonReadout;
 import helvo.core.readout.ReadingsReadout;
 import helvo.core.readout.Readout;

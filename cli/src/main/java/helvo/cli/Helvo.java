@@ -9,15 +9,16 @@ import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import java.util.concurrent.Callable;
-import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
+import picocli.CommandLine;
 
 /// The one program: a window, and the same core without one.
 @Command(name = "helvo", mixinStandardHelpOptions = true, versionProvider = Version.class,
         description = "Scatter figures with error bars, trend lines and the numbers behind them.",
         footer = {"", "Without a command, the window opens. `helvo COMMAND --help` tells of each."},
-        subcommands = {CheckCommand.class, FitCommand.class, CurvesCommand.class, DrawCommand.class})
+        subcommands = {CheckCommand.class, FitCommand.class, CurvesCommand.class, DrawCommand.class, ApplyCommand.class,
+            SimulateLoggerCommand.class})
 public final class Helvo implements Callable<Integer> {
     public static final int DONE = 0;
     public static final int DATA_DO_NOT_ALLOW = 1;

@@ -55,7 +55,8 @@ class HelvoTest {
         assertThat(report.at("/x/unit").asString()).isEqualTo("N");
         JsonNode fit = report.at("/fits/0");
         assertThat(fit.propertyNames()).containsExactlyInAnyOrderElementsOf(FIT_KEYS);
-        assertThat(fit.at("/rows").toString()).isEqualTo("{\"given\":8,\"used\":4,\"setAside\":[1,4,5],\"unusable\":[{\"row\":3,\"why\":\"“about 7.6” is not a number\"}]}");
+        assertThat(fit.at("/rows").toString()).isEqualTo("{\"given\":8,\"used\":4,\"setAside\":[1,4,5],"
+                + "\"unusable\":[{\"row\":3,\"why\":\"“about 7.6” is not a number\"}]}");
         // Rows 2, 6, 7 and 8: y = 0.2 x exactly.
         assertThat(fit.at("/coefficients/1/value").asDouble()).isEqualTo(0.2);
         assertThat(fit.at("/coefficients/1/t").isNull()).isTrue();
@@ -244,7 +245,8 @@ class HelvoTest {
 
     @Test
     void derivedColumnsMayUseEarlierOnes() throws IOException {
-        String[] fit = {"fit", table(), "--x", "Load", "--y", "Quarter", "--set-aside", "1,4-5", "--only", "Cord=dry", "--json", "--derive"};
+        String[] fit = {"fit", table(), "--x", "Load", "--y", "Quarter", "--set-aside", "1,4-5", "--only", "Cord=dry", "--json",
+            "--derive"};
         assertThat(helvo(Stream.concat(Stream.of(fit), Stream.of("Half [mm] = Stretch / 2", "--derive", "Quarter [cm] = Half / 2"))
                 .toArray(String[]::new))).isZero();
         JsonNode report = JsonMapper.shared().readTree(out.toString());
@@ -253,7 +255,7 @@ class HelvoTest {
         assertThat(helvo(Stream.concat(Stream.of(fit), Stream.of("Quarter")).toArray(String[]::new))).isNotZero();
         assertThat(err.toString()).contains("--derive “Quarter”", "name [unit] = formula");
         assertThat(helvo(Stream.concat(Stream.of(fit), Stream.of("Quarter = Stretch / (4 + Depth)")).toArray(String[]::new))).isNotZero();
-        assertThat(err.toString()).contains("--derive, at sign 16 of “Stretch / (4 + Depth)”", "Depth");
+        assertThat(err.toString()).contains("--derive, at character 16 of “Stretch / (4 + Depth)”", "Depth");
     }
 
     static Stream<Arguments> refused() {

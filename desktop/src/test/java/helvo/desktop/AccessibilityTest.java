@@ -2,6 +2,8 @@ package helvo.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.desktop.panels.CommandFinder;
+import helvo.desktop.panels.HandOver;
 import helvo.files.samples.SampleStudy;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -35,14 +37,14 @@ class AccessibilityTest {
 
     @AfterEach
     void close(FxRobot robot) {
-        robot.interact(window.session::close);
+        robot.interact(window::close);
     }
 
     @Test
     void everyControlHasAName(FxRobot robot) {
         window.settle();
-        robot.interact(window.view::showFinder);
-        robot.interact(window.view::showHandOver);
+        robot.interact(() -> window.view.panels().show(CommandFinder.class));
+        robot.interact(() -> window.view.panels().show(HandOver.class));
         List<Node> nameless = new ArrayList<>();
         robot.interact(() -> collect(window.view, nameless));
         assertThat(nameless).isEmpty();

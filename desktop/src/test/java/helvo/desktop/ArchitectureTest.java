@@ -1,6 +1,8 @@
 package helvo.desktop;
 
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
@@ -10,9 +12,37 @@ import com.tngtech.archunit.lang.ArchRule;
 @AnalyzeClasses(packages = "helvo.desktop", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
     @ArchTest
-    static final ArchRule workKnowsNoView = noClasses().that()
-            .resideInAnyPackage("helvo.desktop.work", "helvo.desktop.app").should().dependOnClassesThat()
-            .resideInAnyPackage("helvo.desktop", "javafx.scene..");
+    static final ArchRule noCircle = slices().matching("helvo.desktop.(*)..").should().beFreeOfCycles();
+
+    /// From the program down to its work; what is in one line of the window's regions knows those to its right.
+    @ArchTest
+    static final ArchRule layers = layeredArchitecture().consideringOnlyDependenciesInLayers()
+            .layer("app").definedBy("helvo.desktop.app")
+            .layer("window").definedBy("helvo.desktop.window")
+            .layer("regions").definedBy("helvo.desktop.measurements", "helvo.desktop.figure",
+                    "helvo.desktop.readout", "helvo.desktop.curves")
+            .layer("panels").definedBy("helvo.desktop.panels")
+            .layer("controls").definedBy("helvo.desktop.controls")
+            .layer("workspace").definedBy("helvo.desktop.workspace")
+            .layer("keeping").definedBy("helvo.desktop.keeping")
+            .layer("document").definedBy("helvo.desktop.document")
+            .layer("work").definedBy("helvo.desktop.work")
+            .whereLayer("app").mayNotBeAccessedByAnyLayer()
+            .whereLayer("window").mayOnlyBeAccessedByLayers("app")
+            .whereLayer("regions").mayOnlyBeAccessedByLayers("window", "app")
+            .whereLayer("panels").mayOnlyBeAccessedByLayers("regions", "window", "app")
+            .whereLayer("controls").mayOnlyBeAccessedByLayers("panels", "regions", "window")
+            .whereLayer("workspace").mayOnlyBeAccessedByLayers("controls", "panels", "regions", "window", "app")
+            .whereLayer("keeping").mayOnlyBeAccessedByLayers("workspace", "panels", "window", "app")
+            .whereLayer("document").mayOnlyBeAccessedByLayers("keeping", "workspace", "panels", "regions", "app");
+
+    @ArchTest
+    static final ArchRule theDocumentKnowsNoView = noClasses().that().resideInAnyPackage("helvo.desktop.work", "helvo.desktop.document")
+            .should().dependOnClassesThat().resideInAnyPackage("javafx.scene..", "javafx.stage..");
+
+    @ArchTest
+    static final ArchRule theDocumentKnowsNoFile = noClasses().that().resideInAPackage("helvo.desktop.document")
+            .should().dependOnClassesThat().resideInAnyPackage("helvo.files..", "java.nio.file..");
 
     /// What a computer's language changes is never used: see [helvo.core.Phrase].
     @ArchTest

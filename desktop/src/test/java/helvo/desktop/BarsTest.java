@@ -8,11 +8,11 @@ import helvo.core.fit.Weighting;
 import helvo.core.look.AxisPlace;
 import helvo.core.look.BarLook;
 import helvo.core.study.ColumnEdit;
-import helvo.core.study.SeriesKey;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Role;
+import helvo.core.table.SeriesKey;
 import helvo.figure.FigureLayout;
-import helvo.figure.Thing;
+import helvo.figure.FigurePart;
 import helvo.files.samples.SampleStudy;
 import java.util.Arrays;
 import java.util.Optional;
@@ -35,7 +35,7 @@ import org.testfx.framework.junit5.Start;
 /// Error bars in the window: their panel, what if, dragging, weights, readings, groups side by side.
 @ExtendWith(ApplicationExtension.class)
 class BarsTest {
-    private static final SeriesKey DRY = new SeriesKey(3, "dry");
+    private static final SeriesKey DRY = SeriesKey.group(3, "dry");
     private DrivenWindow window;
 
     @Start
@@ -45,12 +45,12 @@ class BarsTest {
 
     @AfterEach
     void close(FxRobot robot) {
-        robot.interact(window.session::close);
+        robot.interact(window::close);
     }
 
     private SeriesAnalysis dry() {
         window.settle();
-        return window.session.figure().orElseThrow().series().getFirst();
+        return window.workspace.figure().orElseThrow().series().getFirst();
     }
 
     private double bar(int point) {
@@ -91,8 +91,8 @@ class BarsTest {
     }
 
     private Point2D scene(double x, double y) {
-        FigureLayout layout = window.view.figureView().layoutNow().orElseThrow();
-        Point2D at = window.view.figureView().inScene(layout.px(x), layout.py(AxisPlace.Y, y));
+        FigureLayout layout = window.view.figure().view().layoutNow().orElseThrow();
+        Point2D at = window.view.figure().view().inScene(layout.px(x), layout.py(AxisPlace.Y, y));
         return window.view.localToScreen(window.view.sceneToLocal(at));
     }
 
@@ -108,7 +108,7 @@ class BarsTest {
         assertThat(dry().bounds().orElseThrow().exist()).isFalse();
         assertThat(window.text("#bars-verdict")).startsWith("No line passes through all bars.");
         assertThat(readout()).contains("No line passes through all bars. One would with bars 1 times as long");
-        assertThat(window.session.study().tables().getFirst().column(4).cells().number(0)).isEqualTo(0.35);
+        assertThat(window.workspace.study().tables().getFirst().column(4).cells().number(0)).isEqualTo(0.35);
         window.press(robot, "#bars-back");
         assertThat(bar(0)).isEqualTo(0.35);
         robot.interact(() -> {
@@ -116,10 +116,10 @@ class BarsTest {
             ((Slider) window.view.lookup("#bars-slider")).setValue(2);
         });
         assertThat(bar(0)).isCloseTo(0.7, within(1e-12));
-        assertThat(window.session.history().get().steps()).isEmpty();
+        assertThat(window.workspace.history().get().steps()).isEmpty();
         window.press(robot, "#bars-accept");
-        assertThat(window.session.study().tables().getFirst().column(4).cells().number(0)).isCloseTo(0.7, within(1e-12));
-        robot.interact(window.session::undo);
+        assertThat(window.workspace.study().tables().getFirst().column(4).cells().number(0)).isCloseTo(0.7, within(1e-12));
+        robot.interact(window.workspace::undo);
         assertThat(bar(0)).isEqualTo(0.35);
     }
 
@@ -139,7 +139,7 @@ class BarsTest {
         assertThat(dry().points().yBars().isNone()).isTrue();
         assertThat(dry().bounds()).isEmpty();
         choose(robot, "#bars-from", "column ± (mm)");
-        assertThat(window.session.table().orElseThrow().column(4).role()).isEqualTo(Role.Y_BAR);
+        assertThat(window.workspace.table().orElseThrow().column(4).role()).isEqualTo(Role.Y_BAR);
         assertThat(window.view.lookup("#bars-size")).as("each row has its own").isNull();
         choose(robot, "#bars-direction", "in x");
         choose(robot, "#bars-from", "the same for all");
@@ -150,7 +150,7 @@ class BarsTest {
         choose(robot, "#bars-weights", "by their error bars, as stated");
         assertThat(dry().points().weighedInBoth()).isTrue();
         assertThat(readout()).contains("Points are weighted by their error bars, as stated, in x and y (York’s line).").contains("χ²");
-        assertThat(window.session.figureInView().orElseThrow().weighting()).isEqualTo(Weighting.STATED);
+        assertThat(window.workspace.figureInView().orElseThrow().weighting()).isEqualTo(Weighting.STATED);
     }
 
     /// One drag is one step; while it lasts the readout follows and the table does not.
@@ -159,25 +159,25 @@ class BarsTest {
     void barsLookAsChosenAndMayBeUnequal(FxRobot robot) {
         robot.push(KeyCode.CONTROL, KeyCode.B);
         window.settle();
-        java.util.function.Supplier<BarLook> look = () -> window.session.figureInView().orElseThrow().look().series(DRY).bars();
+        java.util.function.Supplier<BarLook> look = () -> window.workspace.figureInView().orElseThrow().look().series(DRY).bars();
         enter(robot, "#bars-cap", "2.5");
-        enter(robot, "#bars-weight", "2");
+        enter(robot, "#bars-width", "2");
         assertThat(look.get()).isEqualTo(new BarLook(true, 2.5, 2, Optional.empty()));
-        enter(robot, "#bars-weight", "9");
-        assertThat(look.get().weight()).as("too heavy").isEqualTo(2);
+        enter(robot, "#bars-width", "9");
+        assertThat(look.get().width()).as("too heavy").isEqualTo(2);
         robot.interact(() -> ((ToggleButton) window.view.lookup("#bars-color-4C7A34")).fire());
         assertThat(look.get().color()).contains("#4C7A34");
         robot.interact(() -> ((CheckBox) window.view.lookup("#bars-shown")).fire());
         window.settle();
-        assertThat(window.view.figureView().layoutNow().orElseThrow().parts())
-                .noneMatch(part -> part.thing() instanceof Thing.BarOf(var key, _, _) && key.equals(DRY))
-                .anyMatch(part -> part.thing() instanceof Thing.BarOf);
-        int table = window.session.table().orElseThrow().id();
+        assertThat(window.view.figure().view().layoutNow().orElseThrow().parts())
+                .noneMatch(part -> part.of() instanceof FigurePart.BarOf(var key, _, _) && key.equals(DRY))
+                .anyMatch(part -> part.of() instanceof FigurePart.BarOf);
+        int table = window.workspace.table().orElseThrow().id();
         robot.interact(() -> {
-            window.session.perform(new ColumnEdit.AddColumn(table));
-            int added = window.session.table().orElseThrow().columns().getLast().id();
-            window.session.perform(new TableEdit.FillSeries(table, added, 0, 0.1, 0.01, 22));
-            window.session.perform(new ColumnEdit.SetRole(table, added, Role.Y_DOWN));
+            window.workspace.perform(new ColumnEdit.AddColumn(table));
+            int added = window.workspace.table().orElseThrow().columns().getLast().id();
+            window.workspace.perform(new TableEdit.FillSeries(table, added, 0, 0.1, 0.01, 22));
+            window.workspace.perform(new ColumnEdit.SetRole(table, added, Role.Y_DOWN));
         });
         assertThat(dry().points().yBars().up()[3]).isEqualTo(0.35);
         assertThat(dry().points().yBars().down()[3]).isCloseTo(0.13, within(1e-15));
@@ -187,21 +187,21 @@ class BarsTest {
     @Test
     void theEndOfABarIsDragged(FxRobot robot) {
         window.settle();
-        FigureLayout layout = window.view.figureView().layoutNow().orElseThrow();
-        var end = layout.place(new Thing.BarOf(DRY, 10, Thing.BarEnd.UP)).orElseThrow();
-        Point2D from = window.view.localToScreen(window.view.sceneToLocal(window.view.figureView()
+        FigureLayout layout = window.view.figure().view().layoutNow().orElseThrow();
+        var end = layout.place(new FigurePart.BarOf(DRY, 10, FigurePart.BarEnd.UP)).orElseThrow();
+        Point2D from = window.view.localToScreen(window.view.sceneToLocal(window.view.figure().view()
                 .inScene(end.getCenterX(), end.getCenterY())));
         double y = dry().points().y()[9];
         robot.moveTo(from).press(MouseButton.PRIMARY).moveTo(scene(50, y + 1)).moveTo(scene(50, y + 1.5));
         assertThat(bar(9)).isCloseTo(1.5, within(0.06));
-        assertThat(window.session.study().tables().getFirst().column(4).cells().number(10)).isEqualTo(0.35);
+        assertThat(window.workspace.study().tables().getFirst().column(4).cells().number(10)).isEqualTo(0.35);
         robot.release(MouseButton.PRIMARY);
         window.settle();
-        assertThat(window.session.history().get().steps()).hasSize(1);
-        assertThat(window.session.study().tables().getFirst().column(4).cells().number(10)).isCloseTo(1.5, within(0.06));
-        robot.clickOn(window.view.localToScreen(window.view.sceneToLocal(window.view.figureView()
-                .inScene(layout.px(50), window.view.figureView().layoutNow().orElseThrow()
-                .place(new Thing.BarOf(DRY, 10, Thing.BarEnd.UP)).orElseThrow().getCenterY()))));
+        assertThat(window.workspace.history().get().steps()).hasSize(1);
+        assertThat(window.workspace.study().tables().getFirst().column(4).cells().number(10)).isCloseTo(1.5, within(0.06));
+        robot.clickOn(window.view.localToScreen(window.view.sceneToLocal(window.view.figure().view()
+                .inScene(layout.px(50), window.view.figure().view().layoutNow().orElseThrow()
+                .place(new FigurePart.BarOf(DRY, 10, FigurePart.BarEnd.UP)).orElseThrow().getCenterY()))));
         assertThat(window.view.lookup("#bars-panel").isVisible()).isTrue();
         type(robot, "#bars-row", "0.4");
         robot.type(KeyCode.ENTER);
@@ -215,7 +215,7 @@ class BarsTest {
         assertThat(readout()).contains("Readings", "for the mean, ±", "lines within the bars reach from");
         window.press(robot, "#readout-at-y");
         assertThat(readout()).contains("95 % between");
-        assertThat(window.session.figureInView().orElseThrow().look().notes()).hasSize(2);
+        assertThat(window.workspace.figureInView().orElseThrow().look().notes()).hasSize(2);
     }
 
     @Test

@@ -4,8 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.study.Study;
 import helvo.core.table.Table;
+import helvo.desktop.app.Looks;
+import helvo.desktop.document.Document;
+import helvo.desktop.measurements.MeasurementGrid;
+import helvo.desktop.window.MainView;
+import helvo.desktop.workspace.FileDialogs;
+import helvo.desktop.workspace.Workspace;
 import helvo.figure.FigureFormat;
-import helvo.files.TableFile;
+import helvo.files.table.TableFile;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -22,37 +28,59 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
-import javafx.stage.Window;
 import org.testfx.api.FxRobot;
 import org.testfx.util.WaitForAsyncUtils;
 
 /// The real window on a study, for a test to drive.
 final class DrivenWindow {
-    final Session session;
+    final OneStudy study;
+    final Document document;
+    final Workspace workspace;
     final MainView view;
     Path saveTo;
     List<Path> toOpen = List.of();
 
     DrivenWindow(Stage stage, Study study) {
-        session = new Session(study);
-        view = new MainView(session, new FileDialogs() {
+        this(stage, new OneStudy(study));
+    }
+
+    DrivenWindow(Stage stage, OneStudy study) {
+        this.study = study;
+        document = study.document;
+        workspace = new Workspace(document, study.keeper, study, new FileDialogs() {
             @Override
-            public List<Path> tables(Window owner) {
+            public List<Path> files() {
                 return toOpen;
             }
 
             @Override
-            public Optional<Path> table(Window owner, TableFile.Format format, String suggestedName) {
+            public Optional<Path> data(String table) {
+                return toOpen.stream().findFirst();
+            }
+
+            @Override
+            public Optional<Path> study(String suggestedName) {
                 return Optional.ofNullable(saveTo);
             }
 
             @Override
-            public Optional<Path> figure(Window owner, FigureFormat format, String suggestedName) {
+            public Optional<Path> table(TableFile.Format format, String suggestedName) {
+                return Optional.ofNullable(saveTo);
+            }
+
+            @Override
+            public Optional<Path> figure(FigureFormat format, String suggestedName) {
                 return Optional.ofNullable(saveTo);
             }
         });
-        stage.setScene(HelvoWindow.scene(view, 1280, 800));
+        view = new MainView(workspace);
+        stage.setScene(Looks.scene(view, 1280, 800));
         stage.show();
+    }
+
+    void close() {
+        workspace.close();
+        study.end();
     }
 
     MeasurementGrid grid() {
@@ -60,7 +88,7 @@ final class DrivenWindow {
     }
 
     Table table(int place) {
-        return session.study().tables().get(place);
+        return workspace.study().tables().get(place);
     }
 
     ToggleButton toggle(String id) {
@@ -96,7 +124,7 @@ final class DrivenWindow {
         var frames = new AnimationTimer() {
             @Override
             public void handle(long now) {
-                if (session.background().idle() && view.figureView().settled()) {
+                if (workspace.isIdle() && view.figure().view().isSettled()) {
                     laidOut.countDown();
                 }
             }

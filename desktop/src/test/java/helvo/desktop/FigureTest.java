@@ -13,10 +13,11 @@ import helvo.core.look.Note;
 import helvo.core.look.SeriesLook;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberFormat;
-import helvo.core.study.SeriesKey;
 import helvo.core.table.Role;
+import helvo.core.table.SeriesKey;
+import helvo.desktop.figure.SelectionMarks;
 import helvo.figure.FigureLayout;
-import helvo.figure.Thing;
+import helvo.figure.FigurePart;
 import helvo.files.samples.SampleStudy;
 import java.awt.geom.Rectangle2D;
 import java.util.List;
@@ -49,7 +50,7 @@ import org.testfx.framework.junit5.Start;
 /// Changes the figure where it is touched.
 @ExtendWith(ApplicationExtension.class)
 class FigureTest {
-    private static final SeriesKey DRY = new SeriesKey(3, "dry");
+    private static final SeriesKey DRY = SeriesKey.group(3, "dry");
     private DrivenWindow window;
 
     @Start
@@ -59,26 +60,26 @@ class FigureTest {
 
     @AfterEach
     void close(FxRobot robot) {
-        robot.interact(window.session::close);
+        robot.interact(window::close);
     }
 
     private FigureLook look() {
-        return window.session.figureInView().orElseThrow().look();
+        return window.workspace.figureInView().orElseThrow().look();
     }
 
     private FigureLayout layout() {
         window.settle();
-        return window.view.figureView().layoutNow().orElseThrow();
+        return window.view.figure().view().layoutNow().orElseThrow();
     }
 
     /// On the screen.
     private Point2D at(double x, double y) {
-        Point2D scene = window.view.figureView().inScene(x, y);
+        Point2D scene = window.view.figure().view().inScene(x, y);
         return window.view.localToScreen(window.view.sceneToLocal(scene));
     }
 
-    private Point2D at(Thing thing) {
-        Rectangle2D box = layout().place(thing).orElseThrow();
+    private Point2D at(FigurePart part) {
+        Rectangle2D box = layout().place(part).orElseThrow();
         return at(box.getCenterX(), box.getCenterY());
     }
 
@@ -137,7 +138,7 @@ class FigureTest {
         type(robot, "#axis-to", "60");
         type(robot, "#axis-step", "10");
         type(robot, "#axis-minor", "5");
-        assertThat(look().axis(AxisPlace.X)).isEqualTo(AxisLook.USUAL.withLimits(Optional.of(-10.0), Optional.of(60.0))
+        assertThat(look().axis(AxisPlace.X)).isEqualTo(AxisLook.DEFAULT.withLimits(Optional.of(-10.0), Optional.of(60.0))
                 .withStep(Optional.of(10.0)).withMinor(Optional.of(5)));
         assertThat(layout().x().orElseThrow().ticks()).containsExactly(-10.0, 0.0, 10.0, 20.0, 30.0, 40.0, 50.0, 60.0);
         assertThat(layout().x().orElseThrow().minorTicks()).hasSize(36);
@@ -157,14 +158,14 @@ class FigureTest {
 
     @Test
     void titlesAreWrittenInPlaceWithSignsAndRaisedParts(FxRobot robot) {
-        robot.clickOn(at(new Thing.AxisTitle(AxisPlace.X)));
+        robot.clickOn(at(new FigurePart.AxisTitle(AxisPlace.X)));
         robot.write("F_{max} (\\muN m^{2}, \\degC)", 0).type(KeyCode.ENTER);
         window.settle();
         assertThat(look().axis(AxisPlace.X).title()).hasValue("F_{max} (μN m^{2}, °C)");
         robot.push(KeyCode.CONTROL, KeyCode.T).push(KeyCode.CONTROL, KeyCode.A).write("x".repeat(520), 0).type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.session.figureInView().orElseThrow().title().orElseThrow()).hasSize(500);
-        assertThat(window.session.notice().get().orElseThrow().text()).contains("500 characters");
+        assertThat(window.workspace.figureInView().orElseThrow().title().orElseThrow()).hasSize(500);
+        assertThat(window.workspace.messages().notice().get().orElseThrow().text()).contains("500 characters");
     }
 
     @Test
@@ -175,19 +176,19 @@ class FigureTest {
         assertThat(layout().x().orElseThrow().high()).isCloseTo(51 / 0.75, within(2.0));
         assertThat(layout().x().orElseThrow().low()).isEqualTo(0);
         robot.push(KeyCode.CONTROL, KeyCode.Z);
-        robot.drag(at(new Thing.CurveEnd(DRY, false))).dropTo(data(0.5, 0.3));
+        robot.drag(at(new FigurePart.CurveEnd(DRY, false))).dropTo(data(0.5, 0.3));
         window.settle();
         assertThat(look().curve(DRY).from().orElseThrow()).isCloseTo(0.5, within(0.4));
-        Point2D legend = at(new Thing.Legend());
+        Point2D legend = at(new FigurePart.Legend());
         robot.drag(legend).dropTo(legend.add(150, 180));
         window.settle();
         CurveLook.Spot spot = look().legend().at().orElseThrow();
         assertThat(spot.across()).isBetween(0.2, 0.5);
-        Point2D label = at(new Thing.CurveLabel(DRY));
+        Point2D label = at(new FigurePart.CurveLabel(DRY));
         robot.drag(label).dropTo(label.add(-60, 40));
         window.settle();
         assertThat(look().curve(DRY).labelAt()).isPresent();
-        assertThat(window.session.history().get().steps()).as("each drag is one step").hasSize(3);
+        assertThat(window.workspace.history().get().steps()).as("each drag is one step").hasSize(3);
     }
 
     @Test
@@ -222,6 +223,13 @@ class FigureTest {
         robot.clickOn(data(30, 6.29)).clickOn("#points-aside");
         window.settle();
         assertThat(window.table(0).setAside().has(6)).isFalse();
+        robot.clickOn(data(30, 6.29)).clickOn("#points-show");
+        window.settle();
+        assertThat(window.workspace.selection().get().rows()).containsExactly(6);
+        robot.clickOn(data(30, 6.29)).clickOn("#points-looks");
+        window.settle();
+        assertThat(window.view.lookup("#series-shape")).as("the look of its series").isNotNull();
+        robot.type(KeyCode.ESCAPE);
         encircle(robot, false, data(3, 3), data(12, 0.4));
         robot.clickOn("#points-aside");
         window.settle();
@@ -229,25 +237,26 @@ class FigureTest {
         encircle(robot, true, data(38, 14), data(54, 15.5), data(54, 8), data(38, 8));
         robot.clickOn("#points-others");
         window.settle();
-        assertThat(window.session.figure().orElseThrow().series().stream().mapToInt(series -> series.points().size()).sum()).isEqualTo(6);
+        assertThat(window.workspace.figure().orElseThrow().series().stream().mapToInt(series -> series.points().size()).sum()).isEqualTo(6);
     }
 
     @Test
     void seriesAndCurvesLookAsChosen(FxRobot robot) {
-        robot.clickOn(at(new Thing.LegendEntry(DRY)));
+        robot.clickOn(at(new FigurePart.LegendEntry(DRY)));
         choose(robot, "#series-shape", MarkerShape.SQUARE);
         type(robot, "#series-name", "dry cord");
         type(robot, "#series-size", "9");
         assertThat(window.text("#figure-panel-wrong")).contains("It must be from 0.2 to 5.");
-        type(robot, "#series-strength", "0.4");
+        type(robot, "#series-opacity", "0.4");
         window.press(robot, "#series-color-4C7A34");
         choose(robot, "#series-labels", Optional.of(2));
         choose(robot, "#series-colored", Optional.of(SeriesLook.ColorBy.RESIDUAL));
         window.press(robot, "#series-counts");
-        assertThat(look().series(DRY)).isEqualTo(SeriesLook.USUAL.with(MarkerShape.SQUARE).withName(Optional.of("dry cord"))
-                .withStrength(Optional.of(0.4)).withColor(Optional.of("#4C7A34"))
-                .withLabels(Optional.of(2)).coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).bySize(true));
-        assertThat(layout().place(new Thing.ColorKey(DRY))).as("a key to the colours").isPresent();
+        assertThat(look().series(DRY)).isEqualTo(SeriesLook.DEFAULT.withShape(Optional.of(MarkerShape.SQUARE))
+                .withName(Optional.of("dry cord"))
+                .withOpacity(Optional.of(0.4)).withColor(Optional.of("#4C7A34"))
+                .withLabels(Optional.of(2)).withColoredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).withBySize(true));
+        assertThat(layout().place(new FigurePart.ColorKey(DRY))).as("a key to the colours").isPresent();
         window.press(robot, "#series-to-curve");
         choose(robot, "#curve-dash", CurveLook.Dash.DASHED);
         type(robot, "#curve-from", "60");
@@ -258,7 +267,7 @@ class FigureTest {
                 .satisfies(curve -> assertThat(curve.to()).isEmpty());
         robot.push(KeyCode.ESCAPE).push(KeyCode.CONTROL, KeyCode.L);
         choose(robot, "#legend-shown", LegendLook.Shown.NEVER);
-        assertThat(layout().place(new Thing.Legend())).isEmpty();
+        assertThat(layout().place(new FigurePart.Legend())).isEmpty();
     }
 
     @Test
@@ -286,13 +295,13 @@ class FigureTest {
         type(robot, "#note-text", "first pull");
         window.press(robot, "#note-arrow");
         assertThat(look().notes()).singleElement().satisfies(note -> assertThat(((Note.Text) note).to()).isPresent());
-        Point2D note = at(new Thing.NoteOf(1, 0));
+        Point2D note = at(new FigurePart.NoteOf(1, 0));
         robot.push(KeyCode.ESCAPE).drag(note).dropTo(note.add(-40, -50));
         window.settle();
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.D);
         window.settle();
         type(robot, "#note-at", "8");
-        assertThat(look().notes().get(1)).isEqualTo(new Note.Drop(2, DRY, true, 8, true));
+        assertThat(look().notes().get(1)).isEqualTo(new Note.ReadingMarker(2, DRY, true, 8, true));
         robot.push(KeyCode.CONTROL, KeyCode.K).write("shaded span of x", 0).type(KeyCode.ENTER);
         window.settle();
         type(robot, "#note-from", "12");
@@ -315,10 +324,10 @@ class FigureTest {
         assertThat(look().sheet().text()).isEqualTo(8);
         robot.push(KeyCode.ESCAPE).push(KeyCode.CONTROL, KeyCode.K).write("copy of this figure", 0).type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.session.figuresInView()).hasSize(2);
+        assertThat(window.workspace.figuresInView()).hasSize(2);
         robot.push(KeyCode.CONTROL, KeyCode.T).push(KeyCode.CONTROL, KeyCode.A).write("The other", 0).type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.session.figuresInView()).extracting(figure -> figure.title().orElse(""))
+        assertThat(window.workspace.figuresInView()).extracting(figure -> figure.title().orElse(""))
                 .containsExactly("Stretch of 3 mm marram cord under load", "The other");
         robot.push(KeyCode.CONTROL, KeyCode.K).write("swap x and y", 0).type(KeyCode.ENTER);
         window.settle();
@@ -374,8 +383,9 @@ class FigureTest {
         assertThat(look().notes()).singleElement().isInstanceOfSatisfying(Note.Rule.class,
                 rule -> assertThat(rule.at()).isCloseTo(2, within(0.1)));
         choose(robot, menu(robot, emptyX, layout().py(AxisPlace.Y, 3)), "menu-read-x");
-        assertThat(look().notes().getLast()).isInstanceOfSatisfying(Note.Drop.class, drop -> assertThat(drop.series()).isEqualTo(DRY));
-        Rectangle2D label = layout().place(new Thing.CurveLabel(DRY)).orElseThrow();
+        assertThat(look().notes().getLast()).isInstanceOfSatisfying(Note.ReadingMarker.class,
+                drop -> assertThat(drop.series()).isEqualTo(DRY));
+        Rectangle2D label = layout().place(new FigurePart.CurveLabel(DRY)).orElseThrow();
         choose(robot, menu(robot, label.getCenterX(), label.getCenterY()), "menu-digits-6");
         assertThat(look().curve(DRY).digits()).hasValue(6);
         var axis = menu(robot, layout().plot().getCenterX(), layout().plot().getMaxY() + 8);
@@ -410,7 +420,7 @@ class FigureTest {
         });
         window.settle();
         assertThat(marks.rings()).isEqualTo(6);
-        robot.interact(() -> window.session.perform(new helvo.core.study.TableEdit.Sort(1, 2, false)));
+        robot.interact(() -> window.workspace.perform(new helvo.core.study.TableEdit.Sort(1, 2, false)));
         window.settle();
         assertThat(marks.isVisible()).as("other rows stand there now").isFalse();
     }
@@ -428,7 +438,7 @@ class FigureTest {
                 .flatMap(each -> DrivenWindow.items(((ContextMenu) each).getItems()))
                 .filter(item -> "figure-new".equals(item.getId())).findFirst().orElseThrow().fire());
         window.settle();
-        assertThat(window.session.figuresInView()).extracting(figure -> figure.name()).containsExactly("Figure", "Figure 2");
+        assertThat(window.workspace.figuresInView()).extracting(figure -> figure.name()).containsExactly("Figure", "Figure 2");
         assertThat(window.toggle("#figure-1").isSelected()).isTrue();
         robot.doubleClickOn("#figure-1");
         robot.push(KeyCode.CONTROL, KeyCode.A).write("Both cords", 0).type(KeyCode.ENTER);
@@ -441,7 +451,7 @@ class FigureTest {
 
     @Test
     void anotherUnitSaysWhyItHasTheOtherAxisAndGoesBack(FxRobot robot) {
-        robot.interact(() -> window.session.show(window.session.study().tables().stream()
+        robot.interact(() -> window.workspace.show(window.workspace.study().tables().stream()
                 .filter(table -> table.name().equals("Bath")).findFirst().orElseThrow().id()));
         window.settle();
         assertThat(layout().axes()).containsKey(AxisPlace.RIGHT);
@@ -449,7 +459,7 @@ class FigureTest {
         window.press(robot, "#one-axis");
         assertThat(layout().axes()).doesNotContainKey(AxisPlace.RIGHT);
         assertThat(window.view.lookup("#figure-notices").isVisible()).isFalse();
-        int heat = window.session.table().orElseThrow().columns().stream().filter(column -> column.role() == Role.Y)
+        int heat = window.workspace.table().orElseThrow().columns().stream().filter(column -> column.role() == Role.Y)
                 .skip(1).findFirst().orElseThrow().id();
         var tag = (MenuButton) window.view.lookup("#role-" + heat);
         robot.interact(tag::show);
@@ -461,7 +471,7 @@ class FigureTest {
 
     @Test
     void fieldsBeginWithWhatIsThereNow(FxRobot robot) {
-        Rectangle2D title = layout().place(new Thing.AxisTitle(AxisPlace.X)).orElseThrow();
+        Rectangle2D title = layout().place(new FigurePart.AxisTitle(AxisPlace.X)).orElseThrow();
         robot.clickOn(at(title.getCenterX(), title.getCenterY()));
         var field = (TextField) window.view.lookup("#figure-title-field");
         assertThat(field.getText()).isEqualTo("Load (N)");
@@ -476,7 +486,7 @@ class FigureTest {
         robot.type(KeyCode.TAB).type(KeyCode.TAB).push(KeyCode.ESCAPE);
         window.settle();
         assertThat(look().axes()).as("looked at, not changed").doesNotContainKey(AxisPlace.X);
-        assertThat(window.session.history().get().steps()).isEmpty();
+        assertThat(window.workspace.history().get().steps()).isEmpty();
     }
 
     @Test

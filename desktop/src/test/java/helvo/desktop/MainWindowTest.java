@@ -2,20 +2,20 @@ package helvo.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import helvo.core.curve.Line;
-import helvo.core.curve.Polynomial;
+import helvo.core.fit.Line;
+import helvo.core.fit.Polynomial;
 import helvo.core.study.Layer;
 import helvo.core.table.Cell;
 import helvo.core.table.Decision;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
+import helvo.desktop.workspace.SystemClipboard;
 import helvo.files.samples.SampleStudy;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import javafx.scene.Node;
-import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
@@ -46,7 +46,7 @@ class MainWindowTest {
 
     @AfterEach
     void close(FxRobot robot) {
-        robot.interact(window.session::close);
+        robot.interact(window::close);
     }
 
     @Test
@@ -75,7 +75,7 @@ class MainWindowTest {
         robot.interact(() -> window.grid().choose(2, stretch().columns().get(1)));
         robot.type(KeyCode.F2);
         robot.write("77").type(KeyCode.ESCAPE);
-        assertThat(window.session.history().get().steps()).isEmpty();
+        assertThat(window.workspace.history().get().steps()).isEmpty();
         robot.type(KeyCode.F2).write("16").type(KeyCode.TAB);
         window.settle();
         assertThat(stretch().columns().get(1).cells().number(2)).isEqualTo(16);
@@ -83,7 +83,7 @@ class MainWindowTest {
         robot.type(KeyCode.DELETE);
         window.settle();
         assertThat(stretch().columns().get(2).cells().cell(2)).isEqualTo(Cell.EMPTY);
-        assertThat(window.session.history().get().steps()).extracting(step -> step.sentence())
+        assertThat(window.workspace.history().get().steps()).extracting(step -> step.sentence())
                 .containsExactly("Row 3, Load: “16” instead of “15”", "Row 3, Stretch: empty instead of “3.20”");
     }
 
@@ -92,17 +92,17 @@ class MainWindowTest {
         window.settle();
         robot.clickOn("#curve-quadratic");
         window.settle();
-        assertThat(window.session.series().orElseThrow().chosen().curve()).isEqualTo(new Polynomial(2));
+        assertThat(window.workspace.series().orElseThrow().chosen().curve()).isEqualTo(new Polynomial(2));
         assertThat(window.text("#equation")).contains("Load²");
         assertThat(window.toggle("#curve-quadratic").isSelected()).isTrue();
         robot.clickOn("#series-1");
         window.settle();
-        assertThat(window.session.series().orElseThrow().chosen().curve()).isEqualTo(new Line());
+        assertThat(window.workspace.series().orElseThrow().chosen().curve()).isEqualTo(new Line());
         assertThat(window.toggle("#curve-line").isSelected()).isTrue();
         robot.clickOn("#undo");
         window.settle();
         robot.clickOn("#series-0");
-        assertThat(window.session.series().orElseThrow().chosen().curve()).isEqualTo(new Line());
+        assertThat(window.workspace.series().orElseThrow().chosen().curve()).isEqualTo(new Line());
     }
 
     @Test
@@ -140,7 +140,7 @@ class MainWindowTest {
         robot.clickOn("#role-1").clickOn("not used");
         window.settle();
         assertThat(stretch().columns().getFirst().role()).isEqualTo(Role.NONE);
-        assertThat(window.session.figure().orElseThrow().series()).hasSize(1);
+        assertThat(window.workspace.figure().orElseThrow().series()).hasSize(1);
         robot.clickOn("#role-3").clickOn("x, horizontal");
         window.settle();
         assertThat(window.text("#equation")).startsWith("Load = ");
@@ -152,11 +152,11 @@ class MainWindowTest {
         robot.clickOn("#figure-title");
         robot.write("Pulled cords").type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.session.figure().orElseThrow().title()).isEqualTo("Pulled cords");
+        assertThat(window.workspace.figure().orElseThrow().title()).isEqualTo("Pulled cords");
         robot.push(KeyCode.CONTROL, KeyCode.T);
         robot.type(KeyCode.DELETE).type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.session.figure().orElseThrow().title()).isEqualTo("Stretch against Load");
+        assertThat(window.workspace.figure().orElseThrow().title()).isEqualTo("Stretch against Load");
     }
 
     @Test
@@ -175,7 +175,7 @@ class MainWindowTest {
         robot.clickOn("#hand-over-width").push(KeyCode.CONTROL, KeyCode.A).write("3").clickOn("#save-png");
         window.settle();
         assertThat(robot.lookup("must be a number from 40 to 1200 mm; “3” is not.").tryQuery()).isEmpty();
-        assertThat(window.session.figure().orElseThrow().figure().widthMm()).isEqualTo(85);
+        assertThat(window.workspace.figure().orElseThrow().figure().widthMm()).isEqualTo(85);
         window.saveTo = folder.resolve("none/figure.png");
         robot.clickOn("#hand-over-width").push(KeyCode.CONTROL, KeyCode.A).write("90").clickOn("#save-png");
         window.settle();
@@ -187,13 +187,14 @@ class MainWindowTest {
         window.settle();
         Table before = stretch();
         window.saveTo = folder.resolve("Stretch.csv");
-        robot.push(KeyCode.CONTROL, KeyCode.S);
+        robot.clickOn("#hand-over").clickOn("#save-csv");
         window.settle();
         assertThat(window.text("#notice")).contains("Saved “Stretch.csv”");
+        robot.type(KeyCode.ESCAPE);
         window.toOpen = List.of(window.saveTo);
         robot.clickOn("#open");
         window.settle();
-        assertThat(window.session.study().tables().getLast().columns()).isEqualTo(before.columns());
+        assertThat(window.workspace.study().tables().getLast().columns()).isEqualTo(before.columns());
     }
 
     @Test
@@ -201,8 +202,8 @@ class MainWindowTest {
         window.settle();
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.R);
         WaitForAsyncUtils.waitForFxEvents();
-        String copied = WaitForAsyncUtils.waitForAsyncFx(1000, () -> Clipboard.getSystemClipboard().getString());
-        double slope = window.session.series().orElseThrow().fit().orElseThrow().coefficient("b").value();
+        String copied = WaitForAsyncUtils.waitForAsyncFx(1000, () -> SystemClipboard.text());
+        double slope = window.workspace.series().orElseThrow().fit().orElseThrow().coefficient("b").value();
         assertThat(copied).contains("slope\t" + slope + " ± ", "salt-soaked");
     }
 
@@ -212,12 +213,12 @@ class MainWindowTest {
         robot.push(KeyCode.CONTROL, KeyCode.K);
         robot.write("guide").type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.session.figure().orElseThrow().figure().shows(Layer.GUIDE_GRID)).isTrue();
+        assertThat(window.workspace.figure().orElseThrow().figure().shows(Layer.GUIDE_GRID)).isTrue();
         assertThat(window.toggle("#show-guide-grid").isSelected()).isTrue();
         robot.push(KeyCode.CONTROL, KeyCode.K);
         robot.write("fit cubic").type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.session.series().orElseThrow().chosen().curve()).isEqualTo(new Polynomial(3));
+        assertThat(window.workspace.series().orElseThrow().chosen().curve()).isEqualTo(new Polynomial(3));
         robot.interact(() -> window.grid().choose(0, stretch().columns().get(1)));
         robot.push(KeyCode.CONTROL, KeyCode.D);
         window.settle();
@@ -232,18 +233,18 @@ class MainWindowTest {
         window.toOpen = List.of(Files.writeString(folder.resolve("kraft.csv"), "Kraft (N);Weg (mm)\n1,5;2,25\n2,5;3,5\n3,5;4,75\n"));
         robot.clickOn("#open");
         window.settle();
-        assertThat(window.session.study().tables()).extracting(Table::name).endsWith("Stock", "kraft");
+        assertThat(window.workspace.study().tables()).extracting(Table::name).endsWith("Stock", "kraft");
         assertThat(window.text("#layout")).isEqualTo("Semicolons, decimal comma, UTF-8, headings");
         assertThat(window.text("#equation")).isEqualTo("Weg = 1.25 Kraft + 0.375");
         robot.clickOn("#layout").clickOn("No headings");
         window.settle();
-        assertThat(window.session.table().orElseThrow().rows()).isEqualTo(4);
-        var study = window.session.study();
+        assertThat(window.workspace.table().orElseThrow().rows()).isEqualTo(4);
+        var study = window.workspace.study();
         window.toOpen = List.of(Files.write(folder.resolve("photo.csv"), new byte[] {1, 2, 0, 0, 3}));
         robot.clickOn("#open");
         window.settle();
         assertThat(window.text("#notice")).contains("“photo.csv” is not a text file");
-        assertThat(window.session.study()).isSameAs(study);
+        assertThat(window.workspace.study()).isSameAs(study);
         robot.clickOn("#close-notice");
         assertThat(robot.lookup("#notice").query().getParent().isVisible()).isFalse();
     }

@@ -46,21 +46,21 @@ class MeasurementsTest {
 
     @AfterEach
     void close(FxRobot robot) {
-        robot.interact(window.session::close);
+        robot.interact(window::close);
     }
 
     private void show(FxRobot robot, String table) {
-        robot.interact(() -> window.session.show(window.session.study().tables().stream()
+        robot.interact(() -> window.workspace.show(window.workspace.study().tables().stream()
                 .filter(each -> each.name().equals(table)).findFirst().orElseThrow().id()));
         window.settle();
     }
 
     private Table table() {
-        return window.session.table().orElseThrow();
+        return window.workspace.table().orElseThrow();
     }
 
     private SeriesAnalysis series() {
-        return window.session.series().orElseThrow();
+        return window.workspace.series().orElseThrow();
     }
 
     private void keys(FxRobot robot, KeyCode... keys) {
@@ -143,7 +143,7 @@ class MeasurementsTest {
         assertThat(window.text("#set-name")).isEqualTo("1 and 2");
         robot.doubleClickOn("#set-name").push(KeyCode.CONTROL, KeyCode.A).write("first pulls", 0).type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.session.figure().orElseThrow().series()).extracting(SeriesAnalysis::label, each -> each.points().size())
+        assertThat(window.workspace.figure().orElseThrow().series()).extracting(SeriesAnalysis::label, each -> each.points().size())
                 .containsExactly(tuple("first pulls", 10), tuple("others", 40));
     }
 
@@ -195,11 +195,12 @@ class MeasurementsTest {
         assertThat(table().columns().get(1).cells().cell(6)).isEqualTo(Cell.EMPTY);
         assertThat(table().decisions()).hasSize(3);
         window.press(robot, "#keep-5");
-        assertThat(window.session.analysis().get().problems().get(table().id()).count()).isZero();
-        assertThat(window.session.history().get().steps()).last().extracting(step -> step.sentence()).isEqualTo("Row 6, m: kept as it is");
+        assertThat(window.workspace.analysis().get().problems().get(table().id()).count()).isZero();
+        assertThat(window.workspace.history().get().steps()).last().extracting(step -> step.sentence())
+                .isEqualTo("Row 6, m: kept as it is");
         window.press(robot, "#back-1");
         assertThat(table().columns().get(1).cells().cell(1)).isEqualTo(new Cell.Text("n/a"));
-        assertThat(window.session.analysis().get().problems().get(table().id()).groups()).singleElement()
+        assertThat(window.workspace.analysis().get().problems().get(table().id()).groups()).singleElement()
                 .satisfies(group -> assertThat(group.rows()).contains(1));
     }
 
@@ -244,11 +245,11 @@ class MeasurementsTest {
         window.settle();
         assertThat(table().columns()).extracting(Column::name, Column::role)
                 .containsExactly(tuple("File", Role.BY), tuple("Load", Role.X), tuple("Stretch", Role.Y), tuple("Remark", Role.NONE));
-        assertThat(window.session.figure().orElseThrow().series()).extracting(SeriesAnalysis::label).containsExactly("mon", "tue");
+        assertThat(window.workspace.figure().orElseThrow().series()).extracting(SeriesAnalysis::label).containsExactly("mon", "tue");
         assertThat(table().columns().get(2).cells().number(3)).isEqualTo(6);
         robot.clickOn("#open").type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.session.study().tables()).extracting(Table::name).endsWith("mon", "tue");
+        assertThat(window.workspace.study().tables()).extracting(Table::name).endsWith("mon", "tue");
     }
 
     @Test
@@ -274,13 +275,13 @@ class MeasurementsTest {
     @Test
     void theListOfStepsGoesBackAndForward(FxRobot robot) {
         window.settle();
-        Study before = window.session.study();
+        Study before = window.workspace.study();
         robot.interact(() -> window.grid().choose(0, table().columns().get(1)));
         robot.write("6", 0).type(KeyCode.ENTER).write("12", 0).type(KeyCode.ENTER);
-        robot.clickOn("#steps-shown");
+        robot.clickOn("#study-sign");
         robot.type(KeyCode.UP).type(KeyCode.UP).type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.session.study()).isEqualTo(before);
+        assertThat(window.workspace.study()).isEqualTo(before);
         robot.clickOn("Row 2, Load: “12” instead of “10”");
         window.settle();
         assertThat(table().columns().get(1).cells().number(1)).isEqualTo(12);
@@ -305,7 +306,7 @@ class MeasurementsTest {
     @Test
     void aPictureOnTheClipboardIsNotPastedAsNumbers(FxRobot robot) {
         window.settle();
-        Study before = window.session.study();
+        Study before = window.workspace.study();
         WaitForAsyncUtils.waitForAsyncFx(1000, () -> {
             var content = new ClipboardContent();
             content.putImage(new WritableImage(4, 4));
@@ -313,6 +314,6 @@ class MeasurementsTest {
         });
         robot.clickOn("#paste");
         assertThat(window.text("#notice")).contains("holds a picture, not numbers");
-        assertThat(window.session.study()).isSameAs(before);
+        assertThat(window.workspace.study()).isSameAs(before);
     }
 }

@@ -7,6 +7,7 @@ import helvo.core.table.Cell;
 import helvo.core.table.Column;
 import helvo.core.table.Heading;
 import helvo.core.table.Role;
+import helvo.desktop.workspace.SystemClipboard;
 import java.util.stream.IntStream;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
@@ -32,7 +33,7 @@ class TypingTest {
 
     @AfterEach
     void close(FxRobot robot) {
-        robot.interact(window.session::close);
+        robot.interact(window::close);
     }
 
     @Test
@@ -42,13 +43,13 @@ class TypingTest {
         }
         window.settle();
         assertThat(window.text("#equation")).isEqualTo("y = 20 x + 5");
-        assertThat(window.session.series().orElseThrow().points().size()).isEqualTo(10);
+        assertThat(window.workspace.series().orElseThrow().points().size()).isEqualTo(10);
         assertThat(window.table(0).columns()).as("no column in passing").hasSize(2);
         for (int i = 0; i < 20; i++) {
             robot.push(KeyCode.CONTROL, KeyCode.Z);
         }
         window.settle();
-        assertThat(window.session.study().isBlank()).isTrue();
+        assertThat(window.workspace.study().isBlank()).isTrue();
     }
 
     @Test
@@ -71,7 +72,7 @@ class TypingTest {
         clipboard("Kraft (N)\tWeg (mm)\n1,5\t2,25\n2,5\t3,5\n3,5\tca. 5\n");
         robot.clickOn("#paste");
         window.settle();
-        assertThat(window.session.study().tables()).hasSize(1);
+        assertThat(window.workspace.study().tables()).hasSize(1);
         assertThat(window.table(0).columns()).extracting(Column::heading)
                 .containsExactly(new Heading("Kraft", "N"), new Heading("Weg", "mm"));
         assertThat(window.table(0).columns()).extracting(Column::role).containsExactly(Role.X, Role.Y);
@@ -80,7 +81,7 @@ class TypingTest {
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.V);
         window.settle();
         assertThat(window.text("#notice")).contains("The clipboard holds no text");
-        assertThat(window.session.study().tables()).hasSize(1);
+        assertThat(window.workspace.study().tables()).hasSize(1);
     }
 
     @Test
@@ -90,7 +91,7 @@ class TypingTest {
         window.settle();
         robot.push(KeyCode.CONTROL, KeyCode.A).push(KeyCode.CONTROL, KeyCode.C);
         WaitForAsyncUtils.waitForFxEvents();
-        assertThat(WaitForAsyncUtils.waitForAsyncFx(1000, () -> Clipboard.getSystemClipboard().getString()))
+        assertThat(WaitForAsyncUtils.waitForAsyncFx(1000, () -> SystemClipboard.text()))
                 .isEqualTo("0.1234567890123\t2\n3\t1E-7");
     }
 
@@ -142,7 +143,7 @@ class TypingTest {
         clipboard("1\t2\n3\t4\n");
         robot.push(KeyCode.CONTROL, KeyCode.V).push(KeyCode.CONTROL, KeyCode.A).push(KeyCode.CONTROL, KeyCode.ALT, KeyCode.C);
         window.settle();
-        assertThat(WaitForAsyncUtils.waitForAsyncFx(1000, () -> Clipboard.getSystemClipboard().getString())).isEqualTo("x\ty\n1\t2\n3\t4");
+        assertThat(WaitForAsyncUtils.waitForAsyncFx(1000, () -> SystemClipboard.text())).isEqualTo("x\ty\n1\t2\n3\t4");
         robot.interact(() -> window.grid().choose(1, window.table(0).columns().get(1)));
         robot.push(KeyCode.CONTROL, KeyCode.X);
         window.settle();
@@ -151,14 +152,14 @@ class TypingTest {
         assertThat(window.table(0).columns().get(1).cells().number(1)).isEqualTo(4);
         robot.push(KeyCode.CONTROL, KeyCode.Y);
         assertThat(window.table(0).columns().get(1).cells().cell(1)).isEqualTo(Cell.EMPTY);
-        assertThat(WaitForAsyncUtils.waitForAsyncFx(1000, () -> Clipboard.getSystemClipboard().getString())).isEqualTo("4");
+        assertThat(WaitForAsyncUtils.waitForAsyncFx(1000, () -> SystemClipboard.text())).isEqualTo("4");
     }
 
     @Test
     void whatIsMissingIsSaidOnce(FxRobot robot) {
         robot.write("1", 0).type(KeyCode.TAB).write("2", 0).type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.session.figure().orElseThrow().hint()).hasValue("One point so far: a line needs two.");
+        assertThat(window.workspace.figure().orElseThrow().hint()).hasValue("One point so far: a line needs two.");
         assertThat(window.view.lookup("#curve-line").getParent().isVisible()).isFalse();
         assertThat(window.view.lookup("#curves-missing").isVisible()).isFalse();
         assertThat(window.view.lookup("#equation").isVisible()).isFalse();

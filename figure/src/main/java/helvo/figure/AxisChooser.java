@@ -140,7 +140,7 @@ final class AxisChooser {
     }
 
     private static Axis numbers(AxisLook axis, Extent extent, int steps, double room) {
-        if (axis.withZero()) {
+        if (axis.zero()) {
             extent.take(0);
         }
         boolean given = axis.low().isPresent() || axis.high().isPresent();
@@ -150,7 +150,7 @@ final class AxisChooser {
         double high = axis.high().orElseGet(() -> own.high());
         AxisScale scale = given && low < high ? AxisScale.between(low, high, steps) : own == null
                 ? AxisScale.around(extent.least(), extent.greatest(), steps, room) : own;
-        if (axis.step().isPresent() && (scale.high() - scale.low()) / axis.step().get() <= AxisLook.MOST_STEPS) {
+        if (axis.step().isPresent() && (scale.high() - scale.low()) / axis.step().get() <= AxisLook.MAX_STEPS) {
             scale = scale.withStep(axis.step().get());
         }
         if (axis.minor().isPresent()) {

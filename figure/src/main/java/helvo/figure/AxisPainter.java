@@ -1,8 +1,8 @@
 package helvo.figure;
 
-import helvo.core.look.AxisLook;
 import helvo.core.look.AxisLook.Grid;
 import helvo.core.look.AxisLook.Ticks;
+import helvo.core.look.AxisLook;
 import java.awt.Color;
 import java.awt.Font;
 import java.awt.geom.Rectangle2D;
@@ -13,12 +13,12 @@ final class AxisPainter {
     private static final double MINOR_TICK = 2.5;
     private static final double HAIR = 0.5;
 
-    private final Pen pen;
+    private final Canvas canvas;
     private final Style style;
     private final Rectangle2D area;
 
-    AxisPainter(Pen pen, Style style, Rectangle2D area) {
-        this.pen = pen;
+    AxisPainter(Canvas canvas, Style style, Rectangle2D area) {
+        this.canvas = canvas;
         this.style = style;
         this.area = area;
     }
@@ -26,53 +26,54 @@ final class AxisPainter {
     /// A fine ruled ground, and the grids of two axes.
     void grid(Axis x, Axis y, AxisLook xLook, AxisLook yLook, boolean guide) {
         if (guide) {
-            x.fineTicks(area.getWidth()).forEach(tick -> across(x, tick, Inks.FINE_GRID));
-            y.fineTicks(area.getHeight()).forEach(tick -> along(y, tick, Inks.FINE_GRID));
-            x.minorTicks().forEach(tick -> across(x, tick, Inks.GUIDE));
-            y.minorTicks().forEach(tick -> along(y, tick, Inks.GUIDE));
+            x.fineTicks(area.getWidth()).forEach(tick -> across(x, tick, Palette.FINE_GRID));
+            y.fineTicks(area.getHeight()).forEach(tick -> along(y, tick, Palette.FINE_GRID));
+            x.minorTicks().forEach(tick -> across(x, tick, Palette.GUIDE));
+            y.minorTicks().forEach(tick -> along(y, tick, Palette.GUIDE));
         }
         if (xLook.grid() == Grid.MINOR && !guide) {
-            x.minorTicks().forEach(tick -> across(x, tick, Inks.FINE_GRID));
+            x.minorTicks().forEach(tick -> across(x, tick, Palette.FINE_GRID));
         }
         if (yLook.grid() == Grid.MINOR && !guide) {
-            y.minorTicks().forEach(tick -> along(y, tick, Inks.FINE_GRID));
+            y.minorTicks().forEach(tick -> along(y, tick, Palette.FINE_GRID));
         }
         if (xLook.grid() != Grid.NONE) {
-            x.ticks().forEach(tick -> across(x, tick, guide ? Inks.GUIDE_STRONG : Inks.GRID));
+            x.ticks().forEach(tick -> across(x, tick, guide ? Palette.GUIDE_STRONG : Palette.GRID));
         }
         if (yLook.grid() != Grid.NONE) {
-            y.ticks().forEach(tick -> along(y, tick, guide ? Inks.GUIDE_STRONG : Inks.GRID));
+            y.ticks().forEach(tick -> along(y, tick, guide ? Palette.GUIDE_STRONG : Palette.GRID));
         }
     }
 
     private void across(Axis x, double tick, Color color) {
         double px = area.getX() + x.fraction(tick) * area.getWidth();
-        pen.line(px, area.getMinY(), px, area.getMaxY(), color, style.weight(HAIR));
+        canvas.line(px, area.getMinY(), px, area.getMaxY(), color, style.weight(HAIR));
     }
 
     private void along(Axis y, double tick, Color color) {
         double py = area.getMaxY() - y.fraction(tick) * area.getHeight();
-        pen.line(area.getMinX(), py, area.getMaxX(), py, color, style.weight(HAIR));
+        canvas.line(area.getMinX(), py, area.getMaxX(), py, color, style.weight(HAIR));
     }
 
     void frame() {
-        pen.draw(area, Inks.AXIS, style.weight(0.9));
+        canvas.draw(area, Palette.AXIS, style.weight(0.9));
     }
 
     /// @param top whether it runs along the upper side
     void horizontal(Axis axis, AxisLook look, boolean top) {
         double y = top ? area.getMinY() : area.getMaxY();
         double out = (top ? -1 : 1) * (look.ticks() == Ticks.INSIDE ? -1 : 1);
-        pen.line(area.getMinX(), y, area.getMaxX(), y, Inks.AXIS, style.weight(0.9));
+        canvas.line(area.getMinX(), y, area.getMaxX(), y, Palette.AXIS, style.weight(0.9));
         if (look.ticks() != Ticks.NONE) {
-            axis.minorTicks().forEach(tick -> pen.line(px(axis, tick), y, px(axis, tick), y + out * style.length(MINOR_TICK), Inks.AXIS,
+            axis.minorTicks().forEach(tick -> canvas.line(px(axis, tick), y, px(axis, tick), y + out * style.length(MINOR_TICK),
+                    Palette.AXIS,
                     style.weight(0.7)));
-            axis.ticks().forEach(tick -> pen.line(px(axis, tick), y, px(axis, tick), y + out * style.length(TICK), Inks.AXIS,
+            axis.ticks().forEach(tick -> canvas.line(px(axis, tick), y, px(axis, tick), y + out * style.length(TICK), Palette.AXIS,
                     style.weight(0.9)));
         }
         Font font = style.label();
         double baseline = top ? y - style.length(TICK + 2.5) : y + style.length(TICK + 1) + font.getSize2D();
-        axis.ticks().forEach(tick -> pen.text(axis.label(tick, style.numbers()), font, Inks.INK, px(axis, tick), baseline, 0.5));
+        axis.ticks().forEach(tick -> canvas.text(axis.label(tick, style.numbers()), font, Palette.INK, px(axis, tick), baseline, 0.5));
     }
 
     /// @param right whether it runs along the right side
@@ -80,17 +81,18 @@ final class AxisPainter {
     void vertical(Axis axis, AxisLook look, boolean right, Color color) {
         double x = right ? area.getMaxX() : area.getMinX();
         double out = (right ? 1 : -1) * (look.ticks() == Ticks.INSIDE ? -1 : 1);
-        Color line = color.equals(Inks.INK) ? Inks.AXIS : color;
-        pen.line(x, area.getMinY(), x, area.getMaxY(), line, style.weight(0.9));
+        Color line = color.equals(Palette.INK) ? Palette.AXIS : color;
+        canvas.line(x, area.getMinY(), x, area.getMaxY(), line, style.weight(0.9));
         if (look.ticks() != Ticks.NONE) {
-            axis.minorTicks().forEach(tick -> pen.line(x, py(axis, tick), x + out * style.length(MINOR_TICK), py(axis, tick), line,
+            axis.minorTicks().forEach(tick -> canvas.line(x, py(axis, tick), x + out * style.length(MINOR_TICK), py(axis, tick), line,
                     style.weight(0.7)));
-            axis.ticks().forEach(tick -> pen.line(x, py(axis, tick), x + out * style.length(TICK), py(axis, tick), line,
+            axis.ticks().forEach(tick -> canvas.line(x, py(axis, tick), x + out * style.length(TICK), py(axis, tick), line,
                     style.weight(0.9)));
         }
         Font font = style.label();
         double at = x + (right ? 1 : -1) * style.length(TICK + 3);
-        axis.ticks().forEach(tick -> pen.text(axis.label(tick, style.numbers()), font, color, at, py(axis, tick) + font.getSize2D() * 0.33,
+        axis.ticks().forEach(tick -> canvas.text(axis.label(tick, style.numbers()), font, color, at, py(axis, tick)
+                + font.getSize2D() * 0.33,
                 right ? 0 : 1));
     }
 

@@ -18,11 +18,11 @@ import java.util.Optional;
 public record AxisScale(double low, double high, double step, double minor, int factor, int decimals) implements Axis {
     /// A limit on a full step is taken when it leaves no more than this part of the axis empty; else one on a minor step, if
     /// that leaves little; else one on a fifth of a step.
-    private static final double MOST_EMPTY = 0.07;
-    private static final double MOST_EMPTY_MINOR = 0.105;
+    private static final double MAX_EMPTY = 0.07;
+    private static final double MAX_EMPTY_MINOR = 0.105;
     /// A point nearer to the frame than this part of the axis would sit on it.
-    private static final double LEAST_GAP = 0.015;
-    private static final double MOST_GAP = 0.04;
+    private static final double MIN_GAP = 0.015;
+    private static final double MAX_GAP = 0.04;
     /// Zero is near when the data begin within this part of their span from it.
     private static final double NEAR_ZERO = 0.35;
 
@@ -30,7 +30,7 @@ public record AxisScale(double low, double high, double step, double minor, int 
     ///
     /// @param mostSteps how many labelled steps there is room for
     static AxisScale around(double least, double greatest, int mostSteps) {
-        return around(least, greatest, mostSteps, LEAST_GAP);
+        return around(least, greatest, mostSteps, MIN_GAP);
     }
 
     /// @param room for half a marker, as a part of the axis; the usual is left at least
@@ -52,7 +52,7 @@ public record AxisScale(double low, double high, double step, double minor, int 
         }
         double step = step(from, to, mostSteps);
         double minor = minor(step);
-        double gap = 2 * Math.clamp(room, LEAST_GAP, MOST_GAP) * (to / 2 - from / 2);
+        double gap = 2 * Math.clamp(room, MIN_GAP, MAX_GAP) * (to / 2 - from / 2);
         double low = limit(least - gap, from, to - from, step, minor, true);
         double high = limit(greatest + gap, to, to - from, step, minor, false);
         if (from == 0 && least > gap) {
@@ -147,11 +147,11 @@ public record AxisScale(double low, double high, double step, double minor, int 
 
     private static double limit(double beyond, double from, double span, double step, double minor, boolean lower) {
         double whole = outward(beyond, step, lower);
-        if (Math.abs(whole - from) <= MOST_EMPTY * span) {
+        if (Math.abs(whole - from) <= MAX_EMPTY * span) {
             return whole;
         }
         double part = outward(beyond, minor, lower);
-        return Math.abs(part - from) <= MOST_EMPTY_MINOR * span ? part : outward(beyond, fifth(step), lower);
+        return Math.abs(part - from) <= MAX_EMPTY_MINOR * span ? part : outward(beyond, fifth(step), lower);
     }
 
     private static double outward(double value, double step, boolean lower) {

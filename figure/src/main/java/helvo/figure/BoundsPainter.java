@@ -1,6 +1,6 @@
 package helvo.figure;
 
-import helvo.core.analysis.Examination;
+import helvo.core.analysis.Diagnostics;
 import helvo.core.bounds.Bounds;
 import helvo.core.fit.ErrorBars;
 import helvo.core.fit.Points;
@@ -22,17 +22,17 @@ import java.util.stream.Stream;
 final class BoundsPainter {
     private static final int STEPS = 160;
     /// Above so many points single bars are not marked.
-    private static final int MOST_MARKED = 1500;
+    private static final int MAX_MARKED = 1500;
 
-    private final Pen pen;
+    private final Canvas canvas;
     private final Style style;
     private final SeriesPainter series;
     private final Plot plot;
     private final Bounds bounds;
     private final Color color;
 
-    BoundsPainter(Pen pen, Style style, SeriesPainter series, Bounds bounds) {
-        this.pen = pen;
+    BoundsPainter(Canvas canvas, Style style, SeriesPainter series, Bounds bounds) {
+        this.canvas = canvas;
         this.style = style;
         this.series = series;
         this.plot = series.plot();
@@ -45,11 +45,11 @@ final class BoundsPainter {
         double[] reach = reach();
         if (bounds.exist() && !bounds.upright()) {
             Optional<Path2D> corridor = corridor(reach);
-            corridor.ifPresent(path -> pen.fill(path, new Color(color.getRed(), color.getGreen(), color.getBlue(), 36)));
+            corridor.ifPresent(path -> canvas.fill(path, new Color(color.getRed(), color.getGreen(), color.getBlue(), 36)));
         }
         double dash = bounds.exist() ? 4 : 1.2;
         double gap = bounds.exist() ? 2.6 : 2.2;
-        limits(reach).forEach(path -> pen.draw(path, color, style.weight(0.8), (float) style.length(dash), (float) style.length(gap)));
+        limits(reach).forEach(path -> canvas.draw(path, color, style.weight(0.8), (float) style.length(dash), (float) style.length(gap)));
     }
 
     /// Keeps labels away from the limits.
@@ -127,7 +127,7 @@ final class BoundsPainter {
     /// in that colour too.
     void bars() {
         Points points = series.series().points();
-        if (points.size() > MOST_MARKED) {
+        if (points.size() > MAX_MARKED) {
             return;
         }
         Set<Integer> pinning = new HashSet<>();
@@ -136,7 +136,7 @@ final class BoundsPainter {
         if (!bounds.exist()) {
             pinning.addAll(boxed(bounds.least().rows()));
         }
-        Set<Integer> missed = series.series().examined().flatMap(Examination::passing).map(passing -> boxed(passing.missed()))
+        Set<Integer> missed = series.series().diagnostics().flatMap(Diagnostics::passing).map(passing -> boxed(passing.missed()))
                 .orElse(Set.of());
         for (int i = 0; i < points.size(); i++) {
             double x = plot.px(points.x()[i]);
@@ -147,7 +147,7 @@ final class BoundsPainter {
             int row = points.rows()[i];
             if (missed.contains(row)) {
                 missed(points, i, x, y);
-                ring(x, y, pinning.contains(row) ? 4.6 : 2.4, Inks.LOOK, 1.2);
+                ring(x, y, pinning.contains(row) ? 4.6 : 2.4, Palette.LOOK, 1.2);
             }
             if (pinning.contains(row)) {
                 ring(x, y, 2.4, color, 0.8);
@@ -157,7 +157,7 @@ final class BoundsPainter {
 
     private void ring(double x, double y, double beyond, Color ink, double weight) {
         double r = series.radius() + style.length(beyond);
-        pen.draw(new Ellipse2D.Double(x - r, y - r, 2 * r, 2 * r), ink, style.weight(weight));
+        canvas.draw(new Ellipse2D.Double(x - r, y - r, 2 * r, 2 * r), ink, style.weight(weight));
     }
 
     private static Set<Integer> boxed(int[] rows) {
@@ -169,12 +169,12 @@ final class BoundsPainter {
         ErrorBars inY = points.yBars();
         ErrorBars inX = points.xBars();
         if (inY.has(i)) {
-            pen.draw(new Line2D.Double(x, plot.pyWithin(points.y()[i] + inY.up()[i]), x, plot.pyWithin(points.y()[i] - inY.down()[i])),
-                    Inks.LOOK, weight);
+            canvas.draw(new Line2D.Double(x, plot.pyWithin(points.y()[i] + inY.up()[i]), x, plot.pyWithin(points.y()[i] - inY.down()[i])),
+                    Palette.LOOK, weight);
         }
         if (inX.has(i)) {
-            pen.draw(new Line2D.Double(plot.pxWithin(points.x()[i] - inX.down()[i]), y, plot.pxWithin(points.x()[i] + inX.up()[i]), y),
-                    Inks.LOOK, weight);
+            canvas.draw(new Line2D.Double(plot.pxWithin(points.x()[i] - inX.down()[i]), y, plot.pxWithin(points.x()[i] + inX.up()[i]), y),
+                    Palette.LOOK, weight);
         }
     }
 }

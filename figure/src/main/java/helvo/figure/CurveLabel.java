@@ -2,12 +2,12 @@ package helvo.figure;
 
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.bounds.Bounds;
-import helvo.core.curve.Curve;
-import helvo.core.curve.Line;
+import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
+import helvo.core.fit.Line;
 import helvo.core.fit.PrintedEquation;
-import helvo.core.look.CurveLook;
 import helvo.core.look.CurveLook.LabelPart;
+import helvo.core.look.CurveLook;
 import helvo.core.number.NumberFormat;
 import helvo.core.readout.Equation;
 import java.awt.Font;
@@ -66,7 +66,7 @@ final class CurveLabel {
         var figures = new ArrayList<String>();
         if (parts.contains(LabelPart.R2) && fit.quality().r2().isPresent()) {
             figures.add("R² = " + numbers.share(fit.quality().r2().getAsDouble())
-                    + (fit.curve().fittedOn().equals("y") ? "" : " of " + fit.curve().fittedOn()));
+                    + (fit.curve().fittedOn() == Curve.FittedOn.Y ? "" : " of " + fit.curve().fittedOn().symbol()));
         }
         if (parts.contains(LabelPart.POINTS)) {
             figures.add("n = " + series.points().size());

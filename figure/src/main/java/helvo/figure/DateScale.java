@@ -42,8 +42,8 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
     private static final int[] MONTHS = {1, 2, 3, 6};
     private static final int[] YEARS = {1, 2, 5, 10, 20, 50, 100, 200, 500, 1000};
     /// Points nearer to the frame than this part of the axis would sit on it; no more than the other stays empty.
-    private static final double LEAST_GAP = 0.015;
-    private static final double MOST_EMPTY = 0.07;
+    private static final double MIN_GAP = 0.015;
+    private static final double MAX_EMPTY = 0.07;
 
     static DateScale around(TimeAxis time, double least, double greatest, int mostSteps) {
         double from = time.seconds(least);
@@ -63,17 +63,17 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
 
     private static DateScale around(TimeAxis time, double from, double to, Step step) {
         Step minor = minor(step);
-        double gap = LEAST_GAP * (to - from);
+        double gap = MIN_GAP * (to - from);
         double low = limit(from - gap, from, to - from, step, minor, true);
         double high = limit(to + gap, to, to - from, step, minor, false);
-        return new DateScale(time, time.coordinate(low), time.coordinate(high), step, minor, DateLabels.OWN);
+        return new DateScale(time, time.coordinate(low), time.coordinate(high), step, minor, DateLabels.AUTOMATIC);
     }
 
     /// Between these limits.
     static DateScale between(TimeAxis time, double low, double high, int mostSteps) {
         double span = time.seconds(high) - time.seconds(low);
         Step step = steps().stream().filter(each -> span / each.seconds() <= mostSteps).findFirst().orElse(steps().getLast());
-        return new DateScale(time, low, high, step, minor(step), DateLabels.OWN);
+        return new DateScale(time, low, high, step, minor(step), DateLabels.AUTOMATIC);
     }
 
     DateScale with(DateLabels form) {
@@ -113,8 +113,8 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
 
     private static double limit(double beyond, double from, double span, Step step, Step minor, boolean lower) {
         double whole = outward(beyond, step, lower);
-        double part = Math.abs(whole - from) <= MOST_EMPTY * span ? whole : outward(beyond, minor, lower);
-        boolean empty = step.unit == Unit.MONTH && Math.abs(part - from) > 2 * MOST_EMPTY * span;
+        double part = Math.abs(whole - from) <= MAX_EMPTY * span ? whole : outward(beyond, minor, lower);
+        boolean empty = step.unit == Unit.MONTH && Math.abs(part - from) > 2 * MAX_EMPTY * span;
         return empty ? outward(beyond, new Step(Unit.DAY, 1), lower) : part;
     }
 
@@ -185,7 +185,7 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
         LocalDateTime at = moment(tick);
         String name = at.getMonth().getDisplayName(TextStyle.SHORT, Locale.ENGLISH);
         return switch (labels) {
-            case OWN -> ownLabel(tick, at);
+            case AUTOMATIC -> ownLabel(tick, at);
             case YEAR -> Integer.toString(at.getYear());
             case MONTH -> name + " " + at.getYear();
             case DAY -> at.getDayOfMonth() + " " + name + " " + at.getYear();
@@ -220,7 +220,7 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
     public String context() {
         LocalDateTime first = moment(ticks().isEmpty() ? low : ticks().getFirst());
         boolean clock = step.unit.ordinal() <= Unit.HOUR.ordinal();
-        return labels != DateLabels.OWN || time.origin() == 0 || step.unit == Unit.YEAR ? "" : clock && inOneDay()
+        return labels != DateLabels.AUTOMATIC || time.origin() == 0 || step.unit == Unit.YEAR ? "" : clock && inOneDay()
                 ? first.toLocalDate().toString() : inOneYear() ? Integer.toString(first.getYear()) : "";
     }
 

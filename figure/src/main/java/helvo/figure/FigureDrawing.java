@@ -7,12 +7,8 @@ import helvo.core.fit.Fit;
 import helvo.core.look.AxisLook;
 import helvo.core.look.AxisPlace;
 import helvo.core.look.FigureLook;
-import helvo.core.look.LegendLook;
-import helvo.core.look.SeriesLook;
 import helvo.core.look.SheetLook;
 import helvo.core.study.Layer;
-import helvo.core.study.SeriesKey;
-import helvo.core.table.Column;
 import java.awt.BasicStroke;
 import java.awt.Color;
 import java.awt.Font;
@@ -20,7 +16,6 @@ import java.awt.geom.Ellipse2D;
 import java.awt.geom.Path2D;
 import java.awt.geom.Rectangle2D;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Optional;
@@ -40,7 +35,7 @@ public final class FigureDrawing {
     private final FigureAnalysis figure;
     private final FigureLook look;
     private final Style style;
-    private final Pen pen;
+    private final Canvas canvas;
     private final Progress progress;
     private final double width;
     private final double height;
@@ -49,11 +44,11 @@ public final class FigureDrawing {
     private final Legend legend;
     private final List<FigureLayout.Part> parts = new ArrayList<>();
 
-    private FigureDrawing(FigureAnalysis figure, Pen pen, Progress progress) {
+    private FigureDrawing(FigureAnalysis figure, Canvas canvas, Progress progress) {
         this.figure = figure;
         this.look = figure.figure().look();
         this.style = new Style(look.sheet(), figure.numbers());
-        this.pen = pen;
+        this.canvas = canvas;
         this.progress = progress;
         this.width = widthPoints(figure);
         this.height = heightPoints(figure);
@@ -77,23 +72,22 @@ public final class FigureDrawing {
 
     /// What does not fit on the sheet, in sentences.
     public static List<String> notices(FigureAnalysis figure) {
-        return draw(figure, new BlankPen(), Progress.NONE).notices();
+        return draw(figure, new MeasuringCanvas(), Progress.NONE).notices();
     }
 
     /// Draws the whole sheet at one unit a point from the origin; the caller scales.
     ///
     /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
-    static FigureLayout draw(FigureAnalysis figure, Pen pen, Progress progress) {
-        return new FigureDrawing(figure, pen, progress).draw();
+    static FigureLayout draw(FigureAnalysis figure, Canvas canvas, Progress progress) {
+        return new FigureDrawing(figure, canvas, progress).draw();
     }
 
     private FigureLayout draw() {
         SheetLook sheet = look.sheet();
-        sheet.ground().ifPresent(ground -> pen.fill(new Rectangle2D.Double(0, 0, width, height), Style.color(ground, 1)));
-        part(new Thing.Ground(), new Rectangle2D.Double(0, 0, width, height));
+        sheet.background().ifPresent(ground -> canvas.fill(new Rectangle2D.Double(0, 0, width, height), Style.color(ground, 1)));
+        part(new FigurePart.Background(), new Rectangle2D.Double(0, 0, width, height));
         Rectangle2D title = title();
-        boolean residuals = figure.figure().shows(Layer.RESIDUALS) && figure.missing().isEmpty()
-                && onLeft().stream().anyMatch(s -> s.residuals().isPresent());
+        boolean residuals = showsResiduals();
         double stripHeight = residuals ? Math.max(style.length(36), 0.15 * height) : 0;
         double below = residuals ? stripHeight + style.length(40) : margin;
         boolean top = look.axis(AxisPlace.X).otherSide();
@@ -107,7 +101,7 @@ public final class FigureDrawing {
         Optional<Double> legendAbove = legendAbove(upper, lower) ? Optional.of(firstRow) : Optional.empty();
         double plotTop = legendAbove.isPresent() ? upper + legend.heightAbove() + style.length(3) : upper;
         Axes axes = axes(plotTop, Math.max(plotTop + 20, lower), look);
-        List<SeriesPainter> painters = painters(pen, axes);
+        List<SeriesPainter> painters = painters(canvas, axes);
         plot(axes, painters, legendAbove);
         var notices = new ArrayList<>(titles.notices());
         if (plotTop + 20 > lower) {
@@ -117,8 +111,8 @@ public final class FigureDrawing {
         Optional<FigureLayout.Strip> strip = Optional.empty();
         if (residuals) {
             var area = new Rectangle2D.Double(axes.area.getX(), height - stripHeight - style.length(22), axes.area.getWidth(), stripHeight);
-            List<SeriesPainter> shown = painters.stream().filter(each -> !each.isOnRight() && !each.series().key().isTogether()).toList();
-            var drawn = new ResidualStrip(pen, style, area, axes.x, shown);
+            List<SeriesPainter> shown = painters.stream().filter(each -> inStrip().contains(each.series())).toList();
+            var drawn = new ResidualStrip(canvas, style, area, axes.x, shown);
             drawn.draw(margin + style.length(9), progress);
             strip = Optional.of(drawn.layout());
         }
@@ -131,18 +125,28 @@ public final class FigureDrawing {
         return new FigureLayout(width, height, title, axes.area, strip, places, List.copyOf(parts), List.copyOf(notices));
     }
 
+    private boolean showsResiduals() {
+        return figure.figure().shows(Layer.RESIDUALS) && figure.missing().isEmpty()
+                && onLeft().stream().anyMatch(each -> each.residuals().isPresent());
+    }
+
+    /// The series whose residuals are shown.
+    private List<SeriesAnalysis> inStrip() {
+        return onLeft().stream().filter(each -> !each.key().isPooled()).toList();
+    }
+
     /// What to do first, once: in the middle of an empty plot, above a single point.
     private void hint(String sentence, Rectangle2D area) {
         List<String> lines = RichText.lines(sentence, style.label(), area.getWidth() - style.length(40));
         double middle = figure.missing().isPresent() ? area.getCenterY() : area.getMinY() + area.getHeight() / 4;
         double y = middle - (lines.size() - 1) * style.length(13) / 2;
         for (String line : lines) {
-            pen.text(line, style.label(), Inks.MUTED, area.getCenterX(), y, 0.5);
+            canvas.text(line, style.label(), Palette.MUTED, area.getCenterX(), y, 0.5);
             y += style.length(13);
         }
     }
 
-    private List<SeriesPainter> painters(Pen with, Axes axes) {
+    private List<SeriesPainter> painters(Canvas with, Axes axes) {
         Plot left = axes.left();
         Plot right = new Plot(axes.area, axes.x, axes.right.orElse(axes.y));
         return IntStream.range(0, figure.series().size()).mapToObj(i -> new SeriesPainter(with,
@@ -169,7 +173,7 @@ public final class FigureDrawing {
     }
 
     private Labels tried(Axes axes, Optional<Double> legendAbove) {
-        var blank = new BlankPen();
+        var blank = new MeasuringCanvas();
         List<SeriesPainter> painters = painters(blank, axes);
         var notes = new NotePainter(blank, axes.left(), style, new ArrayList<>());
         notes.inFront(look.notes(), figure, painters);
@@ -184,8 +188,8 @@ public final class FigureDrawing {
         return figure.series().stream().filter(series -> !isOnRight(series)).toList();
     }
 
-    private void part(Thing thing, java.awt.Shape area) {
-        parts.add(new FigureLayout.Part(thing, area));
+    private void part(FigurePart part, java.awt.Shape area) {
+        parts.add(new FigureLayout.Part(part, area));
     }
 
     private Rectangle2D title() {
@@ -196,16 +200,16 @@ public final class FigureDrawing {
         double widest = 40;
         for (String text : lines) {
             var rich = new RichText(text, font);
-            rich.draw(pen, Inks.INK, width / 2, baseline, 0.5);
+            rich.draw(canvas, Palette.INK, width / 2, baseline, 0.5);
             widest = Math.max(widest, rich.width());
             baseline += line;
         }
         var place = new Rectangle2D.Double((width - widest) / 2, margin - 4, widest, lines.size() * line + 2);
-        part(new Thing.Title(), place);
+        part(new FigurePart.Title(), place);
         return place;
     }
 
-    /// The axes and the ground between them.
+    /// The axes and the area between them.
     private record Axes(Rectangle2D area, Axis x, Axis y, Optional<Axis> right) {
         Plot left() {
             return new Plot(area, x, y);
@@ -215,7 +219,7 @@ public final class FigureDrawing {
     private Axes axes(double top, double bottom, FigureLook limits) {
         AxisChooser chooser = new AxisChooser(figure, limits, style);
         double tall = bottom - top;
-        int stepsUp = steps(tall, 26, 12);
+        int stepsUp = style.steps(tall, 26, 12);
         boolean anyLeft = !onLeft().isEmpty();
         boolean anyRight = figure.series().stream().anyMatch(this::isOnRight);
         Axis y = chooser.vertical(anyLeft ? AxisPlace.Y : AxisPlace.RIGHT, tall, stepsUp, false);
@@ -226,8 +230,9 @@ public final class FigureDrawing {
                 + Math.max(style.length(22), AxisPainter.widest(y, style));
         double ofRight = right.map(axis -> style.length(22) + titleWidth(AxisPlace.RIGHT, axis, tall)
                 + Math.max(style.length(16), AxisPainter.widest(axis, style))).orElse(style.length(10));
-        double key = colorKeys().map(scale -> style.length(8) + keyWidth(scale, tall)).orElse(0.0);
-        double left = margin + (swapped ? ofRight : ofY);
+        double key = colorKeys().map(scale -> style.length(8) + new ColorKey(scale, style).width(tall)).orElse(0.0);
+        double ofStrip = showsResiduals() ? ResidualStrip.left(inStrip(), style) : 0;
+        double left = margin + (swapped ? Math.max(ofRight, ofStrip) : ofY);
         double end = width - margin - key - (swapped ? ofY : ofRight);
         Axis x = chooser.horizontal(Math.max(20, end - left));
         return new Axes(new Rectangle2D.Double(left, top, Math.max(20, end - left), bottom - top), x, y, right);
@@ -238,33 +243,28 @@ public final class FigureDrawing {
         return (titles.ofAxis(place, axis, tall + style.length(20)).size() - 1) * style.length(AXIS_LINE);
     }
 
-    /// How many steps an upright scale has; a low one has its labels closer, so that it has several.
-    private int steps(double tall, double apart, int most) {
-        return (int) Math.clamp(tall / style.length(apart), Math.clamp(tall / style.length(16), 2, 4), most);
-    }
-
-    private Optional<SeriesPainter.ColorScale> colorKeys() {
-        return figure.series().stream().flatMap(series -> SeriesPainter.ColorScale.of(figure, series,
+    private Optional<ColorScale> colorKeys() {
+        return figure.series().stream().flatMap(series -> ColorScale.of(figure, series,
                 look.series(series.key())).stream()).findFirst();
     }
 
     private void plot(Axes axes, List<SeriesPainter> painters, Optional<Double> legendAbove) {
         Plot left = axes.left();
-        var axisPainter = new AxisPainter(pen, style, axes.area);
+        var axisPainter = new AxisPainter(canvas, style, axes.area);
         AxisLook xLook = look.axis(AxisPlace.X);
         AxisLook yLook = look.axis(AxisPlace.Y);
         boolean swapped = yLook.otherSide();
         axisPainter.grid(axes.x, axes.y, xLook, yLook, figure.figure().shows(Layer.GUIDE_GRID));
-        var notes = new NotePainter(pen, left, style, parts);
+        var notes = new NotePainter(canvas, left, style, parts);
         notes.spans(look.notes());
         if (look.sheet().frame()) {
             axisPainter.frame();
         }
         axisPainter.horizontal(axes.x, xLook, xLook.otherSide());
-        axisPainter.vertical(axes.y, yLook, swapped, axes.right.isPresent() ? colorOf(false) : Inks.INK);
+        axisPainter.vertical(axes.y, yLook, swapped, axes.right.isPresent() ? colorOf(false) : Palette.INK);
         axes.right.ifPresent(axis -> axisPainter.vertical(axis, look.axis(AxisPlace.RIGHT), !swapped, colorOf(true)));
         axisTitles(axes, swapped, xLook.otherSide());
-        pen.clipped(axes.area, () -> series(painters));
+        canvas.clipped(axes.area, () -> series(painters));
         if (figure.figure().shows(Layer.BARS)) {
             painters.stream().filter(SeriesPainter::drawsPoints).forEach(painter -> painter.barParts(parts));
         }
@@ -278,10 +278,10 @@ public final class FigureDrawing {
     /// That of the only series along an axis; else the ink of all axes.
     private Color colorOf(boolean right) {
         List<Integer> places = IntStream.range(0, figure.series().size())
-                .filter(i -> isOnRight(figure.series().get(i)) == right && !figure.series().get(i).key().isTogether()).boxed().toList();
-        return places.size() != 1 ? Inks.INK
+                .filter(i -> isOnRight(figure.series().get(i)) == right && !figure.series().get(i).key().isPooled()).boxed().toList();
+        return places.size() != 1 ? Palette.INK
                 : look.series(figure.series().get(places.getFirst()).key()).color().map(hex -> Style.color(hex, 1))
-                .orElseGet(() -> Inks.series(figure.series().get(places.getFirst()).slot()));
+                .orElseGet(() -> Palette.series(figure.series().get(places.getFirst()).slot()));
     }
 
     private void series(List<SeriesPainter> painters) {
@@ -293,7 +293,7 @@ public final class FigureDrawing {
             bounds(painters).forEach(BoundsPainter::lines);
         }
         List<SeriesPainter> drawn = painters.stream().filter(painter -> !painter.look().hidden()
-                && !painter.series().key().isTogether()).toList();
+                && !painter.series().key().isPooled()).toList();
         for (SeriesPainter painter : drawn) {
             if (bars && painter.look().points() && painter.series().points().size() <= PointCloud.MANY) {
                 painter.bars(progress);
@@ -316,7 +316,7 @@ public final class FigureDrawing {
 
     private List<BoundsPainter> bounds(List<SeriesPainter> painters) {
         return painters.stream().filter(SeriesPainter::drawsPoints)
-                .flatMap(painter -> painter.series().bounds().map(bounds -> new BoundsPainter(pen, style, painter,
+                .flatMap(painter -> painter.series().bounds().map(bounds -> new BoundsPainter(canvas, style, painter,
                         bounds)).stream()).toList();
     }
 
@@ -332,11 +332,11 @@ public final class FigureDrawing {
                 return;
             }
             var key = painter.series().key();
-            part(new Thing.CurveOf(key), new BasicStroke(PRESSED_WIDTH).createStrokedShape(path));
+            part(new FigurePart.CurveOf(key), new BasicStroke(PRESSED_WIDTH).createStrokedShape(path));
             double[] first = new double[6];
             path.getPathIterator(null).currentSegment(first);
-            part(new Thing.CurveEnd(key, false), around(first[0], first[1]));
-            part(new Thing.CurveEnd(key, true), around(path.getCurrentPoint().getX(), path.getCurrentPoint().getY()));
+            part(new FigurePart.CurveEnd(key, false), around(first[0], first[1]));
+            part(new FigurePart.CurveEnd(key, true), around(path.getCurrentPoint().getX(), path.getCurrentPoint().getY()));
         });
     }
 
@@ -380,7 +380,7 @@ public final class FigureDrawing {
     }
 
     private Labels placed(Rectangle2D area, Occupancy occupancy, List<Consumer<Labels>> inOrder) {
-        var labels = new Labels(pen, style, area, occupancy, parts);
+        var labels = new Labels(canvas, style, area, occupancy, parts);
         inOrder.forEach(each -> each.accept(labels));
         return labels;
     }
@@ -388,7 +388,7 @@ public final class FigureDrawing {
     private void axisTitles(Axes axes, boolean swapped, boolean top) {
         horizontalTitle(axes, top);
         boolean left = !onLeft().isEmpty();
-        verticalTitle(axes, left ? AxisPlace.Y : AxisPlace.RIGHT, axes.y, swapped, axes.right.isPresent() ? colorOf(false) : Inks.INK);
+        verticalTitle(axes, left ? AxisPlace.Y : AxisPlace.RIGHT, axes.y, swapped, axes.right.isPresent() ? colorOf(false) : Palette.INK);
         axes.right.ifPresent(axis -> verticalTitle(axes, AxisPlace.RIGHT, axis, !swapped, colorOf(true)));
     }
 
@@ -402,12 +402,12 @@ public final class FigureDrawing {
         double middle = Math.clamp(area.getCenterX(), margin + widest / 2, Math.max(margin + widest / 2, width - margin - widest / 2));
         double first = top ? area.getMinY() - style.length(21) - (lines.size() - 1) * line : area.getMaxY() + style.length(29);
         for (int i = 0; i < lines.size(); i++) {
-            lines.get(i).draw(pen, Inks.INK, middle, first + i * line, 0.5);
+            lines.get(i).draw(canvas, Palette.INK, middle, first + i * line, 0.5);
         }
-        part(new Thing.AxisOf(AxisPlace.X), top ? new Rectangle2D.Double(area.getX() - 8, area.getMinY() - style.length(18),
+        part(new FigurePart.AxisOf(AxisPlace.X), top ? new Rectangle2D.Double(area.getX() - 8, area.getMinY() - style.length(18),
                 area.getWidth() + 16, style.length(18))
                 : new Rectangle2D.Double(area.getX() - 8, area.getMaxY() + 1, area.getWidth() + 16, style.length(17)));
-        part(new Thing.AxisTitle(AxisPlace.X), new Rectangle2D.Double(middle - Math.max(30, widest / 2 + 4), first - tall,
+        part(new FigurePart.AxisTitle(AxisPlace.X), new Rectangle2D.Double(middle - Math.max(30, widest / 2 + 4), first - tall,
                 Math.max(60, widest + 8), tall * 1.35 + (lines.size() - 1) * line));
     }
 
@@ -422,51 +422,20 @@ public final class FigureDrawing {
         double longest = lines.stream().mapToDouble(RichText::width).max().orElse(0);
         double middle = Math.clamp(area.getCenterY(), margin + longest / 2, Math.max(margin + longest / 2, height - margin - longest / 2));
         for (int i = 0; i < lines.size(); i++) {
-            lines.get(i).drawRising(pen, color, first + i * line, middle);
+            lines.get(i).drawRising(canvas, color, first + i * line, middle);
         }
         double tall = font.getSize2D();
-        part(new Thing.AxisOf(place), new Rectangle2D.Double(right ? area.getMaxX() + 1 : area.getX() - labels, area.getY() - 8, labels - 1,
+        part(new FigurePart.AxisOf(place), new Rectangle2D.Double(right ? area.getMaxX() + 1 : area.getX() - labels, area.getY() - 8,
+                labels - 1,
                 area.getHeight() + 16));
-        part(new Thing.AxisTitle(place), new Rectangle2D.Double(first - tall, middle - Math.max(30, longest / 2 + 4),
+        part(new FigurePart.AxisTitle(place), new Rectangle2D.Double(first - tall, middle - Math.max(30, longest / 2 + 4),
                 tall * 1.35 + (lines.size() - 1) * line, Math.max(60, longest + 8)));
     }
 
-    /// A bar of the ramp's colours with its values, right of the plot.
-    private AxisScale keyAxis(SeriesPainter.ColorScale scale, double tall) {
-        return AxisScale.between(scale.low(), scale.high(), steps(tall, 30, 8));
-    }
-
-    /// Of the bar of colours with its labels and its title.
-    private double keyWidth(SeriesPainter.ColorScale scale, double tall) {
-        AxisScale axis = keyAxis(scale, tall);
-        return style.length(27) + axis.ticks().stream().mapToDouble(tick -> Typeface.width(style.small(),
-                axis.label(tick, style.numbers()))).max().orElse(0);
-    }
-
-    private void colorKey(SeriesPainter.ColorScale scale, Axes axes) {
-        double thick = style.length(8);
-        double top = axes.area.getY();
-        double tall = axes.area.getHeight();
-        double x = width - margin - keyWidth(scale, tall) + style.length(3);
-        int steps = 64;
-        for (int i = 0; i < steps; i++) {
-            pen.fill(new Rectangle2D.Double(x, top + tall * (steps - 1 - i) / steps, thick, tall / steps + 0.3),
-                    scale.ramp().at((i + 0.5) / steps));
-        }
-        pen.draw(new Rectangle2D.Double(x, top, thick, tall), Inks.AXIS, style.weight(0.5));
-        AxisScale axis = keyAxis(scale, tall);
-        for (double tick : axis.ticks()) {
-            double y = top + tall * (1 - axis.fraction(tick));
-            pen.line(x + thick, y, x + thick + style.length(3), y, Inks.AXIS, style.weight(0.7));
-            pen.text(axis.label(tick, style.numbers()), style.small(), Inks.INK, x + thick + style.length(4.5), y + style.length(2.6), 0);
-        }
-        String title = scale.title() + (axis.context().isEmpty() ? "" : ", " + axis.context());
-        List<String> lines = RichText.lines(title, style.label(), Math.max(tall, height / 2));
-        for (int i = 0; i < lines.size(); i++) {
-            new RichText(lines.get(i), style.label()).drawRising(pen, Inks.INK,
-                    width - margin + style.length(3) - (lines.size() - 1 - i) * style.length(11), axes.area.getCenterY());
-        }
+    private void colorKey(ColorScale scale, Axes axes) {
+        Rectangle2D bar = new ColorKey(scale, style).draw(canvas, axes.area, width - margin, height / 2);
         figure.series().stream().filter(series -> look.series(series.key()).coloredBy().isPresent()).findFirst()
-                .ifPresent(series -> part(new Thing.ColorKey(series.key()), new Rectangle2D.Double(x, top, width - x, tall)));
+                .ifPresent(series -> part(new FigurePart.ColorKey(series.key()),
+                        new Rectangle2D.Double(bar.getX(), bar.getY(), width - bar.getX(), bar.getHeight())));
     }
 }

@@ -26,11 +26,11 @@ import org.apache.pdfbox.pdmodel.font.PDType0Font;
 /// A figure as the bytes of a file.
 public final class FigureFile {
     /// What printers ask of pictures with text.
-    public static final double USUAL_DPI = 300;
-    public static final double LEAST_DPI = 30;
-    public static final double MOST_DPI = 2400;
+    public static final double DEFAULT_DPI = 300;
+    public static final double MIN_DPI = 30;
+    public static final double MAX_DPI = 2400;
     /// Larger pictures than this need more memory than a window should take.
-    private static final double MOST_PIXELS = 200e6;
+    private static final double MAX_PIXELS = 200e6;
 
     private FigureFile() {}
 
@@ -61,7 +61,7 @@ public final class FigureFile {
     private static byte[] png(FigureAnalysis figure, double dpi, Progress progress) throws IOException {
         double scale = dpi / 72;
         double pixels = FigureDrawing.widthPoints(figure) * FigureDrawing.heightPoints(figure) * scale * scale;
-        if (!(pixels <= MOST_PIXELS)) {
+        if (!(pixels <= MAX_PIXELS)) {
             throw new IOException("at this size and resolution the picture would have more than 200 million pixels");
         }
         Raster raster = Raster.draw(figure, scale, progress);
@@ -91,9 +91,9 @@ public final class FigureFile {
     }
 
     private static String svg(FigureAnalysis figure, boolean data, Progress progress) throws IOException {
-        var pen = new SvgPen(USUAL_DPI / 72);
-        FigureDrawing.draw(figure, pen, progress);
-        return pen.document(RichText.plain(figure.title()), data ? PointList.csv(figure) : "", figure.figure().widthMm(),
+        var canvas = new SvgCanvas(DEFAULT_DPI / 72);
+        FigureDrawing.draw(figure, canvas, progress);
+        return canvas.document(RichText.plain(figure.title()), data ? PointList.csv(figure) : "", figure.figure().widthMm(),
                 figure.figure().heightMm(),
                 FigureDrawing.widthPoints(figure), FigureDrawing.heightPoints(figure));
     }
@@ -110,7 +110,7 @@ public final class FigureFile {
             document.addPage(page);
             var g = new de.rototor.pdfbox.graphics2d.PdfBoxGraphics2D(document, width, height);
             g.setFontTextDrawer(drawer);
-            FigureDrawing.draw(figure, GraphicsPen.onPaper(g, USUAL_DPI / 72), progress);
+            FigureDrawing.draw(figure, GraphicsCanvas.onPaper(g, DEFAULT_DPI / 72), progress);
             g.dispose();
             try (var content = new PDPageContentStream(document, page)) {
                 content.drawForm(g.getXFormObject());

@@ -4,7 +4,7 @@ import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Points;
 import helvo.core.look.AxisPlace;
-import helvo.core.study.SeriesKey;
+import helvo.core.table.SeriesKey;
 import java.awt.Shape;
 import java.awt.geom.Rectangle2D;
 import java.util.List;
@@ -21,7 +21,7 @@ import java.util.Optional;
 public record FigureLayout(double width, double height, Rectangle2D title, Rectangle2D plot, Optional<Strip> residuals,
         Map<AxisPlace, Axis> axes, List<Part> parts, List<String> notices) {
     /// @param area where it is pressed
-    public record Part(Thing thing, Shape area) {}
+    public record Part(FigurePart of, Shape area) {}
 
     /// The strip of residuals: its ground and its upright axis.
     ///
@@ -49,12 +49,12 @@ public record FigureLayout(double width, double height, Rectangle2D title, Recta
     }
 
     /// What is in front at a place.
-    public Optional<Thing> at(double x, double y) {
-        return parts.reversed().stream().filter(part -> part.area.contains(x, y)).map(Part::thing).findFirst();
+    public Optional<FigurePart> at(double x, double y) {
+        return parts.reversed().stream().filter(part -> part.area.contains(x, y)).map(Part::of).findFirst();
     }
 
-    public Optional<Rectangle2D> place(Thing of) {
-        return parts.stream().filter(part -> part.thing.equals(of)).map(part -> part.area.getBounds2D()).findFirst();
+    public Optional<Rectangle2D> place(FigurePart of) {
+        return parts.stream().filter(part -> part.of.equals(of)).map(part -> part.area.getBounds2D()).findFirst();
     }
 
     public double px(double x) {
@@ -86,7 +86,7 @@ public record FigureLayout(double width, double height, Rectangle2D title, Recta
         Hit best = null;
         double least = reach * reach;
         for (SeriesAnalysis series : figure.series()) {
-            if (series.key().isTogether() || figure.figure().look().series(series.key()).hidden()) {
+            if (series.key().isPooled() || figure.figure().look().series(series.key()).hidden()) {
                 continue;
             }
             AxisPlace along = along(figure, series.key());

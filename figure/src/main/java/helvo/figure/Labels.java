@@ -15,7 +15,7 @@ final class Labels {
     /// Parts of the plot's width that a label may take; narrower where the wider would cover something.
     private static final double[] SHARES = {0.8, 0.6, 0.45};
 
-    private final Pen pen;
+    private final Canvas canvas;
     private final Style style;
     private final Rectangle2D area;
     private final Occupancy occupancy;
@@ -23,8 +23,8 @@ final class Labels {
     private final List<Runnable> drawings = new ArrayList<>();
     private boolean legendCovers;
 
-    Labels(Pen pen, Style style, Rectangle2D area, Occupancy occupancy, List<FigureLayout.Part> parts) {
-        this.pen = pen;
+    Labels(Canvas canvas, Style style, Rectangle2D area, Occupancy occupancy, List<FigureLayout.Part> parts) {
+        this.canvas = canvas;
         this.style = style;
         this.area = area;
         this.occupancy = occupancy;
@@ -50,14 +50,14 @@ final class Labels {
         Occupancy.Place place = place(at, box.getWidth(), box.getHeight(), corners(box.getWidth(), box.getHeight()));
         legendCovers = place.cost() > 0 || box.getHeight() > area.getHeight() - style.length(12) || box.getWidth() > area.getWidth();
         occupancy.take(place);
-        drawings.add(() -> legend.draw(pen, painters, area, place.at(), parts));
+        drawings.add(() -> legend.draw(canvas, painters, area, place.at(), parts));
     }
 
     /// In rows above the plot.
     ///
     /// @param middle of the rows
     void legendAbove(Legend legend, List<SeriesPainter> painters, double middle, double top) {
-        drawings.add(() -> legend.drawAbove(pen, painters, middle, top, parts));
+        drawings.add(() -> legend.drawAbove(canvas, painters, middle, top, parts));
     }
 
     /// Where a person put it, kept within the plot; else a free place.
@@ -117,9 +117,9 @@ final class Labels {
     private void curve(SeriesPainter painter, List<RichText> lines, Rectangle2D place) {
         Color color = painter.curveLook().color().isPresent() ? painter.curveColor() : painter.color();
         for (int i = 0; i < lines.size(); i++) {
-            lines.get(i).draw(pen, color, place.getX(), place.getY() + style.length(9.5) + i * style.length(LABEL_LINE), 0);
+            lines.get(i).draw(canvas, color, place.getX(), place.getY() + style.length(9.5) + i * style.length(LABEL_LINE), 0);
         }
-        parts.add(new FigureLayout.Part(new Thing.CurveLabel(painter.series().key()), place));
+        parts.add(new FigureLayout.Part(new FigurePart.CurveLabel(painter.series().key()), place));
     }
 
     /// Places along the curve from its right end to its left, close to it first; above it for a series that lies above
@@ -145,7 +145,15 @@ final class Labels {
                 places.add(top ? below : above);
             }
         }
+        places.forEach(this::moveInside);
         return places;
+    }
+
+    /// A steep curve leads out of the plot, its label does not.
+    private void moveInside(Rectangle2D place) {
+        double x = Math.max(area.getX(), Math.min(place.getX(), area.getMaxX() - place.getWidth()));
+        double y = Math.max(area.getY(), Math.min(place.getY(), area.getMaxY() - place.getHeight()));
+        place.setRect(x, y, place.getWidth(), place.getHeight());
     }
 
     private double value(Plot plot, double px) {

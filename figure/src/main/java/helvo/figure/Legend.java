@@ -6,7 +6,7 @@ import helvo.core.look.FigureLook;
 import helvo.core.look.LegendLook;
 import helvo.core.look.SeriesLook;
 import helvo.core.study.Layer;
-import helvo.core.study.SeriesKey;
+import helvo.core.table.SeriesKey;
 import java.awt.Color;
 import java.awt.Font;
 import java.awt.geom.Line2D;
@@ -21,7 +21,7 @@ import java.util.stream.IntStream;
 /// could tell which belongs to which.
 final class Legend {
     /// More equations than these stand in the legend.
-    private static final int MOST_BESIDE = 4;
+    private static final int MAX_BESIDE = 4;
     private static final double LINE = 13;
     private static final double SAMPLE = 22;
     private static final double GAP = 14;
@@ -46,7 +46,7 @@ final class Legend {
     /// Whether the equations stand in the legend.
     static boolean hasEquations(FigureAnalysis figure) {
         return figure.figure().shows(Layer.EQUATIONS) && figure.series().stream()
-                .filter(series -> isLabelled(figure, series)).count() > MOST_BESIDE;
+                .filter(series -> isLabelled(figure, series)).count() > MAX_BESIDE;
     }
 
     private static boolean isLabelled(FigureAnalysis figure, SeriesAnalysis series) {
@@ -113,15 +113,15 @@ final class Legend {
     }
 
     /// @param place its box in the plot
-    void draw(Pen pen, List<SeriesPainter> painters, Rectangle2D area, Rectangle2D place, List<FigureLayout.Part> parts) {
+    void draw(Canvas canvas, List<SeriesPainter> painters, Rectangle2D area, Rectangle2D place, List<FigureLayout.Part> parts) {
         var box = new RoundRectangle2D.Double(place.getX(), place.getY(), place.getWidth(), place.getHeight(), style.length(4),
                 style.length(4));
-        pen.fill(box, new Color(255, 255, 255, 235));
-        pen.draw(box, Inks.RULE, style.weight(0.7));
-        parts.add(new FigureLayout.Part(new Thing.Legend(), place));
+        canvas.fill(box, new Color(255, 255, 255, 235));
+        canvas.draw(box, Palette.RULE, style.weight(0.7));
+        parts.add(new FigureLayout.Part(new FigurePart.Legend(), place));
         double top = place.getY() + style.length(4);
         for (Entry entry : entries(mostInside(area))) {
-            draw(pen, painters, entry, place.getX() + style.length(2), top, place.getWidth(), parts);
+            draw(canvas, painters, entry, place.getX() + style.length(2), top, place.getWidth(), parts);
             top += tall(entry);
         }
     }
@@ -158,45 +158,47 @@ final class Legend {
     }
 
     /// @param middle of the rows
-    void drawAbove(Pen pen, List<SeriesPainter> painters, double middle, double top, List<FigureLayout.Part> parts) {
+    void drawAbove(Canvas canvas, List<SeriesPainter> painters, double middle, double top, List<FigureLayout.Part> parts) {
         List<List<Entry>> rows = rows();
         double longest = rows.stream().mapToDouble(this::length).max().orElse(0);
-        parts.add(new FigureLayout.Part(new Thing.Legend(), new Rectangle2D.Double(middle - longest / 2, top, longest, heightAbove())));
+        parts.add(new FigureLayout.Part(new FigurePart.Legend(),
+                new Rectangle2D.Double(middle - longest / 2, top, longest, heightAbove())));
         double y = top;
         for (List<Entry> row : rows) {
             double x = middle - (equations ? longest : length(row)) / 2;
             for (Entry entry : row) {
-                draw(pen, painters, entry, x, y, entry.width, parts);
+                draw(canvas, painters, entry, x, y, entry.width, parts);
                 x += entry.width + style.length(GAP);
             }
             y += tallest(row);
         }
     }
 
-    private void draw(Pen pen, List<SeriesPainter> painters, Entry entry, double x, double top, double wide,
+    private void draw(Canvas canvas, List<SeriesPainter> painters, Entry entry, double x, double top, double wide,
             List<FigureLayout.Part> parts) {
         double line = style.length(LINE);
         SeriesPainter painter = painters.get(entry.place);
-        sample(pen, painter, x + style.length(10), top + line / 2);
+        sample(canvas, painter, x + style.length(10), top + line / 2);
         for (int i = 0; i < entry.lines.size(); i++) {
-            entry.lines.get(i).draw(pen, Inks.INK, x + style.length(SAMPLE - 2), top + (i + 0.5) * line + style.length(3.1), 0);
+            entry.lines.get(i).draw(canvas, Palette.INK, x + style.length(SAMPLE - 2), top + (i + 0.5) * line + style.length(3.1), 0);
         }
-        parts.add(new FigureLayout.Part(new Thing.LegendEntry(painter.series().key()), new Rectangle2D.Double(x, top, wide, tall(entry))));
+        parts.add(new FigureLayout.Part(new FigurePart.LegendEntry(painter.series().key()),
+                new Rectangle2D.Double(x, top, wide, tall(entry))));
     }
 
-    private void sample(Pen pen, SeriesPainter painter, double x, double y) {
-        boolean line = painter.look().join() != SeriesLook.Join.NONE || painter.series().key().isTogether()
+    private void sample(Canvas canvas, SeriesPainter painter, double x, double y) {
+        boolean line = painter.look().join() != SeriesLook.Join.NONE || painter.series().key().isPooled()
                 || painter.dashes().length > 0 && painter.drawsCurve();
         if (line) {
-            pen.draw(new Line2D.Double(x - style.length(8), y, x + style.length(8), y), painter.color(), style.weight(1.3),
+            canvas.draw(new Line2D.Double(x - style.length(8), y, x + style.length(8), y), painter.color(), style.weight(1.3),
                     painter.dashes());
         }
         if (painter.drawsPoints()) {
             var shape = painter.marker().at(x, y, style.length(3.3));
             Color color = painter.color();
-            pen.fill(shape, Inks.SHEET);
-            pen.fill(shape, new Color(color.getRed(), color.getGreen(), color.getBlue(), (int) (255 * painter.opacity())));
-            pen.draw(shape, color, style.weight(painter.opacity() < 1 ? 0.9 : 0.1));
+            canvas.fill(shape, Palette.SHEET);
+            canvas.fill(shape, new Color(color.getRed(), color.getGreen(), color.getBlue(), (int) (255 * painter.opacity())));
+            canvas.draw(shape, color, style.weight(painter.opacity() < 1 ? 0.9 : 0.1));
         }
     }
 }

@@ -19,15 +19,15 @@ final class NotePainter {
     private static final Color SPAN = new Color(0x7A, 0x4E, 0x9E, 30);
     private static final double GRIP = 5;
 
-    private final Pen pen;
+    private final Canvas canvas;
     private final Plot plot;
     private final Style style;
     private final List<FigureLayout.Part> parts;
     private final List<Shape> taken = new ArrayList<>();
     private final List<FigureLayout.Part> tips = new ArrayList<>();
 
-    NotePainter(Pen pen, Plot plot, Style style, List<FigureLayout.Part> parts) {
-        this.pen = pen;
+    NotePainter(Canvas canvas, Plot plot, Style style, List<FigureLayout.Part> parts) {
+        this.canvas = canvas;
         this.plot = plot;
         this.style = style;
         this.parts = parts;
@@ -47,7 +47,7 @@ final class NotePainter {
             switch (note) {
                 case Note.Text text -> text(text);
                 case Note.Rule rule -> rule(rule);
-                case Note.Drop drop -> drop(drop, painters);
+                case Note.ReadingMarker drop -> drop(drop, painters);
                 case Note.Span span -> label(span, painters);
             }
         }
@@ -71,10 +71,10 @@ final class NotePainter {
         double size = Math.abs(b - a);
         var box = span.ofY() ? new Rectangle2D.Double(area.getX(), least, area.getWidth(), size)
                 : new Rectangle2D.Double(least, area.getY(), size, area.getHeight());
-        pen.clipped(area, () -> pen.fill(box, SPAN));
-        part(new Thing.NoteOf(span.id(), 0), box);
-        part(new Thing.NoteOf(span.id(), 1), grip(span.ofY(), a));
-        part(new Thing.NoteOf(span.id(), 2), grip(span.ofY(), b));
+        canvas.clipped(area, () -> canvas.fill(box, SPAN));
+        part(new FigurePart.NoteOf(span.id(), 0), box);
+        part(new FigurePart.NoteOf(span.id(), 1), grip(span.ofY(), a));
+        part(new FigurePart.NoteOf(span.id(), 2), grip(span.ofY(), b));
     }
 
     /// At the upper or right end, or at the other where points lie there.
@@ -92,7 +92,7 @@ final class NotePainter {
         var other = span.ofY() ? new Rectangle2D.Double(area.getMinX() + style.length(5), usual.y, usual.width, tall)
                 : new Rectangle2D.Double(usual.x, area.getMaxY() - tall - style.length(3), usual.width, tall);
         Rectangle2D at = covers(usual, painters) && !covers(other, painters) ? other : usual;
-        text.draw(pen, Inks.INK, at.getX(), at.getY() + style.length(9.5), 0);
+        text.draw(canvas, Palette.INK, at.getX(), at.getY() + style.length(9.5), 0);
         taken.add(at);
     }
 
@@ -113,7 +113,7 @@ final class NotePainter {
         }
         var line = rule.atY() ? new Line2D.Double(area.getMinX(), at, area.getMaxX(), at)
                 : new Line2D.Double(at, area.getMinY(), at, area.getMaxY());
-        pen.clipped(area, () -> pen.draw(line, Inks.MUTED, style.weight(1), (float) style.length(4), (float) style.length(3)));
+        canvas.clipped(area, () -> canvas.draw(line, Palette.MUTED, style.weight(1), (float) style.length(4), (float) style.length(3)));
         boolean inside = rule.atY() ? at >= area.getMinY() && at <= area.getMaxY() : at >= area.getMinX() && at <= area.getMaxX();
         if (inside && !rule.label().isEmpty()) {
             var text = new RichText(rule.label(), style.label());
@@ -121,11 +121,11 @@ final class NotePainter {
             double x = rule.atY() ? area.getMaxX() - style.length(5) : at + (right ? 1 : -1) * style.length(4);
             boolean above = at - style.length(12) > area.getMinY();
             double baseline = rule.atY() ? at + (above ? -style.length(3.5) : style.length(11)) : area.getMinY() + style.length(11);
-            text.draw(pen, Inks.INK, x, baseline, right ? 0 : 1);
+            text.draw(canvas, Palette.INK, x, baseline, right ? 0 : 1);
             taken.add(new Rectangle2D.Double(right ? x : x - text.width(), baseline - style.length(9), text.width(), style.length(12)));
         }
         Rectangle2D grip = grip(rule.atY(), at);
-        part(new Thing.NoteOf(rule.id(), 0), grip);
+        part(new FigurePart.NoteOf(rule.id(), 0), grip);
         taken.add(grip);
     }
 
@@ -149,9 +149,9 @@ final class NotePainter {
                 lines.size() * line + style.length(1));
         note.to().ifPresent(to -> arrow(note, box, plot.px(to.x()), plot.py(to.y())));
         for (int i = 0; i < lines.size(); i++) {
-            new RichText(lines.get(i), font).draw(pen, Inks.INK, x, y + i * line, 0);
+            new RichText(lines.get(i), font).draw(canvas, Palette.INK, x, y + i * line, 0);
         }
-        part(new Thing.NoteOf(note.id(), 0), box);
+        part(new FigurePart.NoteOf(note.id(), 0), box);
         taken.add(box);
     }
 
@@ -166,19 +166,20 @@ final class NotePainter {
             double ux = (toX - fromX) / length;
             double uy = (toY - fromY) / length;
             double head = style.length(5);
-            pen.line(fromX, fromY, toX - ux * head, toY - uy * head, Inks.INK, style.weight(0.9));
+            canvas.line(fromX, fromY, toX - ux * head, toY - uy * head, Palette.INK, style.weight(0.9));
             var tip = new Path2D.Double();
             tip.moveTo(toX, toY);
             tip.lineTo(toX - ux * head - uy * head * 0.4, toY - uy * head + ux * head * 0.4);
             tip.lineTo(toX - ux * head + uy * head * 0.4, toY - uy * head - ux * head * 0.4);
             tip.closePath();
-            pen.fill(tip, Inks.INK);
+            canvas.fill(tip, Palette.INK);
         }
-        tips.add(new FigureLayout.Part(new Thing.NoteOf(note.id(), 1), new Rectangle2D.Double(toX - GRIP, toY - GRIP, 2 * GRIP, 2 * GRIP)));
+        tips.add(new FigureLayout.Part(new FigurePart.NoteOf(note.id(), 1),
+                new Rectangle2D.Double(toX - GRIP, toY - GRIP, 2 * GRIP, 2 * GRIP)));
     }
 
     /// From the axis to the curve and down, with what is read off at the end.
-    private void drop(Note.Drop drop, List<SeriesPainter> painters) {
+    private void drop(Note.ReadingMarker drop, List<SeriesPainter> painters) {
         Optional<SeriesPainter> of = painters.stream().filter(each -> each.series().key().equals(drop.series())).findFirst();
         Optional<ReadingPlace> at = of.flatMap(each -> ReadingPlace.of(drop, each.series()));
         if (at.isEmpty()) {
@@ -199,10 +200,10 @@ final class NotePainter {
         path.moveTo(side, py);
         path.lineTo(px, py);
         path.lineTo(px, on.area().getMaxY());
-        pen.draw(path, painter.color(), style.weight(1), (float) style.length(3), (float) style.length(2.5));
+        canvas.draw(path, painter.color(), style.weight(1), (float) style.length(3), (float) style.length(2.5));
         var mark = painter.marker().at(px, py, style.length(3.3));
-        pen.fill(mark, Inks.SHEET);
-        pen.draw(mark, painter.color(), style.weight(1.1));
+        canvas.fill(mark, Palette.SHEET);
+        canvas.draw(mark, painter.color(), style.weight(1.1));
         String read = drop.fromY() ? "x = " + read(x, on.x()) : "y = " + read(y, on.y());
         Font font = style.strong();
         double width = Typeface.width(font, read);
@@ -210,11 +211,11 @@ final class NotePainter {
                 : on.area().getMinX() + style.length(5);
         double textY = drop.fromY() ? on.area().getMaxY() - style.length(5) : py - style.length(4);
         var box = new Rectangle2D.Double(textX - 1, textY - style.length(8.5), width + 2, style.length(11));
-        pen.fill(box, new Color(255, 255, 255, 210));
+        canvas.fill(box, new Color(255, 255, 255, 210));
         taken.add(box);
-        pen.text(read, font, painter.color(), textX, textY, 0);
+        canvas.text(read, font, painter.color(), textX, textY, 0);
         Shape along = new BasicStroke((float) (2 * GRIP)).createStrokedShape(path);
-        part(new Thing.NoteOf(drop.id(), 0), along);
+        part(new FigurePart.NoteOf(drop.id(), 0), along);
         taken.add(along);
     }
 
@@ -223,7 +224,7 @@ final class NotePainter {
         return style.numbers().rounded(value, OptionalDouble.of((along.high() / 2 - along.low() / 2) / 100));
     }
 
-    private void part(Thing thing, Shape area) {
-        parts.add(new FigureLayout.Part(thing, area));
+    private void part(FigurePart part, Shape area) {
+        parts.add(new FigureLayout.Part(part, area));
     }
 }

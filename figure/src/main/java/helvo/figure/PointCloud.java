@@ -28,30 +28,30 @@ final class PointCloud {
 
     private PointCloud() {}
 
-    static boolean serves(Pen pen, int points) {
-        return points > (pen.pixels() ? MANY_IN_PIXELS : MANY);
+    static boolean serves(Canvas canvas, int points) {
+        return points > (canvas.pixels() ? MANY_IN_PIXELS : MANY);
     }
 
     /// @param strength of a single marker, 0 to 1
-    static void draw(Pen pen, Plot plot, double[] xs, double[] ys, Marker marker, double radius, Color color, double strength,
+    static void draw(Canvas canvas, Plot plot, double[] xs, double[] ys, Marker marker, double radius, Color color, double strength,
             Progress progress) {
-        PixelGrid grid = PixelGrid.over(plot, pen);
+        PixelGrid grid = PixelGrid.over(plot, canvas);
         if (grid.width <= 0 || grid.height <= 0) {
             return;
         }
         int[] counts = counts(grid, xs, ys, progress);
-        Mask mask = Mask.of(marker, radius * pen.pixelsAcross());
+        Mask mask = Mask.of(marker, radius * canvas.pixelsAcross());
         BufferedImage image = xs.length > MANY || strength < 1 ? density(counts, grid, mask, color, strength)
                 : stamped(counts, grid, mask, color);
-        pen.image(image, grid.place);
+        canvas.image(image, grid.place);
     }
 
     /// The whole pixels that a plot touches, and how its values lie on them.
     private record PixelGrid(Rectangle2D place, int width, int height, Along x, Along y) {
-        static PixelGrid over(Plot plot, Pen pen) {
+        static PixelGrid over(Plot plot, Canvas canvas) {
             Rectangle2D area = plot.area();
-            double across = pen.pixelsAcross();
-            double down = pen.pixelsDown();
+            double across = canvas.pixelsAcross();
+            double down = canvas.pixelsDown();
             double left = Math.floor(area.getMinX() * across);
             double top = Math.floor(area.getMinY() * down);
             int width = (int) (Math.ceil(area.getMaxX() * across) - left);

@@ -17,7 +17,7 @@ public record Raster(BufferedImage image, FigureLayout layout, double scale) {
         Graphics2D g = image.createGraphics();
         try {
             g.scale(width / FigureDrawing.widthPoints(figure), height / FigureDrawing.heightPoints(figure));
-            return new Raster(image, FigureDrawing.draw(figure, GraphicsPen.onPixels(g), progress), scale);
+            return new Raster(image, FigureDrawing.draw(figure, GraphicsCanvas.onPixels(g), progress), scale);
         } finally {
             g.dispose();
         }

@@ -5,14 +5,14 @@ import helvo.core.fit.ErrorBars;
 import helvo.core.fit.Fit;
 import helvo.core.look.FigureLook;
 import helvo.core.look.Note;
-import helvo.core.reading.Roots;
+import helvo.core.number.Roots;
 import java.util.List;
 import java.util.Optional;
 
 /// Where a reading lies on its curve.
 record ReadingPlace(double x, double y) {
     /// @return empty where the curve has no value, or does not reach the y within one span of x on either side of the points
-    static Optional<ReadingPlace> of(Note.Drop drop, SeriesAnalysis series) {
+    static Optional<ReadingPlace> of(Note.ReadingMarker drop, SeriesAnalysis series) {
         if (series.fit().isEmpty()) {
             return Optional.empty();
         }
@@ -37,7 +37,8 @@ record ReadingPlace(double x, double y) {
 
     /// Those that axes and curve reach out to.
     static List<ReadingPlace> widening(FigureLook look, SeriesAnalysis series) {
-        return look.notes().stream().filter(note -> note instanceof Note.Drop drop && drop.widens() && drop.series().equals(series.key()))
-                .flatMap(note -> of((Note.Drop) note, series).stream()).toList();
+        return look.notes().stream().filter(note -> note instanceof Note.ReadingMarker drop && drop.widens()
+                && drop.series().equals(series.key()))
+                .flatMap(note -> of((Note.ReadingMarker) note, series).stream()).toList();
     }
 }

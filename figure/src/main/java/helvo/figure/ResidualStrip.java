@@ -1,63 +1,72 @@
 package helvo.figure;
 
-import helvo.core.Progress;
 import helvo.core.Phrase;
+import helvo.core.Progress;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Curve;
 import helvo.core.fit.Residuals;
 import java.awt.geom.Rectangle2D;
+import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /// Draws the residuals under the figure, over the same x axis.
 final class ResidualStrip {
-    private final Pen pen;
+    private final Canvas canvas;
     private final Style style;
     private final Plot plot;
     private final List<SeriesPainter> painters;
 
-    ResidualStrip(Pen pen, Style style, Rectangle2D area, Axis x, List<SeriesPainter> painters) {
-        this.pen = pen;
+    ResidualStrip(Canvas canvas, Style style, Rectangle2D area, Axis x, List<SeriesPainter> painters) {
+        this.canvas = canvas;
         this.style = style;
         this.painters = painters;
-        double greatest = 0;
-        for (SeriesPainter painter : painters) {
-            for (double residual : painter.series().residuals().map(Residuals::raw).orElse(new double[0])) {
-                greatest = Math.max(greatest, Math.abs(residual));
-            }
-        }
-        plot = new Plot(area, x, AxisScale.symmetric(greatest));
+        plot = new Plot(area, x, scale(painters.stream().map(SeriesPainter::series).toList()));
+    }
+
+    private static AxisScale scale(List<SeriesAnalysis> series) {
+        return AxisScale.symmetric(series.stream().flatMap(each -> each.residuals().stream()).map(Residuals::raw)
+                .flatMapToDouble(Arrays::stream).map(Math::abs).max().orElse(0));
+    }
+
+    /// The room that its labels and its title take at its left.
+    static double left(List<SeriesAnalysis> series, Style style) {
+        AxisScale scale = scale(series);
+        return style.length(22) + scale.ticks().stream().mapToDouble(tick -> Typeface.width(style.label(),
+                "+" + scale.label(tick, style.numbers()))).max().orElse(0);
     }
 
     void draw(double titleBaseline, Progress progress) {
         Rectangle2D area = plot.area();
-        pen.fill(area, Inks.STRIP);
+        canvas.fill(area, Palette.STRIP);
         for (double tick : plot.x().ticks()) {
-            pen.line(plot.px(tick), area.getMinY(), plot.px(tick), area.getMaxY(), Inks.GRID, style.weight(0.5));
+            canvas.line(plot.px(tick), area.getMinY(), plot.px(tick), area.getMaxY(), Palette.GRID, style.weight(0.5));
         }
         double zero = plot.py(0);
-        pen.line(area.getMinX(), zero, area.getMaxX(), zero, Inks.MUTED, style.weight(0.8));
-        pen.line(area.getMinX(), area.getMinY(), area.getMinX(), area.getMaxY(), Inks.AXIS, style.weight(0.9));
+        canvas.line(area.getMinX(), zero, area.getMaxX(), zero, Palette.MUTED, style.weight(0.8));
+        canvas.line(area.getMinX(), area.getMinY(), area.getMinX(), area.getMaxY(), Palette.AXIS, style.weight(0.9));
         for (double tick : plot.y().ticks()) {
             String label = tick > 0 ? "+" + plot.y().label(tick, style.numbers()) : plot.y().label(tick, style.numbers());
-            pen.line(area.getMinX() - style.length(4), plot.py(tick), area.getMinX(), plot.py(tick), Inks.AXIS, style.weight(0.9));
-            pen.text(label, style.label(), Inks.MUTED, area.getMinX() - style.length(7), plot.py(tick) + style.length(3), 1);
+            canvas.line(area.getMinX() - style.length(4), plot.py(tick), area.getMinX(), plot.py(tick), Palette.AXIS, style.weight(0.9));
+            canvas.text(label, style.label(), Palette.MUTED, area.getMinX() - style.length(7), plot.py(tick) + style.length(3), 1);
         }
         String unit = painters.getFirst().series().rows().y().unit();
         String factor = plot.y().context();
-        boolean onLogs = painters.stream().anyMatch(each -> !each.series().chosen().curve().fittedOn().equals("y"));
+        boolean onLogs = painters.stream().anyMatch(each -> each.series().chosen().curve().fittedOn() != Curve.FittedOn.Y);
         String title = onLogs ? "Residual of ln y" : "Residual"
                 + (unit.isEmpty() && factor.isEmpty() ? "" : " (" + (factor + " " + unit).strip() + ")");
         List<String> titleLines = RichText.lines(title, style.label(), area.getHeight() + style.length(40));
         for (int i = 0; i < titleLines.size(); i++) {
-            pen.rising(titleLines.get(i), style.label(), Inks.MUTED, titleBaseline + i * style.length(10), area.getCenterY());
+            canvas.rising(titleLines.get(i), style.label(), Palette.MUTED, titleBaseline + i * style.length(10), area.getCenterY());
         }
-        pen.clipped(new Rectangle2D.Double(area.getX() - 1, area.getY() - 4, area.getWidth() + 2, area.getHeight() + 8), () -> {
+        canvas.clipped(new Rectangle2D.Double(area.getX() - 1, area.getY() - 4, area.getWidth() + 2, area.getHeight() + 8), () -> {
             for (SeriesPainter painter : painters) {
                 painter.series().residuals().filter(_ -> !painter.look().hidden())
                         .ifPresent(residuals -> points(residuals, painter, aside(painter), progress));
             }
         });
-        pen.text(check(area.getWidth()), style.small(), Inks.MUTED, area.getMaxX(), area.getMaxY() + style.length(12), 1);
+        canvas.text(check(area.getWidth()), style.small(), Palette.MUTED, area.getMaxX(), area.getMaxY() + style.length(12), 1);
     }
 
     /// What the residuals' order says, as much of it as fits in a line.
@@ -89,8 +98,8 @@ final class ResidualStrip {
     private void points(Residuals residuals, SeriesPainter painter, double aside, Progress progress) {
         double[] x = residuals.points().x();
         double[] raw = residuals.raw();
-        if (PointCloud.serves(pen, raw.length)) {
-            PointCloud.draw(pen, plot, x, raw, painter.marker(), painter.radius(), painter.color(), 1, progress);
+        if (PointCloud.serves(canvas, raw.length)) {
+            PointCloud.draw(canvas, plot, x, raw, painter.marker(), painter.radius(), painter.color(), 1, progress);
             return;
         }
         double r = Math.min(style.length(2.5), painter.radius());
@@ -102,14 +111,14 @@ final class ResidualStrip {
                 continue;
             }
             if (raw.length <= 150) {
-                pen.line(px, zero, px, py, painter.color(), style.weight(0.8));
+                canvas.line(px, zero, px, py, painter.color(), style.weight(0.8));
             }
-            if (painter.opacity() == 0 && painter.look().strength().isEmpty()) {
-                pen.fill(painter.marker().at(px, py, r), Inks.SHEET);
-                pen.draw(painter.marker().at(px, py, r), painter.color(), style.weight(0.8));
+            if (painter.opacity() == 0 && painter.look().opacity().isEmpty()) {
+                canvas.fill(painter.marker().at(px, py, r), Palette.SHEET);
+                canvas.draw(painter.marker().at(px, py, r), painter.color(), style.weight(0.8));
                 continue;
             }
-            pen.fill(painter.marker().at(px, py, r), painter.colors().isPresent() && raw.length == painter.series().points().size()
+            canvas.fill(painter.marker().at(px, py, r), painter.colors().isPresent() && raw.length == painter.series().points().size()
                     ? painter.colors().get().at(i) : painter.color());
         }
     }

@@ -114,20 +114,20 @@ final class RichText {
     }
 
     /// @param anchor 0 to begin at x, 0.5 to centre on it, 1 to end there
-    void draw(Pen pen, Color color, double x, double baseline, double anchor) {
+    void draw(Canvas canvas, Color color, double x, double baseline, double anchor) {
         double at = x - anchor * width();
         for (Run run : runs) {
-            pen.text(run.text, run.font(font), color, at, baseline - run.shift * font.getSize2D(), 0);
+            canvas.text(run.text, run.font(font), color, at, baseline - run.shift * font.getSize2D(), 0);
             at += Typeface.width(run.font(font), run.text);
         }
     }
 
     /// Upwards, centred on y.
-    void drawRising(Pen pen, Color color, double baseline, double y) {
+    void drawRising(Canvas canvas, Color color, double baseline, double y) {
         double at = y + width() / 2;
         for (Run run : runs) {
             double width = Typeface.width(run.font(font), run.text);
-            pen.rising(run.text, run.font(font), color, baseline - run.shift * font.getSize2D(), at - width / 2);
+            canvas.rising(run.text, run.font(font), color, baseline - run.shift * font.getSize2D(), at - width / 2);
             at -= width;
         }
     }

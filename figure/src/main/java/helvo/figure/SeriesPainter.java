@@ -6,7 +6,6 @@ import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.ErrorBars;
 import helvo.core.fit.Fit;
 import helvo.core.fit.Points;
-import helvo.core.fit.Residuals;
 import helvo.core.look.CurveLook;
 import helvo.core.look.FigureLook;
 import helvo.core.look.SeriesLook;
@@ -17,7 +16,6 @@ import java.awt.Color;
 import java.awt.Font;
 import java.awt.Shape;
 import java.awt.geom.Path2D;
-import java.awt.geom.PathIterator;
 import java.awt.geom.Rectangle2D;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -31,18 +29,18 @@ import java.util.function.Function;
 final class SeriesPainter {
     private static final double CAP = 2.6;
     /// Of a plot, in points, on which markers have their full size.
-    private static final double USUAL_WIDTH = 330;
+    private static final double DEFAULT_WIDTH = 330;
     private static final double END = 3;
-    private static final int MOST_PRESSED = 400;
+    private static final int MAX_PRESSED = 400;
     private static final int CURVE_STEPS = 240;
     private static final int BAND_STEPS = 120;
     /// How far beyond the data a place lies does not matter to a band.
     private static final Points ONE_POINT = Points.of(new double[] {0}, new double[] {0});
-    private static final int MOST_LABELS = 2000;
+    private static final int MAX_LABELS = 2000;
     /// So many points tell labels where the others lie.
     private static final int ENOUGH_TO_AVOID = 4000;
 
-    private final Pen pen;
+    private final Canvas canvas;
     private final Plot plot;
     private final Style style;
     private final SeriesAnalysis series;
@@ -59,17 +57,17 @@ final class SeriesPainter {
     private final double opacity;
     private final CurveLook.Dash usualDash;
 
-    SeriesPainter(Pen pen, Plot plot, Style style, FigureAnalysis figure, int place) {
-        this.pen = pen;
+    SeriesPainter(Canvas canvas, Plot plot, Style style, FigureAnalysis figure, int place) {
+        this.canvas = canvas;
         this.plot = plot;
         this.style = style;
         this.series = figure.series().get(place);
         this.look = figure.figure().look().series(series.key());
         this.curveLook = figure.figure().look().curve(series.key());
         SeriesStyle usual = SeriesStyle.of(series.slot());
-        this.color = look.color().map(hex -> Style.color(hex, 1)).orElseGet(() -> series.key().isTogether() ? Inks.INK : usual.color());
+        this.color = look.color().map(hex -> Style.color(hex, 1)).orElseGet(() -> series.key().isPooled() ? Palette.INK : usual.color());
         this.marker = look.shape().map(shape -> Marker.valueOf(shape.name())).orElse(usual.marker());
-        this.opacity = look.strength().orElse(usual.filled() ? 1.0 : 0.0);
+        this.opacity = look.opacity().orElse(usual.filled() ? 1.0 : 0.0);
         this.usualDash = usual.dash();
         this.onRight = figure.isOnRight(series.key());
         this.data = data(series);
@@ -107,7 +105,7 @@ final class SeriesPainter {
     double radius() {
         int n = series.points().size();
         double usual = n <= 150 ? 3.3 : n <= 1500 ? 2.3 : n <= PointCloud.MANY ? 1.5 : 0.9;
-        double narrow = Math.clamp(Math.sqrt(plot.area().getWidth() / USUAL_WIDTH), 0.6, 1);
+        double narrow = Math.clamp(Math.sqrt(plot.area().getWidth() / DEFAULT_WIDTH), 0.6, 1);
         return style.length(usual) * narrow * look.size();
     }
 
@@ -117,7 +115,7 @@ final class SeriesPainter {
 
     Color curveColor() {
         Color of = curveLook.color().map(hex -> Style.color(hex, 1)).orElse(color);
-        return new Color(of.getRed(), of.getGreen(), of.getBlue(), (int) Math.round(255 * curveLook.strength()));
+        return new Color(of.getRed(), of.getGreen(), of.getBlue(), (int) Math.round(255 * curveLook.opacity()));
     }
 
     Marker marker() {
@@ -135,7 +133,7 @@ final class SeriesPainter {
 
     /// The series of all groups together shows its curve; its points are the groups'.
     boolean drawsPoints() {
-        return look.points() && !look.hidden() && !series.key().isTogether();
+        return look.points() && !look.hidden() && !series.key().isPooled();
     }
 
     boolean drawsCurve() {
@@ -148,7 +146,7 @@ final class SeriesPainter {
 
     void bars(Progress progress) {
         Points points = series.points();
-        double weight = style.weight(look.bars().weight());
+        double weight = style.weight(look.bars().width());
         double cap = style.length(CAP) * look.bars().cap();
         Color ink = look.bars().color().map(hex -> Style.color(hex, 1)).orElse(color);
         int barred = hasBars() ? points.size() : 0;
@@ -164,16 +162,16 @@ final class SeriesPainter {
             if (visible(points.yBars(), i)) {
                 double top = plot.pyWithin(points.y()[i] + points.yBars().up()[i]);
                 double bottom = plot.pyWithin(points.y()[i] - points.yBars().down()[i]);
-                pen.line(x, top, x, bottom, ink, weight);
-                pen.line(x - cap, top, x + cap, top, ink, weight);
-                pen.line(x - cap, bottom, x + cap, bottom, ink, weight);
+                canvas.line(x, top, x, bottom, ink, weight);
+                canvas.line(x - cap, top, x + cap, top, ink, weight);
+                canvas.line(x - cap, bottom, x + cap, bottom, ink, weight);
             }
             if (visible(points.xBars(), i)) {
                 double left = plot.pxWithin(points.x()[i] - points.xBars().down()[i]);
                 double right = plot.pxWithin(points.x()[i] + points.xBars().up()[i]);
-                pen.line(left, y, right, y, ink, weight);
-                pen.line(left, y - cap, left, y + cap, ink, weight);
-                pen.line(right, y - cap, right, y + cap, ink, weight);
+                canvas.line(left, y, right, y, ink, weight);
+                canvas.line(left, y - cap, left, y + cap, ink, weight);
+                canvas.line(right, y - cap, right, y + cap, ink, weight);
             }
         }
     }
@@ -181,7 +179,7 @@ final class SeriesPainter {
     /// Where bars and their ends are pressed; of many nobody presses one.
     void barParts(List<FigureLayout.Part> parts) {
         Points points = series.points();
-        for (int i = 0; hasBars() && i < points.size() && points.size() <= MOST_PRESSED; i++) {
+        for (int i = 0; hasBars() && i < points.size() && points.size() <= MAX_PRESSED; i++) {
             double x = plot.px(points.x()[i]);
             double y = plot.py(points.y()[i]);
             if (!plot.area().contains(x, y)) {
@@ -191,22 +189,22 @@ final class SeriesPainter {
             if (visible(points.yBars(), i)) {
                 double top = plot.pyWithin(points.y()[i] + points.yBars().up()[i]);
                 double bottom = plot.pyWithin(points.y()[i] - points.yBars().down()[i]);
-                parts.add(bar(row, Thing.BarEnd.NONE, x - END, Math.min(top, bottom), 2 * END, Math.abs(bottom - top)));
-                parts.add(bar(row, Thing.BarEnd.UP, x - 2 * END, top - END, 4 * END, 2 * END));
-                parts.add(bar(row, Thing.BarEnd.DOWN, x - 2 * END, bottom - END, 4 * END, 2 * END));
+                parts.add(bar(row, FigurePart.BarEnd.NONE, x - END, Math.min(top, bottom), 2 * END, Math.abs(bottom - top)));
+                parts.add(bar(row, FigurePart.BarEnd.UP, x - 2 * END, top - END, 4 * END, 2 * END));
+                parts.add(bar(row, FigurePart.BarEnd.DOWN, x - 2 * END, bottom - END, 4 * END, 2 * END));
             }
             if (visible(points.xBars(), i)) {
                 double left = plot.pxWithin(points.x()[i] - points.xBars().down()[i]);
                 double right = plot.pxWithin(points.x()[i] + points.xBars().up()[i]);
-                parts.add(bar(row, Thing.BarEnd.NONE, Math.min(left, right), y - END, Math.abs(right - left), 2 * END));
-                parts.add(bar(row, Thing.BarEnd.LEFT, left - END, y - 2 * END, 2 * END, 4 * END));
-                parts.add(bar(row, Thing.BarEnd.RIGHT, right - END, y - 2 * END, 2 * END, 4 * END));
+                parts.add(bar(row, FigurePart.BarEnd.NONE, Math.min(left, right), y - END, Math.abs(right - left), 2 * END));
+                parts.add(bar(row, FigurePart.BarEnd.LEFT, left - END, y - 2 * END, 2 * END, 4 * END));
+                parts.add(bar(row, FigurePart.BarEnd.RIGHT, right - END, y - 2 * END, 2 * END, 4 * END));
             }
         }
     }
 
-    private FigureLayout.Part bar(int row, Thing.BarEnd end, double x, double y, double width, double height) {
-        return new FigureLayout.Part(new Thing.BarOf(series.key(), row, end), new Rectangle2D.Double(x, y, width, height));
+    private FigureLayout.Part bar(int row, FigurePart.BarEnd end, double x, double y, double width, double height) {
+        return new FigureLayout.Part(new FigurePart.BarOf(series.key(), row, end), new Rectangle2D.Double(x, y, width, height));
     }
 
     private static boolean visible(ErrorBars bars, int i) {
@@ -214,13 +212,13 @@ final class SeriesPainter {
     }
 
     void curve(Fit fit) {
-        draw(fit, curveColor(), style.weight(curveLook.weight()));
+        draw(fit, curveColor(), style.weight(curveLook.width()));
     }
 
     /// A curve in its points' own colour would drown in a cloud of them: it is dark, with a light border.
     void curveOverCloud(Fit fit) {
-        pen.draw(path(fit), Inks.SHEET, style.weight(curveLook.weight() + 2.1));
-        draw(fit, curveLook.color().isPresent() ? curveColor() : Inks.INK, style.weight(curveLook.weight()));
+        canvas.draw(path(fit), Palette.SHEET, style.weight(curveLook.width() + 2.1));
+        draw(fit, curveLook.color().isPresent() ? curveColor() : Palette.INK, style.weight(curveLook.width()));
     }
 
     /// Beyond its measurements a curve is dotted.
@@ -233,7 +231,7 @@ final class SeriesPainter {
 
     private void draw(Path2D path, Color ink, double weight, float[] dashes) {
         if (path.getCurrentPoint() != null) {
-            pen.draw(path, ink, weight, dashes);
+            canvas.draw(path, ink, weight, dashes);
         }
     }
 
@@ -248,9 +246,10 @@ final class SeriesPainter {
         var band = new Path2D.Double(upper);
         band.append(reversed(lower), true);
         band.closePath();
-        pen.fill(band, new Color(of.getRed(), of.getGreen(), of.getBlue(), 42));
+        canvas.fill(band, new Color(of.getRed(), of.getGreen(), of.getBlue(), 42));
         for (int side = -1; side <= 1; side += 2) {
-            pen.draw(edge(fit, Reading::predictionHalf95, side), of, style.weight(0.6), (float) style.length(3), (float) style.length(2.5));
+            canvas.draw(edge(fit, Reading::predictionHalf95, side), of,
+                    style.weight(0.6), (float) style.length(3), (float) style.length(2.5));
         }
     }
 
@@ -300,7 +299,7 @@ final class SeriesPainter {
     }
 
     private float[] dashes(CurveLook.Dash dash) {
-        float unit = (float) style.weight(curveLook.weight());
+        float unit = (float) style.weight(curveLook.width());
         return switch (dash) {
             case SOLID -> new float[0];
             case DASHED -> new float[] {5 * unit, 3 * unit};
@@ -370,7 +369,7 @@ final class SeriesPainter {
 
     /// Lines from point to point in order of x.
     void joined() {
-        joinedPath().ifPresent(path -> pen.draw(path, color, style.weight(1.3), dashes()));
+        joinedPath().ifPresent(path -> canvas.draw(path, color, style.weight(1.3), dashes()));
     }
 
     private Optional<Path2D> joinedPath() {
@@ -410,8 +409,8 @@ final class SeriesPainter {
             return;
         }
         double r = radius();
-        if (PointCloud.serves(pen, points.size()) && colors.isEmpty()) {
-            PointCloud.draw(pen, plot, points.x(), points.y(), marker, r, color, opacity, progress);
+        if (PointCloud.serves(canvas, points.size()) && colors.isEmpty()) {
+            PointCloud.draw(canvas, plot, points.x(), points.y(), marker, r, color, opacity, progress);
             return;
         }
         boolean ringed = points.size() <= 1500;
@@ -429,17 +428,17 @@ final class SeriesPainter {
             Shape shape = marker.at(px, py, size);
             Color ink = colors.isPresent() ? colors.get().at(i) : color;
             if (ringed && opacity == 1) {
-                pen.draw(shape, Inks.SHEET, style.weight(1.4));
+                canvas.draw(shape, Palette.SHEET, style.weight(1.4));
             }
-            if (look.strength().isEmpty() && opacity == 0) {
-                pen.fill(shape, Inks.SHEET);
+            if (look.opacity().isEmpty() && opacity == 0) {
+                canvas.fill(shape, Palette.SHEET);
             } else if (opacity > 0) {
-                pen.fill(shape, new Color(ink.getRed(), ink.getGreen(), ink.getBlue(), (int) Math.round(255 * opacity)));
+                canvas.fill(shape, new Color(ink.getRed(), ink.getGreen(), ink.getBlue(), (int) Math.round(255 * opacity)));
             }
             if (look.edge().isPresent()) {
-                pen.draw(shape, Style.color(look.edge().get(), 1), style.weight(0.9));
+                canvas.draw(shape, Style.color(look.edge().get(), 1), style.weight(0.9));
             } else if (opacity < 1 || colors.isPresent()) {
-                pen.draw(shape, colors.isPresent() ? Inks.AXIS : ink, style.weight(colors.isPresent() ? 0.4 : 0.9));
+                canvas.draw(shape, colors.isPresent() ? Palette.AXIS : ink, style.weight(colors.isPresent() ? 0.4 : 0.9));
             }
         }
     }
@@ -458,7 +457,7 @@ final class SeriesPainter {
     }
 
     boolean hasLabels() {
-        return labels.isPresent() && drawsPoints() && series.points().size() <= MOST_LABELS;
+        return labels.isPresent() && drawsPoints() && series.points().size() <= MAX_LABELS;
     }
 
     /// What a column says, beside each point where it covers neither a point nor another label; farther away, with a line to its
@@ -478,10 +477,10 @@ final class SeriesPainter {
                         double from = py + Math.signum(place.getCenterY() - py) * radius();
                         double to = place.getCenterY() > py ? place.getMinY() - 1 : place.getMaxY() + 1;
                         double across = Math.clamp(px, place.getMinX(), place.getMaxX());
-                        pen.line(px, from, across, to, Inks.MUTED, style.weight(0.4));
+                        canvas.line(px, from, across, to, Palette.MUTED, style.weight(0.4));
                         occupancy.takeLine(px, from, across, to);
                     }
-                    pen.text(text, font, Inks.INK, place.getX(), place.getMaxY(), 0);
+                    canvas.text(text, font, Palette.INK, place.getX(), place.getMaxY(), 0);
                 });
             }
         }
@@ -519,8 +518,8 @@ final class SeriesPainter {
             double py = plot.py(series.rows().y().at(rows[i]));
             if (plot.area().contains(px, py)) {
                 Shape shape = marker.at(px, py, radius());
-                pen.fill(shape, Inks.SHEET);
-                pen.draw(shape, Inks.MUTED, style.weight(0.9));
+                canvas.fill(shape, Palette.SHEET);
+                canvas.draw(shape, Palette.MUTED, style.weight(0.9));
             }
         }
     }
@@ -528,7 +527,7 @@ final class SeriesPainter {
     /// Takes the places that points, bars and curve cover.
     void take(Occupancy occupancy) {
         Points points = series.points();
-        int step = series.key().isTogether() ? points.size() + 1 : Math.max(1, points.size() / ENOUGH_TO_AVOID);
+        int step = series.key().isPooled() ? points.size() + 1 : Math.max(1, points.size() / ENOUGH_TO_AVOID);
         for (int i = 0; i < points.size(); i += step) {
             double x = plot.px(points.x()[i]);
             occupancy.takePoint(x, plot.py(points.y()[i]), radius() + 1);
@@ -552,54 +551,6 @@ final class SeriesPainter {
             if (edge != null) {
                 occupancy.takeLine(edge);
             }
-        }
-    }
-
-    /// The colours that points get by a value of theirs.
-    ///
-    /// @param title  what the value is
-    /// @param values one for each point; NaN for none
-    record ColorScale(String title, double[] values, double low, double high, Ramp ramp) {
-        static Optional<ColorScale> of(FigureAnalysis figure, SeriesAnalysis series, SeriesLook look) {
-            return look.coloredBy().flatMap(by -> {
-                if (by.equals(SeriesLook.ColorBy.RESIDUAL)) {
-                    String unit = series.rows().y().unit();
-                    return series.residuals().map(residuals -> about("Residual" + (unit.isEmpty() ? "" : " (" + unit + ")"),
-                            atPoints(series, residuals), true));
-                }
-                return figure.table().columns().stream().filter(column -> column.id() == by.column()).findFirst().map(column -> {
-                    double[] values = java.util.Arrays.stream(series.points().rows()).mapToDouble(column.cells()::number).toArray();
-                    return about(column.heading().text(), values, false);
-                });
-            });
-        }
-
-        /// NaN for points that the curve cannot use.
-        private static double[] atPoints(SeriesAnalysis series, Residuals residuals) {
-            Points used = residuals.points();
-            double[] values = new double[series.points().size()];
-            for (int i = 0, at = 0; i < values.length; i++) {
-                boolean has = at < used.size() && used.rows()[at] == series.points().rows()[i];
-                values[i] = has ? residuals.raw()[at++] : Double.NaN;
-            }
-            return values;
-        }
-
-        /// About zero the limits are symmetric.
-        private static ColorScale about(String title, double[] values, boolean residuals) {
-            double least = java.util.Arrays.stream(values).filter(Double::isFinite).min().orElse(0);
-            double greatest = java.util.Arrays.stream(values).filter(Double::isFinite).max().orElse(1);
-            boolean diverging = residuals || least < 0 && greatest > 0;
-            double reach = Math.max(Math.abs(least), Math.abs(greatest));
-            AxisScale round = diverging ? AxisScale.symmetric(reach == 0 ? 1 : reach / 1.1) : AxisScale.around(least, greatest, 5);
-            return new ColorScale(title, values, diverging ? round.low() : least,
-                    diverging ? round.high() : greatest == least ? least + 1 : greatest,
-                    diverging ? Ramp.DIVERGING : Ramp.SEQUENTIAL);
-        }
-
-        Color at(int point) {
-            double value = values[point];
-            return Double.isNaN(value) ? Inks.MUTED : ramp.at((value - low) / (high - low));
         }
     }
 }

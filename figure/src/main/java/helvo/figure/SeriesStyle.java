@@ -14,7 +14,7 @@ public record SeriesStyle(Color color, Marker marker, boolean filled, Dash dash)
     /// @param place of the series in its figure, from 0
     public static SeriesStyle of(int place) {
         int round = place / SHAPES;
-        return new SeriesStyle(Inks.series(place), Marker.values()[place % SHAPES], round % 2 == 0,
+        return new SeriesStyle(Palette.series(place), Marker.values()[place % SHAPES], round % 2 == 0,
                 Dash.values()[round / 2 % Dash.values().length]);
     }
 }

@@ -8,11 +8,11 @@ import java.awt.Font;
 /// Sizes of type and weights of lines on a sheet, all in proportion to the text of the axes' labels.
 /// @param numbers how numbers are written
 record Style(SheetLook sheet, NumberFormat numbers) {
-    private static final double USUAL_TEXT = 9;
+    private static final double DEFAULT_TEXT = 9;
 
     /// A length that is `usual` points where the labels are of the usual size.
     double length(double usual) {
-        return usual * sheet.text() / USUAL_TEXT;
+        return usual * sheet.text() / DEFAULT_TEXT;
     }
 
     double weight(double usual) {
@@ -42,5 +42,12 @@ record Style(SheetLook sheet, NumberFormat numbers) {
     static Color color(String hex, double strength) {
         int rgb = Integer.parseInt(hex.substring(1), 16);
         return new Color(rgb >> 16, rgb >> 8 & 0xff, rgb & 0xff, (int) Math.round(255 * strength));
+    }
+
+    /// How many steps an upright scale has; a low one has its labels closer, so that it has several.
+    ///
+    /// @param apart points between labels, at the usual size of text
+    int steps(double tall, double apart, int most) {
+        return (int) Math.clamp(tall / length(apart), Math.clamp(tall / length(16), 2, 4), most);
     }
 }

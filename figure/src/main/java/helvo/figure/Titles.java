@@ -14,7 +14,7 @@ import java.util.regex.Pattern;
 
 /// The title of a figure and those of its axes, broken into lines. What is longer than the sheet can hold is said.
 final class Titles {
-    private static final int MOST_LINES = 6;
+    private static final int MAX_LINES = 6;
     private static final Pattern UNIT_AT_END = Pattern.compile("(.*)\\(([^()]*)\\)\\s*");
 
     private final FigureAnalysis figure;
@@ -49,11 +49,11 @@ final class Titles {
 
     private List<String> lines(String text, Font font, double room, String what) {
         List<String> lines = RichText.lines(text, font, room);
-        if (lines.size() <= MOST_LINES) {
+        if (lines.size() <= MAX_LINES) {
             return lines;
         }
         notices.add(what + " is too long for the sheet: shorten it, or make the figure larger.");
-        return lines.subList(0, MOST_LINES);
+        return lines.subList(0, MAX_LINES);
     }
 
     /// "Load (N)", "Absorbed dose (10⁻⁶ Gy)", "Month (2026)": as it is edited, with what only the axis knows.

@@ -4,10 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.number.NumberFormat;
 import java.math.BigDecimal;
+import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
-import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;

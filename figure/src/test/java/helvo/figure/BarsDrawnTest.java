@@ -7,14 +7,13 @@ import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.look.BarLook;
-import helvo.core.look.CurveLook;
 import helvo.core.look.CurveLook.LabelPart;
+import helvo.core.look.CurveLook;
 import helvo.core.look.SeriesLook;
 import helvo.core.number.DecimalMark;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
-import helvo.core.study.SeriesKey;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.Cells;
@@ -22,6 +21,7 @@ import helvo.core.table.Column;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
+import helvo.core.table.SeriesKey;
 import helvo.core.table.SetAside;
 import helvo.core.table.Table;
 import java.io.IOException;
@@ -37,9 +37,10 @@ import org.junit.jupiter.api.Test;
 
 /// Error bars and the lines they allow are drawn where they are, read back from the SVG.
 class BarsDrawnTest {
-    private static final SeriesKey Y = new SeriesKey(2, "");
+    private static final SeriesKey Y = SeriesKey.whole(2);
     private static final double[] X = {1, 2, 3};
-    private static final Pattern PATH = Pattern.compile("<path d=\"([^\"]*)\" fill=\"(none|#[0-9a-f]+)\"(?: stroke=\"(#[0-9a-f]+)\" stroke-width=\"([0-9.]+)\")?([^>]*)/>");
+    private static final Pattern PATH = Pattern.compile("<path d=\"([^\"]*)\" fill=\"(none|#[0-9a-f]+)\"(?: stroke=\"(#[0-9a-f]+)\" "
+            + "stroke-width=\"([0-9.]+)\")?([^>]*)/>");
     private static final Pattern NUMBER = Pattern.compile("-?[0-9.]+");
 
     /// A path of the drawing: its corners in values of the axes, and how it is stroked.
@@ -62,7 +63,7 @@ class BarsDrawnTest {
     }
 
     private static Edit look(BarLook bars) {
-        return new FigureEdit.SetSeriesLook(1, Y, SeriesLook.USUAL.with(bars));
+        return new FigureEdit.SetSeriesLook(1, Y, SeriesLook.DEFAULT.withBars(bars));
     }
 
     private static List<Drawn> drawn(FigureAnalysis figure) throws IOException {
@@ -107,9 +108,9 @@ class BarsDrawnTest {
         assertThat(bar.weight).isCloseTo(2 * usual.stream().filter(each -> isLine(each, 1, 1.5, 1, 0.875)).findFirst().orElseThrow().weight,
                 within(1e-3));
         assertThat(width(chosen, 1.5)).isCloseTo(2 * width(usual, 1.5), within(1e-3));
-        assertThat(drawn(figure(y, up, down, look(BarLook.USUAL.shown(false))))).noneMatch(each -> isLine(each, 1, 1.5, 1, 0.875));
-        FigureAnalysis hidden = figure(y, up, down, look(BarLook.USUAL.shown(false)));
-        assertThat(Raster.draw(hidden, 1, Progress.NONE).layout().parts()).noneMatch(part -> part.thing() instanceof Thing.BarOf);
+        assertThat(drawn(figure(y, up, down, look(BarLook.DEFAULT.withShown(false))))).noneMatch(each -> isLine(each, 1, 1.5, 1, 0.875));
+        FigureAnalysis hidden = figure(y, up, down, look(BarLook.DEFAULT.withShown(false)));
+        assertThat(Raster.draw(hidden, 1, Progress.NONE).layout().parts()).noneMatch(part -> part.of() instanceof FigurePart.BarOf);
     }
 
     /// Of the cap at a height of the first bar.
@@ -124,7 +125,7 @@ class BarsDrawnTest {
     void limitsCorridorAndRingsAreWhereTheyAreByHand() throws IOException {
         double[] half = {0.5, 0.5, 0.5};
         FigureAnalysis figure = figure(X, half, half, new FigureEdit.Show(1, Layer.BOUNDS, true),
-                new FigureEdit.SetCurveLook(1, Y, CurveLook.USUAL.withLabel(EnumSet.of(LabelPart.EQUATION, LabelPart.BOUNDS))));
+                new FigureEdit.SetCurveLook(1, Y, CurveLook.DEFAULT.withLabel(EnumSet.of(LabelPart.EQUATION, LabelPart.BOUNDS))));
         List<Drawn> all = drawn(figure);
         double from = all.stream().filter(Drawn::dashed).mapToDouble(each -> each.at[0]).min().orElseThrow();
         assertThat(all.stream().filter(Drawn::dashed)).hasSize(2).anyMatch(each -> isLine(each, from, -1 + 1.5 * from, 3, 3.5))
@@ -137,7 +138,7 @@ class BarsDrawnTest {
             assertThat(Math.min(Math.abs(y - edge), Math.abs(y - (2 * x - edge)))).as("corridor at %s: %s", x, y).isLessThan(2e-3);
         }
         double radius = 0.02;
-        String ink = "#%06x".formatted(Inks.series(0).getRGB() & 0xffffff);
+        String ink = "#%06x".formatted(Palette.series(0).getRGB() & 0xffffff);
         assertThat(all.stream().filter(each -> !each.straight && ink.equals(each.stroke)).map(BarsDrawnTest::middle)).as("rings").hasSize(2)
                 .anyMatch(at -> Math.abs(at[0] - 1) < radius && Math.abs(at[1] - 1) < radius)
                 .anyMatch(at -> Math.abs(at[0] - 3) < radius && Math.abs(at[1] - 3) < radius);
@@ -161,7 +162,7 @@ class BarsDrawnTest {
         assertThat(dashed).hasSize(1);
         assertThat(dashed.getFirst().at[1]).isCloseTo(1.5, within(2e-3));
         assertThat(dashed.getFirst().at[3]).isCloseTo(1.5, within(2e-3));
-        String look = "#%06x".formatted(Inks.LOOK.getRGB() & 0xffffff);
+        String look = "#%06x".formatted(Palette.LOOK.getRGB() & 0xffffff);
         assertThat(all).anyMatch(each -> each.stroke != null && each.stroke.equals(look) && each.straight
                 && Math.abs(each.at[0] - 2) < 1e-3);
         assertThat(all.stream().filter(each -> look.equals(each.stroke) && !each.straight).map(BarsDrawnTest::middle)).hasSize(1)

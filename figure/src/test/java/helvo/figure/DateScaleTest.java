@@ -2,10 +2,10 @@ package helvo.figure;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import helvo.core.number.NumberFormat;
 import helvo.core.analysis.TimeAxis;
 import helvo.core.look.AxisLook;
 import helvo.core.number.DateText;
+import helvo.core.number.NumberFormat;
 import helvo.core.table.TimeUnit;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;

@@ -7,7 +7,6 @@ import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.number.DecimalMark;
-import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
@@ -85,7 +84,8 @@ class FigureFileTest {
             assertThat(new PDFTextStripper().getText(document)).contains("Stretch against Load", "Load (N)", "R² = 0.99");
             assertThat(document.getPage(0).getMediaBox().getWidth()).isEqualTo(160 * 72 / 25.4f);
             PDResources page = document.getPage(0).getResources();
-            PDResources form = ((org.apache.pdfbox.pdmodel.graphics.form.PDFormXObject) page.getXObject(page.getXObjectNames().iterator().next())).getResources();
+            PDResources form = ((org.apache.pdfbox.pdmodel.graphics.form.PDFormXObject) page.getXObject(page.getXObjectNames().iterator()
+                    .next())).getResources();
             for (var name : form.getFontNames()) {
                 PDFont font = form.getFont(name);
                 assertThat(font.isEmbedded()).isTrue();

@@ -6,12 +6,11 @@ import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.curve.Polynomial;
+import helvo.core.fit.Polynomial;
 import helvo.core.number.DecimalMark;
 import helvo.core.readout.Equation;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
-import helvo.core.study.SeriesKey;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.Cell;
@@ -20,6 +19,7 @@ import helvo.core.table.Column;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
+import helvo.core.table.SeriesKey;
 import helvo.core.table.SetAside;
 import helvo.core.table.Table;
 import java.awt.Font;
@@ -39,15 +39,16 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class LabelsTest {
-    private static final Pattern TEXT = Pattern.compile("<text x=\"([-\\d.]+)\" y=\"([-\\d.]+)\"[^>]*font-size=\"([\\d.]+)\"[^>]*>([^<]*)</text>");
+    private static final Pattern TEXT = Pattern.compile("<text x=\"([-\\d.]+)\" "
+            + "y=\"([-\\d.]+)\"[^>]*font-size=\"([\\d.]+)\"[^>]*>([^<]*)</text>");
 
     /// Where points leave room, no equation and no name in the legend lies on a point, on another label, or outside the plot.
     @Property(tries = 60)
     void labelsLieWhereNoPointDoes(@ForAll long seed, @ForAll @IntRange(min = 1, max = 3) int groups) throws Exception {
         FigureAnalysis figure = figure(new Random(seed), groups);
-        var pen = new SvgPen(4);
-        FigureLayout layout = FigureDrawing.draw(figure, pen, Progress.NONE);
-        String svg = pen.document("t", "", 160, 140, layout.width(), layout.height());
+        var canvas = new SvgCanvas(4);
+        FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.NONE);
+        String svg = canvas.document("t", "", 160, 140, layout.width(), layout.height());
         List<Rectangle2D> labels = labels(svg);
         assertThat(labels).hasSize(2 * groups + (groups > 1 ? groups : 0));
         for (int i = 0; i < labels.size(); i++) {
@@ -71,11 +72,11 @@ class LabelsTest {
     @ParameterizedTest
     @CsvSource({"85, 75", "60, 60", "170, 90"})
     void longEquationsAreBrokenAtSigns(double width, double height) throws Exception {
-        FigureAnalysis figure = figure(new Random(5), 1, new FigureEdit.ChooseCurve(1, new SeriesKey(3, ""), new Polynomial(4)),
+        FigureAnalysis figure = figure(new Random(5), 1, new FigureEdit.ChooseCurve(1, SeriesKey.whole(3), new Polynomial(4)),
                 new FigureEdit.Resize(1, width, height));
-        var pen = new SvgPen(4);
-        FigureLayout layout = FigureDrawing.draw(figure, pen, Progress.NONE);
-        String svg = pen.document("t", "", width, height, layout.width(), layout.height());
+        var canvas = new SvgCanvas(4);
+        FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.NONE);
+        String svg = canvas.document("t", "", width, height, layout.width(), layout.height());
         var words = new StringBuilder();
         for (Matcher text = TEXT.matcher(svg); text.find();) {
             if (layout.plot().contains(Double.parseDouble(text.group(1)), Double.parseDouble(text.group(2)))) {

@@ -3,13 +3,11 @@ package helvo.figure;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import helvo.core.number.NumberFormat;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.curve.Polynomial;
-import helvo.core.fit.Fit;
+import helvo.core.fit.Polynomial;
 import helvo.core.look.AxisLook;
 import helvo.core.look.AxisPlace;
 import helvo.core.look.CurveLook;
@@ -18,11 +16,11 @@ import helvo.core.look.Note;
 import helvo.core.look.SeriesLook;
 import helvo.core.look.SheetLook;
 import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberFormat;
 import helvo.core.study.Edit;
-import helvo.core.study.FigureEdit;
 import helvo.core.study.FigureEdit.Zoom;
+import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
-import helvo.core.study.SeriesKey;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.Cell;
@@ -31,6 +29,7 @@ import helvo.core.table.Column;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
+import helvo.core.table.SeriesKey;
 import helvo.core.table.SetAside;
 import helvo.core.table.Table;
 import java.awt.Color;
@@ -49,8 +48,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /// What a person chooses of a figure's look is what is drawn.
 class LooksTest {
-    private static final SeriesKey Y = new SeriesKey(2, "");
-    private static final SeriesKey SECOND = new SeriesKey(3, "");
+    private static final SeriesKey Y = SeriesKey.whole(2);
+    private static final SeriesKey SECOND = SeriesKey.whole(3);
 
     private static FigureAnalysis figure(double[] x, double[] y, Edit... edits) {
         double[] second = Arrays.stream(y).map(v -> Math.clamp(v * 100 + 3, -1.7e308, 1.7e308)).toArray();
@@ -70,9 +69,9 @@ class LooksTest {
     }
 
     private static String svg(FigureAnalysis figure) throws java.io.IOException {
-        var pen = new SvgPen(4);
-        FigureLayout layout = FigureDrawing.draw(figure, pen, Progress.NONE);
-        return pen.document("", "", figure.figure().widthMm(), figure.figure().heightMm(), layout.width(), layout.height());
+        var canvas = new SvgCanvas(4);
+        FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.NONE);
+        return canvas.document("", "", figure.figure().widthMm(), figure.figure().heightMm(), layout.width(), layout.height());
     }
 
     private static Edit axis(AxisPlace place, AxisLook look) {
@@ -83,17 +82,17 @@ class LooksTest {
     void aLogarithmicAxisHasPowersOfTenAndLeavesOutWhatItCannotShow() {
         double[] x = {-3, 0, 0.02, 1, 30, 900};
         double[] y = {1, 2, 3, 4, 5, 6};
-        FigureLayout layout = drawn(figure(x, y, axis(AxisPlace.X, AxisLook.USUAL.logarithmic(true))));
+        FigureLayout layout = drawn(figure(x, y, axis(AxisPlace.X, AxisLook.DEFAULT.withLogarithmic(true))));
         Axis log = layout.x().orElseThrow();
         assertThat(log.low()).isLessThan(0.02).isGreaterThan(0);
         assertThat(log.ticks()).contains(0.1, 1.0, 10.0, 100.0);
         assertThat(layout.px(10) - layout.px(1)).isCloseTo(layout.px(100) - layout.px(10), within(1e-9));
         assertThat(log.fraction(0)).isNaN();
         assertThat(log.value(log.fraction(30))).isCloseTo(30, within(1e-9));
-        Axis reversed = drawn(figure(x, y, axis(AxisPlace.X, AxisLook.USUAL.logarithmic(true).reversed(true)))).x().orElseThrow();
+        Axis reversed = drawn(figure(x, y, axis(AxisPlace.X, AxisLook.DEFAULT.withLogarithmic(true).withReversed(true)))).x().orElseThrow();
         assertThat(reversed.fraction(900)).isLessThan(reversed.fraction(1));
         assertThat(drawn(figure(new double[] {-3, -2}, new double[] {1, 2},
-                axis(AxisPlace.X, AxisLook.USUAL.logarithmic(true)))).x().orElseThrow().ticks()).as("nothing to show").isNotEmpty();
+                axis(AxisPlace.X, AxisLook.DEFAULT.withLogarithmic(true)))).x().orElseThrow().ticks()).as("nothing to show").isNotEmpty();
     }
 
     /// Nothing throws, and no label is empty or no number, whatever the values.
@@ -102,8 +101,8 @@ class LooksTest {
     void awkwardValuesAreDrawn(double from, double to) {
         double[] x = {from, from / 2 + to / 2, to};
         for (boolean log : new boolean[] {false, true}) {
-            FigureLayout layout = drawn(figure(x, x, axis(AxisPlace.X, AxisLook.USUAL.logarithmic(log)),
-                    axis(AxisPlace.Y, AxisLook.USUAL.reversed(true).onOtherSide(true))));
+            FigureLayout layout = drawn(figure(x, x, axis(AxisPlace.X, AxisLook.DEFAULT.withLogarithmic(log)),
+                    axis(AxisPlace.Y, AxisLook.DEFAULT.withReversed(true).withOtherSide(true))));
             for (Axis axis : layout.axes().values()) {
                 assertThat(axis.low()).isLessThan(axis.high());
                 assertThat(axis.ticks()).isNotEmpty().allSatisfy(tick -> assertThat(axis.label(tick, NumberFormat.POINT)).isNotEmpty()
@@ -116,7 +115,7 @@ class LooksTest {
     void limitsStepsAndPartsAreAsTyped() {
         double[] x = {1, 2, 3, 4};
         FigureLayout layout = drawn(figure(x, x, axis(AxisPlace.X,
-                AxisLook.USUAL.withLimits(Optional.of(-1.0), Optional.of(7.0)).withStep(Optional.of(2.5)).withMinor(Optional.of(5))
+                AxisLook.DEFAULT.withLimits(Optional.of(-1.0), Optional.of(7.0)).withStep(Optional.of(2.5)).withMinor(Optional.of(5))
                 .withDecimals(Optional.of(2)))));
         Axis axis = layout.x().orElseThrow();
         assertThat(axis.ticks()).containsExactly(0.0, 2.5, 5.0);
@@ -126,7 +125,7 @@ class LooksTest {
         FigureLayout zoomed = drawn(figure(x, x, new Zoom(1, Map.of(AxisPlace.X, new Zoom.Limits(Optional.of(2.0), Optional.of(3.0))))));
         assertThat(zoomed.x().orElseThrow().low()).isEqualTo(2);
         assertThat(drawn(figure(new double[] {100, 101}, new double[] {1, 2},
-                axis(AxisPlace.X, AxisLook.USUAL.withZero(true)))).x().orElseThrow().low()).isLessThanOrEqualTo(0);
+                axis(AxisPlace.X, AxisLook.DEFAULT.withZero(true)))).x().orElseThrow().low()).isLessThanOrEqualTo(0);
     }
 
     @Test
@@ -134,13 +133,14 @@ class LooksTest {
         double[] x = IntStream.range(0, 20).asDoubleStream().toArray();
         double[] y = Arrays.stream(x).map(v -> 1 + v / 3).toArray();
         FigureAnalysis figure = figure(x, y, new helvo.core.study.ColumnEdit.SetRole(1, 3, Role.Y),
-                new FigureEdit.SetSeriesLook(1, SECOND, SeriesLook.USUAL.onRight(Optional.of(true))));
+                new FigureEdit.SetSeriesLook(1, SECOND, SeriesLook.DEFAULT.withRight(Optional.of(true))));
         FigureLayout layout = drawn(figure);
         assertThat(layout.axes()).containsKeys(AxisPlace.Y, AxisPlace.RIGHT);
         double apart = IntStream.range(0, 20).mapToDouble(i -> Math.abs(layout.py(AxisPlace.Y, y[i]) - layout.py(AxisPlace.RIGHT,
                 y[i] * 100 + 3))).average().orElseThrow();
         assertThat(apart).isGreaterThan(layout.plot().getHeight() * 0.08);
-        assertThat(layout.place(new Thing.AxisTitle(AxisPlace.RIGHT)).orElseThrow().getCenterX()).isGreaterThan(layout.plot().getMaxX());
+        assertThat(layout.place(new FigurePart.AxisTitle(AxisPlace.RIGHT)).orElseThrow().getCenterX())
+                .isGreaterThan(layout.plot().getMaxX());
     }
 
     @Test
@@ -148,19 +148,20 @@ class LooksTest {
         double[] x = {1, 2, 3, 4, 5, 6};
         double[] y = Arrays.stream(x).map(v -> v * v).toArray();
         FigureAnalysis figure = figure(x, y, new FigureEdit.ChooseCurve(1, Y, new Polynomial(2)),
-                new FigureEdit.SetCurveLook(1, Y, CurveLook.USUAL.reaching(Optional.of(-2.0), Optional.of(9.0))),
-                new FigureEdit.PutNote(1, new Note.Drop(1, Y, true, 20, true)),
+                new FigureEdit.SetCurveLook(1, Y, CurveLook.DEFAULT.reaching(Optional.of(-2.0), Optional.of(9.0))),
+                new FigureEdit.PutNote(1, new Note.ReadingMarker(1, Y, true, 20, true)),
                         new FigureEdit.PutNote(1, new Note.Rule(2, true, 90, "limit")));
         FigureLayout layout = drawn(figure);
         assertThat(layout.x().orElseThrow().low()).isLessThan(-2);
         assertThat(layout.y().orElseThrow().high()).as("the reference line is in view").isGreaterThanOrEqualTo(90);
-        assertThat(layout.at(layout.px(7), layout.py(AxisPlace.Y, 49))).hasValue(new Thing.CurveOf(Y));
-        assertThat(layout.at(layout.px(9), layout.py(AxisPlace.Y, 81))).hasValue(new Thing.CurveEnd(Y, true));
+        assertThat(layout.at(layout.px(7), layout.py(AxisPlace.Y, 49))).hasValue(new FigurePart.CurveOf(Y));
+        assertThat(layout.at(layout.px(9), layout.py(AxisPlace.Y, 81))).hasValue(new FigurePart.CurveEnd(Y, true));
         SeriesAnalysis squares = figure.series().getFirst();
-        assertThat(ReadingPlace.of(new Note.Drop(1, Y, true, 20, true), squares).orElseThrow().x()).isCloseTo(Math.sqrt(20), within(1e-12));
-        assertThat(ReadingPlace.of(new Note.Drop(1, Y, true, -1, true), squares)).isEmpty();
-        FigureLayout without = drawn(figure(x, y, new FigureEdit.SetCurveLook(1, Y, CurveLook.USUAL.shown(false))));
-        assertThat(without.place(new Thing.CurveOf(Y))).isEmpty();
+        assertThat(ReadingPlace.of(new Note.ReadingMarker(1, Y, true, 20, true), squares).orElseThrow().x())
+                .isCloseTo(Math.sqrt(20), within(1e-12));
+        assertThat(ReadingPlace.of(new Note.ReadingMarker(1, Y, true, -1, true), squares)).isEmpty();
+        FigureLayout without = drawn(figure(x, y, new FigureEdit.SetCurveLook(1, Y, CurveLook.DEFAULT.withShown(false))));
+        assertThat(without.place(new FigurePart.CurveOf(Y))).isEmpty();
     }
 
     /// Without colour too, 64 series differ, by shape, filling or dash.
@@ -174,13 +175,14 @@ class LooksTest {
     void aReadingOutsideTheAxesWidensThemUnlessItIsNotWanted() {
         double[] x = {1, 2, 3, 4, 5, 6};
         for (boolean fromY : new boolean[] {false, true}) {
-            FigureLayout widened = drawn(figure(x, x, new FigureEdit.PutNote(1, new Note.Drop(1, Y, fromY, 11, true))));
+            FigureLayout widened = drawn(figure(x, x, new FigureEdit.PutNote(1, new Note.ReadingMarker(1, Y, fromY, 11, true))));
             assertThat(widened.x().orElseThrow().high()).isGreaterThanOrEqualTo(11);
             assertThat(widened.y().orElseThrow().high()).isGreaterThanOrEqualTo(11);
-            assertThat(widened.at(widened.px(9), widened.py(AxisPlace.Y, 9))).as("the curve reaches it").hasValue(new Thing.CurveOf(Y));
-            FigureLayout kept = drawn(figure(x, x, new FigureEdit.PutNote(1, new Note.Drop(1, Y, fromY, 11, false))));
+            assertThat(widened.at(widened.px(9), widened.py(AxisPlace.Y, 9))).as("the curve reaches it")
+                    .hasValue(new FigurePart.CurveOf(Y));
+            FigureLayout kept = drawn(figure(x, x, new FigureEdit.PutNote(1, new Note.ReadingMarker(1, Y, fromY, 11, false))));
             assertThat(kept.x().orElseThrow().high()).isLessThan(8);
-            assertThat(kept.place(new Thing.NoteOf(1, 0))).isEmpty();
+            assertThat(kept.place(new FigurePart.NoteOf(1, 0))).isEmpty();
         }
     }
 
@@ -188,8 +190,8 @@ class LooksTest {
     @Test
     void aTitleOfOnesOwnKeepsThePowerOfTenOfItsAxis() throws Exception {
         double[] x = {1e7, 2e7, 3e7};
-        assertThat(svg(figure(x, x, axis(AxisPlace.X, AxisLook.USUAL.withTitle(Optional.of("Cycles (turns)"))),
-                axis(AxisPlace.Y, AxisLook.USUAL.withTitle(Optional.of("Wear"))))))
+        assertThat(svg(figure(x, x, axis(AxisPlace.X, AxisLook.DEFAULT.withTitle(Optional.of("Cycles (turns)"))),
+                axis(AxisPlace.Y, AxisLook.DEFAULT.withTitle(Optional.of("Wear"))))))
                 .contains("Cycles (10⁶ turns)", "Wear (10⁶)");
     }
 
@@ -198,18 +200,19 @@ class LooksTest {
     void longTitlesBreakIntoLinesAndLoseNothing(double width, double height) throws Exception {
         String title = "Stretch of the cord after a night in the salt bath and a morning under the lamp, less the slack";
         double[] x = {1, 2, 3};
-        FigureAnalysis figure = figure(x, x, axis(AxisPlace.X, AxisLook.USUAL.withTitle(Optional.of(title))),
-                axis(AxisPlace.Y, AxisLook.USUAL.withTitle(Optional.of(title))),
+        FigureAnalysis figure = figure(x, x, axis(AxisPlace.X, AxisLook.DEFAULT.withTitle(Optional.of(title))),
+                axis(AxisPlace.Y, AxisLook.DEFAULT.withTitle(Optional.of(title))),
                 new FigureEdit.SetTitle(1, Optional.of(title)), new FigureEdit.Resize(1, width, height));
         String words = svg(figure).replaceAll("<[^>]*>", " ").replaceAll("\\s+", "");
         assertThat(words.split(java.util.regex.Pattern.quote(title.replace(" ", "")), -1)).as("title three times").hasSize(4);
         FigureLayout layout = drawn(figure);
         assertThat(layout.notices()).isEmpty();
-        for (Thing thing : List.of(new Thing.Title(), new Thing.AxisTitle(AxisPlace.X), new Thing.AxisTitle(AxisPlace.Y))) {
-            var place = layout.place(thing).orElseThrow();
+        for (FigurePart part : List.of(new FigurePart.Title(), new FigurePart.AxisTitle(AxisPlace.X),
+                new FigurePart.AxisTitle(AxisPlace.Y))) {
+            var place = layout.place(part).orElseThrow();
             assertThat(place.getMinX()).isGreaterThanOrEqualTo(-6);
             assertThat(place.getMaxX()).isLessThanOrEqualTo(layout.width() + 6);
-            assertThat(place.intersects(layout.plot())).as("%s on the plot", thing).isFalse();
+            assertThat(place.intersects(layout.plot())).as("%s on the plot", part).isFalse();
         }
         assertThat(drawn(figure(x, x, new FigureEdit.SetTitle(1, Optional.of("word ".repeat(90))),
                 new FigureEdit.Resize(1, 60, 60))).notices()).anyMatch(each -> each.startsWith("The title of the figure is too long"));
@@ -221,7 +224,7 @@ class LooksTest {
         for (double value : new double[] {0, 7, -3.25, 1e9, 1e-9, 1e300}) {
             double[] alike = {value, value, value, value};
             for (FigureLayout layout : List.of(drawn(figure(x, alike)), drawn(figure(alike, x)),
-                    drawn(figure(x, alike, axis(AxisPlace.Y, AxisLook.USUAL.logarithmic(value > 0)))))) {
+                    drawn(figure(x, alike, axis(AxisPlace.Y, AxisLook.DEFAULT.withLogarithmic(value > 0)))))) {
                 for (AxisPlace place : List.of(AxisPlace.X, AxisPlace.Y)) {
                     Axis axis = layout.axes().get(place);
                     List<String> labels = axis.ticks().stream().map(tick -> axis.label(tick, NumberFormat.POINT)).toList();
@@ -238,7 +241,8 @@ class LooksTest {
         FigureAnalysis figure = figure(x, x, second);
         assertThat(drawn(figure).axes()).containsKey(AxisPlace.RIGHT);
         assertThat(figure.rightByUnit()).extracting(Column::name).containsExactly("Heat");
-        FigureAnalysis back = figure(x, x, second, new FigureEdit.SetSeriesLook(1, SECOND, SeriesLook.USUAL.onRight(Optional.of(false))));
+        FigureAnalysis back = figure(x, x, second, new FigureEdit.SetSeriesLook(1, SECOND,
+                SeriesLook.DEFAULT.withRight(Optional.of(false))));
         assertThat(drawn(back).axes()).doesNotContainKey(AxisPlace.RIGHT);
         assertThat(back.rightByUnit()).isEmpty();
     }
@@ -248,16 +252,16 @@ class LooksTest {
     void tipsOfArrowsLieInFrontAndLabelsKeepAwayFromNotes() {
         double[] x = {1, 2, 3, 4, 5, 6};
         FigureLayout plain = drawn(figure(x, x));
-        Rectangle2D label = plain.place(new Thing.CurveLabel(Y)).orElseThrow();
+        Rectangle2D label = plain.place(new FigurePart.CurveLabel(Y)).orElseThrow();
         var onLabel = new Note.Text.Target(plain.xAt(label.getCenterX()), plain.yAt(AxisPlace.Y, label.getCenterY()));
         FigureLayout pointed = drawn(figure(x, x, new FigureEdit.PutNote(1,
                 new Note.Text(1, "heater off", 1.5, 5.5, Optional.of(onLabel)))));
-        assertThat(pointed.place(new Thing.CurveLabel(Y)).orElseThrow()).isEqualTo(label);
-        assertThat(pointed.at(label.getCenterX(), label.getCenterY())).hasValue(new Thing.NoteOf(1, 1));
+        assertThat(pointed.place(new FigurePart.CurveLabel(Y)).orElseThrow()).isEqualTo(label);
+        assertThat(pointed.at(label.getCenterX(), label.getCenterY())).hasValue(new FigurePart.NoteOf(1, 1));
         FigureLayout said = drawn(figure(x, x, new FigureEdit.PutNote(1,
                 new Note.Text(1, "heater off", onLabel.x(), onLabel.y(), Optional.empty()))));
-        Rectangle2D note = said.place(new Thing.NoteOf(1, 0)).orElseThrow();
-        assertThat(said.place(new Thing.CurveLabel(Y)).orElseThrow().intersects(note)).isFalse();
+        Rectangle2D note = said.place(new FigurePart.NoteOf(1, 0)).orElseThrow();
+        assertThat(said.place(new FigurePart.CurveLabel(Y)).orElseThrow().intersects(note)).isFalse();
     }
 
     /// A legend covers no point: where none is free within the plot it stands above it, and stays there when the axes are moved.
@@ -267,21 +271,21 @@ class LooksTest {
         var random = new Random(3);
         double[] x = random.doubles(points, 0, 10).toArray();
         double[] y = points < 10 ? x : random.doubles(points, 0, 10).toArray();
-        Edit always = new FigureEdit.SetLegend(1, LegendLook.USUAL.with(LegendLook.Shown.ALWAYS));
+        Edit always = new FigureEdit.SetLegend(1, LegendLook.DEFAULT.withShown(LegendLook.Shown.ALWAYS));
         FigureAnalysis figure = figure(x, y, always, new FigureEdit.Show(1, Layer.EQUATIONS, false));
         FigureLayout layout = drawn(figure);
-        Rectangle2D legend = layout.place(new Thing.Legend()).orElseThrow();
+        Rectangle2D legend = layout.place(new FigurePart.Legend()).orElseThrow();
         assertThat(layout.plot().intersects(legend)).isEqualTo(!above);
         assertThat(legend.getMinY()).isGreaterThan(layout.title().getMaxY());
-        assertThat(layout.at(legend.getCenterX(), legend.getCenterY())).hasValue(new Thing.LegendEntry(Y));
+        assertThat(layout.at(legend.getCenterX(), legend.getCenterY())).hasValue(new FigurePart.LegendEntry(Y));
         if (above) {
             assertThat(legend.getMaxY()).isLessThanOrEqualTo(layout.plot().getMinY());
             FigureLayout moved = drawn(figure(x, y, always, axis(AxisPlace.X,
-                    AxisLook.USUAL.withLimits(Optional.of(0.0), Optional.of(40.0)))));
+                    AxisLook.DEFAULT.withLimits(Optional.of(0.0), Optional.of(40.0)))));
             assertThat(moved.plot()).isEqualTo(layout.plot());
             FigureLayout put = drawn(figure(x, y, new FigureEdit.SetLegend(1,
-                    LegendLook.USUAL.with(LegendLook.Shown.ALWAYS).withAt(Optional.of(new CurveLook.Spot(0.5, 0.5))))));
-            assertThat(put.plot().contains(put.place(new Thing.Legend()).orElseThrow())).isTrue();
+                    LegendLook.DEFAULT.withShown(LegendLook.Shown.ALWAYS).withAt(Optional.of(new CurveLook.Spot(0.5, 0.5))))));
+            assertThat(put.plot().contains(put.place(new FigurePart.Legend()).orElseThrow())).isTrue();
         } else {
             for (int i = 0; i < points; i++) {
                 assertThat(legend.contains(layout.px(x[i]), layout.py(AxisPlace.Y, y[i]))).isFalse();
@@ -299,11 +303,11 @@ class LooksTest {
         columns.add(new Column(4, new Heading("Cord", ""), Kind.TEXT, Role.BY, 0, cells.build()));
         Study study = new StudyEdit.ReplaceTable(new Table(1, "t", DecimalMark.POINT, Optional.empty(), columns, SetAside.NONE))
                 .apply(StudyEdit.AddTable.to(Study.EMPTY, plain.table()).apply(Study.EMPTY));
-        FigureAnalysis figure = Analysis.of(new FigureEdit.Show(1, Layer.ONE_FOR_ALL, true).apply(study), Analysis.EMPTY,
+        FigureAnalysis figure = Analysis.of(new FigureEdit.Show(1, Layer.POOLED, true).apply(study), Analysis.EMPTY,
                 Progress.NONE).figures().getFirst();
         assertThat(figure.series()).extracting(series -> series.points().size()).containsExactly(6, 6, 12);
         FigureLayout layout = drawn(figure);
-        assertThat(layout.place(new Thing.CurveOf(SeriesKey.together(2)))).isPresent();
+        assertThat(layout.place(new FigurePart.CurveOf(SeriesKey.pooled(2)))).isPresent();
         assertThat(layout.nearest(figure, layout.px(3), layout.py(AxisPlace.Y, 3), 5).orElseThrow().series().label()).isEqualTo("wet");
     }
 
@@ -329,23 +333,23 @@ class LooksTest {
     void repeatedPointsColoursAndLabelsAreDrawnAndKeyed() {
         double[] x = {1, 1, 1, 2, 3, 4};
         FigureAnalysis figure = figure(x, new double[] {1, 1, 1, 2.5, 2.8, 4}, new FigureEdit.SetSeriesLook(1, Y,
-                SeriesLook.USUAL.bySize(true).withLabels(Optional.of(1)).coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL))
-                .withStrength(Optional.of(0.5))));
+                SeriesLook.DEFAULT.withBySize(true).withLabels(Optional.of(1)).withColoredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL))
+                .withOpacity(Optional.of(0.5))));
         FigureLayout layout = drawn(figure);
-        assertThat(layout.place(new Thing.ColorKey(Y))).isPresent();
-        var colors = SeriesPainter.ColorScale.of(figure, figure.series().getFirst(), figure.figure().look().series(Y)).orElseThrow();
+        assertThat(layout.place(new FigurePart.ColorKey(Y))).isPresent();
+        var colors = ColorScale.of(figure, figure.series().getFirst(), figure.figure().look().series(Y)).orElseThrow();
         assertThat(colors.low()).as("limits about zero are symmetric").isEqualTo(-colors.high());
     }
 
     @Test
     void everyLookOfOursDrawsWithItsTextInProportion() {
         double[] x = {1, 2, 3, 4};
-        for (SheetLook.Named look : SheetLook.OURS) {
+        for (SheetLook.Named look : SheetLook.PRESETS) {
             FigureLayout layout = drawn(figure(x, x, new FigureEdit.SetSheet(1, look.look())));
             assertThat(layout.width()).isCloseTo(look.look().widthMm() * 72 / 25.4, within(1e-9));
             assertThat(layout.plot().getHeight()).as(look.name()).isGreaterThan(0.3 * layout.height());
         }
-        Raster clear = Raster.draw(figure(x, x, new FigureEdit.SetSheet(1, SheetLook.USUAL.withGround(Optional.empty()))), 1,
+        Raster clear = Raster.draw(figure(x, x, new FigureEdit.SetSheet(1, SheetLook.DEFAULT.withBackground(Optional.empty()))), 1,
                 Progress.NONE);
         assertThat(clear.image().getRGB(2, 2) >>> 24).as("no ground").isZero();
     }
@@ -363,14 +367,14 @@ class LooksTest {
             for (int i = 0; i < 8; i++) {
                 for (int j = 0; j < i; j++) {
                     assertThat(SeriesStyle.of(i).marker()).isNotEqualTo(SeriesStyle.of(j).marker());
-                    double difference = difference(lab(Inks.series(i), view), lab(Inks.series(j), view));
+                    double difference = difference(lab(Palette.series(i), view), lab(Palette.series(j), view));
                     assertThat(difference).as("series %d and %d", i, j).isGreaterThan(i < 4 ? 5 : 3);
                 }
             }
         }
         double lightness = Double.POSITIVE_INFINITY;
         for (int i = 0; i <= 20; i++) {
-            double next = lab(Ramp.SEQUENTIAL.at(i / 20.0), views[0])[0];
+            double next = lab(ColorMap.SEQUENTIAL.at(i / 20.0), views[0])[0];
             assertThat(next).as("a sequential ramp only darkens").isLessThan(lightness);
             lightness = next;
         }

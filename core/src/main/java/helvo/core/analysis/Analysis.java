@@ -1,8 +1,8 @@
 package helvo.core.analysis;
 
 import helvo.core.Progress;
-import helvo.core.curve.Curve;
-import helvo.core.curve.Curves;
+import helvo.core.fit.Curve;
+import helvo.core.fit.Curves;
 import helvo.core.study.Figure;
 import helvo.core.study.Study;
 import helvo.core.table.Problems;
@@ -36,7 +36,7 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
         if (slow) {
             early.accept(analysis);
         }
-        analysis = analysis.examined(progress.part(0.4, 0.6)).withProblems(previous);
+        analysis = analysis.diagnosed(progress.part(0.4, 0.6)).withProblems(previous);
         long told = System.nanoTime();
         for (Curve shape : Curves.offered()) {
             analysis = analysis.comparing(shape, progress.part(0.6, 1));
@@ -54,7 +54,7 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
 
     /// With no curves but those chosen for the figures, where nobody compares shapes or looks for problems.
     public static Analysis ofChosenCurves(Study study, Progress progress) {
-        return ofChosenCurves(study, EMPTY, progress.part(0, 0.6)).examined(progress.part(0.6, 1));
+        return ofChosenCurves(study, EMPTY, progress.part(0, 0.6)).diagnosed(progress.part(0.6, 1));
     }
 
     private static Analysis ofChosenCurves(Study study, Analysis previous, Progress progress) {
@@ -69,8 +69,8 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
         return new Analysis(study, List.copyOf(figures), previous.searched, previous.problems);
     }
 
-    private Analysis examined(Progress progress) {
-        return new Analysis(study, figures.stream().map(figure -> figure.examined(progress)).toList(), searched, problems);
+    private Analysis diagnosed(Progress progress) {
+        return new Analysis(study, figures.stream().map(figure -> figure.diagnosed(progress)).toList(), searched, problems);
     }
 
     private Analysis withProblems(Analysis previous) {

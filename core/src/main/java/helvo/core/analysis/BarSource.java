@@ -1,14 +1,14 @@
 package helvo.core.analysis;
 
 import helvo.core.fit.ErrorBars;
-import helvo.core.table.BarMeaning;
-import helvo.core.table.Cells;
-import helvo.core.table.Column;
-import helvo.core.table.OwnBars;
-import helvo.core.table.Table;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.TableEdit;
+import helvo.core.table.BarMeaning;
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.Table;
+import helvo.core.table.UniformBars;
 import java.util.Optional;
 
 /// Where the bars of an x or y come from: a column of half lengths, two columns (up and down), or one length or percentage for all.
@@ -18,12 +18,12 @@ import java.util.Optional;
 /// @param down    those towards smaller values
 /// @param own     where no column gives any
 /// @param meaning what the length says
-public record BarSource(Coordinate of, Optional<Column> up, Optional<Column> down, Optional<OwnBars> own, BarMeaning meaning) {
+public record BarSource(Coordinate of, Optional<Column> up, Optional<Column> down, Optional<UniformBars> own, BarMeaning meaning) {
     public static BarSource of(Table table, Coordinate coordinate) {
         Column column = coordinate.column();
         Optional<Column> up = table.barOf(column);
         Optional<Column> down = table.downOf(column);
-        return new BarSource(coordinate, up, down, column.ownBars(), up.or(() -> down).orElse(column).barMeaning());
+        return new BarSource(coordinate, up, down, column.uniformBars(), up.or(() -> down).orElse(column).barMeaning());
     }
 
     public boolean isNone() {
@@ -49,7 +49,7 @@ public record BarSource(Coordinate of, Optional<Column> up, Optional<Column> dow
         return any ? new ErrorBars(below, above) : ErrorBars.NONE;
     }
 
-    private double[] each(double[] values, OwnBars bars) {
+    private double[] each(double[] values, UniformBars bars) {
         double[] lengths = new double[values.length];
         for (int i = 0; i < values.length; i++) {
             lengths[i] = bars.at(values[i]);
@@ -80,7 +80,7 @@ public record BarSource(Coordinate of, Optional<Column> up, Optional<Column> dow
                     rounded(length).replace('.', table.mark().sign())));
         }
         return own.map(bars -> new ColumnEdit.SetOwnBars(table.id(), of.column().id(),
-                new OwnBars(Double.parseDouble(rounded(bars.percent() ? 100 * length / Math.abs(value) : length)), bars.percent())))
+                new UniformBars(Double.parseDouble(rounded(bars.percent() ? 100 * length / Math.abs(value) : length)), bars.percent())))
                 .map(Edit.class::cast);
     }
 

@@ -2,7 +2,7 @@ package helvo.core.analysis;
 
 import helvo.core.fit.Fit;
 import helvo.core.reading.Solution;
-import helvo.core.study.SeriesKey;
+import helvo.core.table.SeriesKey;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -13,7 +13,7 @@ import java.util.Optional;
 public record Crossing(SeriesKey one, SeriesKey other, List<Double> at) {
     /// All that a figure's curves have with one another.
     static List<Crossing> of(List<SeriesAnalysis> series) {
-        List<SeriesAnalysis> curves = series.stream().filter(each -> each.fit().isPresent() && !each.key().isTogether()
+        List<SeriesAnalysis> curves = series.stream().filter(each -> each.fit().isPresent() && !each.key().isPooled()
                 && each.points().size() > 0).toList();
         double[][] reach = curves.stream().map(Crossing::reach).toArray(double[][]::new);
         var found = new ArrayList<Crossing>();

@@ -4,11 +4,14 @@ import helvo.core.Progress;
 import helvo.core.compare.Comparison;
 import helvo.core.look.Note;
 import helvo.core.number.NumberFormat;
+import helvo.core.study.Edit;
 import helvo.core.study.Figure;
-import helvo.core.study.SeriesKey;
+import helvo.core.study.FigureEdit;
 import helvo.core.table.Column;
 import helvo.core.table.Role;
+import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -18,14 +21,16 @@ import java.util.stream.IntStream;
 ///
 /// @param comparisons of the groups of each y column, where lines were fitted to several
 /// @param numbers     how numbers are written
-/// @param readings    what is read off its curves, once its series are examined
+/// @param readings    what is read off its curves, once its series are diagnosed
 /// @param crossings   where its curves meet, likewise
+@RecordBuilder
 public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> series, List<Comparison> comparisons, NumberFormat numbers,
         List<FoundReading> readings,
-        List<Crossing> crossings) {
+        List<Crossing> crossings)
+        implements FigureAnalysisBuilder.With {
     /// The same with another figure over the same table, whose curves and rows are the same.
     public FigureAnalysis with(Figure other) {
-        return new FigureAnalysis(other, table, series, comparisons, numbers, readings, crossings);
+        return withFigure(other);
     }
 
     /// What to do first, when the figure has nothing to show.
@@ -42,7 +47,7 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
 
     /// What stands on an empty plot, or over a single point: what is missing for a curve. Said by the figure alone.
     public Optional<String> hint() {
-        int points = series.stream().filter(each -> !each.key().isTogether()).mapToInt(each -> each.points().size()).sum();
+        int points = series.stream().filter(each -> !each.key().isPooled()).mapToInt(each -> each.points().size()).sum();
         return missing().or(() -> points == 1 ? Optional.of("One point so far: a line needs two.") : Optional.empty());
     }
 
@@ -50,6 +55,11 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
     public boolean looksLike(FigureAnalysis other) {
         return figure.equals(other.figure) && numbers.equals(other.numbers) && table == other.table && series.size() == other.series.size()
                 && IntStream.range(0, series.size()).allMatch(i -> series.get(i).looksLike(other.series.get(i)));
+    }
+
+    /// The series of a key, while the figure has it.
+    public Optional<SeriesAnalysis> series(SeriesKey key) {
+        return series.stream().filter(each -> each.key().equals(key)).findFirst();
     }
 
     /// Its x columns.
@@ -79,6 +89,13 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
         return table.all(Role.Y).stream().filter(column -> series.stream()
                 .anyMatch(each -> each.key().yColumn() == column.id() && figure.look().series(each.key()).right().isEmpty()
                 && hasOtherUnit(each.key()))).toList();
+    }
+
+    /// What measures all series of a column along the right-hand axis, or along the left.
+    public List<Edit> measuring(Column column, boolean onRight) {
+        return series.stream().filter(each -> each.key().yColumn() == column.id())
+                .<Edit>map(each -> new FigureEdit.SetSeriesLook(figure.id(),
+                each.key(), figure.look().series(each.key()).withRight(Optional.of(onRight)))).toList();
     }
 
     /// The y column of a series.
@@ -112,8 +129,8 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
                 numbers, List.of(), List.of());
     }
 
-    FigureAnalysis examined(Progress progress) {
-        List<SeriesAnalysis> all = series.stream().map(each -> each.examining(progress)).toList();
+    FigureAnalysis diagnosed(Progress progress) {
+        List<SeriesAnalysis> all = series.stream().map(each -> each.diagnosing(progress)).toList();
         return new FigureAnalysis(figure, table, all, comparisons.isEmpty() ? compared(progress) : comparisons, numbers,
                 read(all, progress), Crossing.of(all));
     }
@@ -122,7 +139,7 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
     private List<FoundReading> read(List<SeriesAnalysis> all, Progress progress) {
         var found = new ArrayList<FoundReading>();
         for (Note note : figure.look().notes()) {
-            if (note instanceof Note.Drop drop) {
+            if (note instanceof Note.ReadingMarker drop) {
                 progress.reached(Double.NaN);
                 all.stream().filter(each -> each.key().equals(drop.series())).findFirst()
                         .ifPresent(of -> of.fit().ifPresent(fit -> found.add(readings.stream()
@@ -136,7 +153,7 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
     private List<Comparison> compared(Progress progress) {
         var found = new ArrayList<Comparison>();
         for (Column y : table.all(Role.Y)) {
-            List<Comparison.Named> groups = series.stream().filter(each -> each.key().yColumn() == y.id() && !each.key().isTogether())
+            List<Comparison.Named> groups = series.stream().filter(each -> each.key().yColumn() == y.id() && !each.key().isPooled())
                     .map(each -> new Comparison.Named(each.label(), each.points())).toList();
             if (groups.size() > 1) {
                 Comparison.of(groups, progress).ifPresent(found::add);
@@ -148,6 +165,6 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
     FigureAnalysis with(int place, SeriesAnalysis changed) {
         var all = new ArrayList<>(series);
         all.set(place, changed);
-        return new FigureAnalysis(figure, table, List.copyOf(all), comparisons, numbers, readings, crossings);
+        return withSeries(List.copyOf(all));
     }
 }

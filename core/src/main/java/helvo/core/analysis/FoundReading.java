@@ -13,14 +13,14 @@ import java.util.Optional;
 /// @param fit  the curve that was read
 /// @param at   y at an x; empty where the curve has no value there, or x at a y was asked for
 /// @param when every x at a y
-public record FoundReading(Note.Drop note, Fit fit, Optional<Reading> at, List<Solution> when) {
-    static FoundReading of(Note.Drop note, SeriesAnalysis series, Fit fit) {
+public record FoundReading(Note.ReadingMarker note, Fit fit, Optional<Reading> at, List<Solution> when) {
+    static FoundReading of(Note.ReadingMarker note, SeriesAnalysis series, Fit fit) {
         return note.fromY() ? new FoundReading(note, fit, Optional.empty(), Solution.at(fit, series.points(), note.at()))
                 : new FoundReading(note, fit, Reading.at(fit, series.points(), note.at()), List.of());
     }
 
     /// Whether it is that of the same note off the same curve.
-    boolean serves(Note.Drop other, Fit off) {
+    boolean serves(Note.ReadingMarker other, Fit off) {
         return fit == off && note.series().equals(other.series()) && note.fromY() == other.fromY() && note.at() == other.at();
     }
 

@@ -2,18 +2,19 @@ package helvo.core.analysis;
 
 import helvo.core.Progress;
 import helvo.core.bounds.Bounds;
-import helvo.core.curve.Curve;
-import helvo.core.curve.Line;
 import helvo.core.fit.Check;
 import helvo.core.fit.Correlation;
+import helvo.core.fit.Curve;
 import helvo.core.fit.EvidenceWeights;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Line;
 import helvo.core.fit.Points;
 import helvo.core.fit.PrintedEquation;
 import helvo.core.fit.Residuals;
 import helvo.core.fit.Weighting;
-import helvo.core.study.SeriesKey;
+import helvo.core.table.SeriesKey;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -31,13 +32,15 @@ import java.util.stream.Stream;
 /// @param chosen    of the curve that the figure shows
 /// @param equation  of the chosen fit, as it is printed
 /// @param residuals of the chosen fit
-/// @param examined  what bars and residuals say; empty while that is not known yet
+/// @param diagnostics  what bars and residuals say; empty while that is not known yet
+@RecordBuilder
 public record SeriesAnalysis(SeriesKey key, String label, int slot, Points points, RowUse rows, List<FitOutcome> outcomes,
         List<OptionalDouble> weights,
-        FitOutcome chosen, Optional<PrintedEquation> equation, Optional<Residuals> residuals, Optional<Examination> examined,
-                Optional<Correlation> correlation) {
+        FitOutcome chosen, Optional<PrintedEquation> equation, Optional<Residuals> residuals, Optional<Diagnostics> diagnostics,
+                Optional<Correlation> correlation)
+        implements SeriesAnalysisBuilder.With {
 
-    /// With more points, bars and residuals are examined after the curves are known.
+    /// With more points, bars and residuals are judged after the curves are known.
     private static final int MANY = 20_000;
 
     public Optional<Fit> fit() {
@@ -46,12 +49,12 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
 
     static SeriesAnalysis of(SeriesPoints series, Curve curve, Progress progress) {
         FitOutcome line = new Line().fit(series.points(), progress.part(0, 0.4));
-        Optional<Correlation> correlation = series.points().weighting() == Weighting.ALIKE ? Correlation.of(line)
+        Optional<Correlation> correlation = series.points().weighting() == Weighting.UNWEIGHTED ? Correlation.of(line)
                 : Correlation.of(series.points());
         SeriesAnalysis chosen = new SeriesAnalysis(series.key(), series.label(), series.slot(), series.points(), series.rows(),
                 List.of(line), EvidenceWeights.of(List.of(line)),
                 line, Optional.empty(), Optional.empty(), Optional.empty(), correlation).choosing(curve, progress.part(0.4, 1));
-        return series.points().size() > MANY ? chosen : chosen.examining(progress);
+        return series.points().size() > MANY ? chosen : chosen.diagnosing(progress);
     }
 
     /// What fitting a shape gave; empty while that is not known yet.
@@ -67,7 +70,7 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
 
     boolean looksLike(SeriesAnalysis other) {
         return key.equals(other.key) && label.equals(other.label) && slot == other.slot && points == other.points && chosen == other.chosen
-                && examined.equals(other.examined);
+                && diagnostics.equals(other.diagnostics);
     }
 
     /// The shapes compared, those with most evidence first, then those with least AICc, then those that could not be fitted.
@@ -90,8 +93,7 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
     SeriesAnalysis comparing(Curve shape, Progress progress) {
         var all = new ArrayList<>(outcomes);
         all.add(outcome(shape).orElseGet(() -> shape.fit(points, progress)));
-        return new SeriesAnalysis(key, label, slot, points, rows, List.copyOf(all), EvidenceWeights.of(all, points.weighedInBoth()), chosen,
-                equation, residuals, examined, correlation);
+        return with(change -> change.outcomes(List.copyOf(all)).weights(EvidenceWeights.of(all, points.weighedInBoth())));
     }
 
     /// The same series with another curve; the shapes are not fitted again.
@@ -107,29 +109,28 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
 
     /// The bounds do not depend on the curve.
     private SeriesAnalysis withBoundsOf(SeriesAnalysis other) {
-        return other.examined.isEmpty() || points.size() > MANY ? this : examining(other.examined.get().bounds(), Progress.NONE);
+        return other.diagnostics.isEmpty() || points.size() > MANY ? this : diagnosing(other.diagnostics.get().bounds(), Progress.NONE);
     }
 
     /// With what bars and residuals say.
-    public SeriesAnalysis examining(Progress progress) {
-        return examined.isPresent() ? this : examining(Optional.empty(), progress);
+    public SeriesAnalysis diagnosing(Progress progress) {
+        return diagnostics.isPresent() ? this : diagnosing(Optional.empty(), progress);
     }
 
-    private SeriesAnalysis examining(Optional<Bounds> known, Progress progress) {
-        return new SeriesAnalysis(key, label, slot, points, rows, outcomes, weights, chosen, equation, residuals,
-                Optional.of(Examination.of(points, known, residuals, progress)), correlation);
+    private SeriesAnalysis diagnosing(Optional<Bounds> known, Progress progress) {
+        return withDiagnostics(Optional.of(Diagnostics.of(points, known, residuals, progress)));
     }
 
     public Optional<Bounds> bounds() {
-        return examined.flatMap(Examination::bounds);
+        return diagnostics.flatMap(Diagnostics::bounds);
     }
 
     public List<Check> checks() {
-        return examined.map(Examination::checks).orElse(List.of());
+        return diagnostics.map(Diagnostics::checks).orElse(List.of());
     }
 
     /// The check of the residuals' signs.
     public Optional<Check> runs() {
-        return checks().stream().filter(check -> check.name().equals("runs")).findFirst();
+        return checks().stream().filter(check -> check.kind() == Check.Kind.RUNS).findFirst();
     }
 }

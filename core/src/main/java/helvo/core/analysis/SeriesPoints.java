@@ -5,13 +5,13 @@ import helvo.core.fit.Points;
 import helvo.core.fit.Weighting;
 import helvo.core.study.Figure;
 import helvo.core.study.Layer;
-import helvo.core.study.SeriesKey;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Role;
 import helvo.core.table.RoleGuess;
 import helvo.core.table.RowCondition;
 import helvo.core.table.RowList;
+import helvo.core.table.SeriesKey;
 import helvo.core.table.SetAside;
 import helvo.core.table.Table;
 import java.util.ArrayList;
@@ -29,14 +29,14 @@ import java.util.function.IntPredicate;
 /// @param slot  which of the program's colours and markers it has: that of its group among all of the table, used or not
 record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse rows) {
     /// What the points were taken from. Two that are `same` give the same points.
-    record Source(List<Column> columns, SetAside setAside, List<RowCondition> only, boolean together, Weighting weighting) {
+    record Source(List<Column> columns, SetAside setAside, List<RowCondition> only, boolean pooled, Weighting weighting) {
         static Source of(Table table, Figure figure) {
-            return new Source(table.columns(), table.setAside(), figure.only(), figure.shows(Layer.ONE_FOR_ALL), figure.weighting());
+            return new Source(table.columns(), table.setAside(), figure.only(), figure.shows(Layer.POOLED), figure.weighting());
         }
 
         /// Told by identity of the cells, since comparing a million of them costs more than it saves.
         boolean same(Source other) {
-            return together == other.together && weighting == other.weighting && setAside.equals(other.setAside) && only.equals(other.only)
+            return pooled == other.pooled && weighting == other.weighting && setAside.equals(other.setAside) && only.equals(other.only)
                     && columns.size() == other.columns.size()
                     && java.util.stream.IntStream.range(0, columns.size()).allMatch(i -> same(columns.get(i), other.columns.get(i)));
         }
@@ -67,11 +67,11 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
     private static List<SeriesPoints> of(Table table, Figure figure, Coordinate x, Coordinate y, boolean severalY, Progress progress) {
         BarSource xBars = BarSource.of(table, x);
         BarSource yBars = BarSource.of(table, y);
-        Optional<List<String>> order = table.first(Role.BY).flatMap(column -> column.groupOrder(RoleGuess.MOST_SERIES));
+        Optional<List<String>> order = table.first(Role.BY).flatMap(column -> column.groupOrder(RoleGuess.MAX_SERIES));
         Optional<Cells> by = table.first(Role.BY).map(Column::cells).filter(_ -> order.isPresent());
         int firstSlot = table.all(Role.Y).indexOf(y.column()) * order.map(List::size).orElse(1);
         Map<String, Collector> groups = new LinkedHashMap<>();
-        boolean together = by.isPresent() && figure.shows(Layer.ONE_FOR_ALL);
+        boolean pooled = by.isPresent() && figure.shows(Layer.POOLED);
         IntPredicate wanted = RowCondition.all(figure.only(), table);
         int rows = table.rows();
         int likely = by.isPresent() || !figure.only().isEmpty() ? 0 : rows;
@@ -83,7 +83,7 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
             if (wanted.test(row)) {
                 String group = by.isEmpty() ? "" : by.get().cell(row).exactText();
                 Collector own = groups.computeIfAbsent(group, _ -> new Collector(likely));
-                for (Collector each : together ? List.of(own, all) : List.of(own)) {
+                for (Collector each : pooled ? List.of(own, all) : List.of(own)) {
                     each.add(row, table.setAside().has(row), x.at(row), y.at(row));
                 }
             }
@@ -93,11 +93,11 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
             String name = by.isPresent() && group.getKey().isEmpty() ? "no " + table.first(Role.BY).orElseThrow().name() : group.getKey();
             String ofY = y.column().name();
             String label = by.isEmpty() ? ofY : severalY ? ofY + ", " + name : name;
-            return group.getValue().series(new SeriesKey(y.column().id(), group.getKey()), label, firstSlot + place(order, group.getKey()),
-                    xBars, yBars, figure.weighting());
+            SeriesKey key = by.isEmpty() ? SeriesKey.whole(y.column().id()) : SeriesKey.group(y.column().id(), group.getKey());
+            return group.getValue().series(key, label, firstSlot + place(order, group.getKey()), xBars, yBars, figure.weighting());
         }).toList());
-        if (together && groups.size() > 1) {
-            series.add(all.series(SeriesKey.together(y.column().id()), severalY ? y.column().name() + ", all" : "all", 0, xBars, yBars,
+        if (pooled && groups.size() > 1) {
+            series.add(all.series(SeriesKey.pooled(y.column().id()), severalY ? y.column().name() + ", all" : "all", 0, xBars, yBars,
                     figure.weighting()));
         }
         return series;

@@ -1,10 +1,10 @@
 package helvo.core.analysis;
 
 import helvo.core.Progress;
-import helvo.core.curve.Line;
 import helvo.core.fit.ErrorBars;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Line;
 import helvo.core.fit.Points;
 import java.util.ArrayList;
 import java.util.Arrays;

@@ -14,7 +14,8 @@ import org.apache.commons.numbers.core.DD;
 
 /// Which straight lines pass through the error bars of points.
 ///
-/// A line y = m x + c passes through a bar when |m x + c − y| ≤ e + |m| d, for half lengths e in y and d in x; with bars of unequal halves,
+/// A line y = m x + c passes through a bar when |m x + c − y| ≤ e + |m| d, for half lengths e in y and d in x; with bars of unequal
+/// halves,
 /// when it meets the box that they span. Exact but for the last digits: a limit is where the line turns on two bars' ends, found on the two
 /// convex hulls of those ends in O(n log n), in double-double arithmetic.
 ///
@@ -28,12 +29,12 @@ import org.apache.commons.numbers.core.DD;
 /// @param equalBar    the half length that all bars in y share, where there are none in x
 /// @param upright     a vertical line passes through all bars, so that slopes have no limit
 /// @param ends        the two lines between the ends of the outermost bars; empty where these stand at one x
-public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional<Limit> shallowest, List<Side> sides, Least least,
+public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional<Limit> shallowest, List<Side> sides, SmallestBars least,
         int[] obstacles,
         OptionalDouble equalBar, boolean upright, Optional<Ends> ends) {
     /// A factor found to exceed 1 by no more than the rounding of decimal fractions to doubles still means that a line exists.
     private static final double ROUNDING = 0x1p-50;
-    private static final int MOST_OBSTACLES = 3;
+    private static final int MAX_OBSTACLES = 3;
     /// So many bars are searched as they are.
     private static final int FEW = 2_000;
 
@@ -49,7 +50,7 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
     /// @param factor infinite when no factor would do
     /// @param line   at that factor; empty where there is none
     /// @param rows   of the bars that allow no less
-    public record Least(double factor, Optional<Limit> line, int[] rows) {}
+    public record SmallestBars(double factor, Optional<Limit> line, int[] rows) {}
 
     /// Lines of slopes of one sign.
     ///
@@ -67,11 +68,11 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
 
     /// @return empty where no point has a bar
     public static Optional<Bounds> of(Points points, Progress progress) {
-        Boxes boxes = points.xBars().isNone() && points.yBars().isNone() ? null : Boxes.of(points);
+        BarBoxes boxes = points.xBars().isNone() && points.yBars().isNone() ? null : BarBoxes.of(points);
         return boxes == null || boxes.size() == 0 ? Optional.empty() : Optional.of(of(points, boxes, progress));
     }
 
-    private static Bounds of(Points points, Boxes boxes, Progress progress) {
+    private static Bounds of(Points points, BarBoxes boxes, Progress progress) {
         var sides = new ArrayList<Side>();
         Found found = leastOf(boxes, progress.part(0, 0.5));
         List<Optional<Corridor>> corridors = bothWays(boxes, each -> Corridor.of(each));
@@ -83,9 +84,9 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
         if (sides.isEmpty() && found.best.line().isPresent() && touches(boxes, found)) {
             sides.add(new Side(found.falling, single(found)));
         }
-        Least least = new Least(sides.isEmpty() || found.best.factor() <= 1 ? found.best.factor() : 1,
+        SmallestBars least = new SmallestBars(sides.isEmpty() || found.best.factor() <= 1 ? found.best.factor() : 1,
                 found.best.line().map(line -> limit(line, boxes, found.best.tight(), found.falling)), rows(boxes, found.best.tight()));
-        int[] obstacles = sides.isEmpty() ? obstacles(boxes.size() <= FEW ? boxes : boxes.only(Layers.outermost(boxes, MOST_OBSTACLES + 1)),
+        int[] obstacles = sides.isEmpty() ? obstacles(boxes.size() <= FEW ? boxes : boxes.only(Layers.outermost(boxes, MAX_OBSTACLES + 1)),
                 progress.part(0.8, 1)) : new int[0];
         boolean bounded = !sides.isEmpty() && !upright;
         Optional<Limit> steepest = bounded ? Optional.of(sides.getFirst().falling()
@@ -100,18 +101,18 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
     /// The better of the two signs of slope.
     private record Found(LineFactor best, boolean falling) {}
 
-    private static Found leastOf(Boxes boxes, Progress progress) {
+    private static Found leastOf(BarBoxes boxes, Progress progress) {
         List<LineFactor> both = bothWays(boxes, each -> LineFactor.of(each, progress));
         return both.getLast().factor() < both.getFirst().factor() ? new Found(both.getLast(), true) : new Found(both.getFirst(), false);
     }
 
     /// For lines of slopes ≥ 0, and for those of slopes ≤ 0.
-    private static <T> List<T> bothWays(Boxes boxes, Function<Boxes, T> of) {
+    private static <T> List<T> bothWays(BarBoxes boxes, Function<BarBoxes, T> of) {
         return Stream.of(false, true).parallel().map(falling -> of.apply(falling ? boxes.mirrored() : boxes)).toList();
     }
 
     /// Whether the bars miss a common line by no more than the rounding of their numbers.
-    private static boolean touches(Boxes boxes, Found found) {
+    private static boolean touches(BarBoxes boxes, Found found) {
         double factor = found.best.factor();
         LineFactor.Straight line = found.best.line().orElseThrow();
         double allowed = 0;
@@ -131,29 +132,29 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
                 tight[tight.length - 1])), false);
     }
 
-    private static Limit rising(Boxes boxes, Corridor.Corner corner) {
+    private static Limit rising(BarBoxes boxes, Corridor.Corner corner) {
         return new Limit(corner.slope().hi(), corner.middle().hi(), rows(boxes, new int[] {corner.top(), corner.bottom()}));
     }
 
-    private static Limit falling(Boxes boxes, Corridor.Corner corner) {
+    private static Limit falling(BarBoxes boxes, Corridor.Corner corner) {
         return new Limit(0 - corner.slope().hi(), corner.middle().hi(), rows(boxes, new int[] {corner.top(), corner.bottom()}));
     }
 
-    private static Limit limit(LineFactor.Straight line, Boxes boxes, int[] tight, boolean falling) {
+    private static Limit limit(LineFactor.Straight line, BarBoxes boxes, int[] tight, boolean falling) {
         return new Limit(falling ? 0 - line.slope().hi() : line.slope().hi(), line.intercept().hi(), rows(boxes, tight));
     }
 
-    private static int[] rows(Boxes boxes, int[] places) {
+    private static int[] rows(BarBoxes boxes, int[] places) {
         return Arrays.stream(places).map(boxes::row).sorted().distinct().toArray();
     }
 
-    private static int[] without(Points points, Boxes boxes) {
+    private static int[] without(Points points, BarBoxes boxes) {
         boolean[] in = new boolean[points.size()];
         Arrays.stream(boxes.at()).forEach(i -> in[i] = true);
         return IntStream.range(0, in.length).filter(i -> !in[i]).map(i -> points.rows()[i]).toArray();
     }
 
-    private static OptionalDouble equalBar(Boxes boxes) {
+    private static OptionalDouble equalBar(BarBoxes boxes) {
         double first = boxes.up()[0];
         boolean equal = !boxes.hasXBars() && IntStream.range(0, boxes.size())
                 .allMatch(i -> boxes.up()[i] == first && boxes.down()[i] == first);
@@ -163,8 +164,8 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
     /// The fewest bars to leave out. Of bars that allow no common line at least one must go; so those of the tightest set are tried one by
     /// one,
     /// and within each what is then tightest.
-    private static int[] obstacles(Boxes boxes, Progress progress) {
-        for (int most = 1; most <= MOST_OBSTACLES; most++) {
+    private static int[] obstacles(BarBoxes boxes, Progress progress) {
+        for (int most = 1; most <= MAX_OBSTACLES; most++) {
             var search = new Obstacles(boxes, progress);
             search.leaveOut(new int[0], most);
             if (search.best != null) {
@@ -175,19 +176,19 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
     }
 
     private static final class Obstacles {
-        private final Boxes boxes;
+        private final BarBoxes boxes;
         private final Progress progress;
         private int[] best;
         private double bestFactor = Double.POSITIVE_INFINITY;
 
-        Obstacles(Boxes boxes, Progress progress) {
+        Obstacles(BarBoxes boxes, Progress progress) {
             this.boxes = boxes;
             this.progress = progress;
         }
 
         void leaveOut(int[] out, int more) {
             int[] kept = IntStream.range(0, boxes.size()).filter(i -> Arrays.stream(out).noneMatch(o -> o == i)).toArray();
-            Boxes left = boxes.without(out);
+            BarBoxes left = boxes.without(out);
             if (left.size() == 0) {
                 return;
             }

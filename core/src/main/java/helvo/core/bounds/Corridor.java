@@ -21,7 +21,7 @@ record Corridor(List<Corner> corners, boolean endless) {
     }
 
     /// @return empty when no line of slope m ≥ 0 passes through all boxes
-    static Optional<Corridor> of(Boxes boxes) {
+    static Optional<Corridor> of(BarBoxes boxes) {
         return new Walk(boxes, Layers.tops(boxes, 1).getFirst(), Layers.bottoms(boxes, 1).getFirst()).corridor();
     }
 
@@ -44,14 +44,14 @@ record Corridor(List<Corner> corners, boolean endless) {
 
     /// From slope 0 to ever steeper lines: which corner of the upper hull and which of the lower limit the intercept.
     private static final class Walk {
-        private final Boxes boxes;
+        private final BarBoxes boxes;
         private final int[] tops;
         private final int[] bottoms;
         private final List<Corner> found = new ArrayList<>();
         private int p;
         private int q;
 
-        Walk(Boxes boxes, int[] tops, int[] bottoms) {
+        Walk(BarBoxes boxes, int[] tops, int[] bottoms) {
             this.boxes = boxes;
             this.tops = tops;
             this.bottoms = bottoms;

@@ -10,7 +10,7 @@ final class EndsMethod {
 
     private EndsMethod() {}
 
-    static Optional<Bounds.Ends> of(Boxes boxes) {
+    static Optional<Bounds.Ends> of(BarBoxes boxes) {
         int first = 0;
         int last = 0;
         for (int i = 1; i < boxes.size(); i++) {
@@ -31,7 +31,7 @@ final class EndsMethod {
                 missed(boxes, up, upIntercept), missed(boxes, flat, flatIntercept)));
     }
 
-    private static int[] missed(Boxes boxes, DD slope, DD intercept) {
+    private static int[] missed(BarBoxes boxes, DD slope, DD intercept) {
         return IntStream.range(0, boxes.size()).filter(i -> {
             double above = slope.multiply(boxes.x()[i]).add(intercept).subtract(boxes.y()[i]).hi();
             double rising = slope.hi() >= 0 ? boxes.factor(i, above, slope.hi()) : mirroredFactor(boxes, i, above, -slope.hi());
@@ -39,7 +39,7 @@ final class EndsMethod {
         }).map(boxes::row).toArray();
     }
 
-    private static double mirroredFactor(Boxes boxes, int i, double above, double steep) {
+    private static double mirroredFactor(BarBoxes boxes, int i, double above, double steep) {
         double half = above > 0 ? boxes.up()[i] + steep * boxes.right()[i] : boxes.down()[i] + steep * boxes.left()[i];
         return above == 0 ? 0 : half == 0 ? Double.POSITIVE_INFINITY : Math.abs(above) / half;
     }

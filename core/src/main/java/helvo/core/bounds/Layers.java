@@ -19,9 +19,9 @@ final class Layers {
 
     /// @param layers one more than may be left out
     /// @return places of boxes, rising; which lines pass is the same without all others
-    static int[] outermost(Boxes boxes, int layers) {
+    static int[] outermost(BarBoxes boxes, int layers) {
         // Without bars in x the corners are the same for falling lines.
-        Stream<Boxes> ways = boxes.hasXBars() ? Stream.of(boxes, boxes.mirrored()) : Stream.of(boxes);
+        Stream<BarBoxes> ways = boxes.hasXBars() ? Stream.of(boxes, boxes.mirrored()) : Stream.of(boxes);
         var found = new BitSet(boxes.size());
         ways.parallel().flatMap(each -> Stream.concat(tops(each, layers).stream(), bottoms(each, layers).stream())).toList()
                 .forEach(side -> IntStream.of(side).forEach(found::set));
@@ -29,13 +29,13 @@ final class Layers {
     }
 
     /// The lower side of the hull of the upper left corners, then that of the others, and so on; each in order of rising x.
-    static List<int[]> tops(Boxes boxes, int layers) {
+    static List<int[]> tops(BarBoxes boxes, int layers) {
         int[] perhaps = Candidates.lower(boxes.size(), i -> boxes.x()[i] - boxes.left()[i], i -> boxes.y()[i] + boxes.up()[i], layers);
         return sides(perhaps, boxes::leftEnd, boxes::top, layers, Hull::lower);
     }
 
     /// The upper side of the hull of the lower right corners, and so on.
-    static List<int[]> bottoms(Boxes boxes, int layers) {
+    static List<int[]> bottoms(BarBoxes boxes, int layers) {
         int[] perhaps = Candidates.upper(boxes.size(), i -> boxes.x()[i] + boxes.right()[i], i -> boxes.y()[i] - boxes.down()[i], layers);
         return sides(perhaps, boxes::rightEnd, boxes::bottom, layers, Hull::upper);
     }
@@ -47,7 +47,7 @@ final class Layers {
     private static List<int[]> sides(int[] places, IntFunction<DD> xOf, IntFunction<DD> yOf, int layers, Side hull) {
         double[][] x = sums(places, xOf);
         double[][] y = sums(places, yOf);
-        int[] left = Boxes.orderBy(x[0], x[1]);
+        int[] left = BarBoxes.orderBy(x[0], x[1]);
         var sides = new ArrayList<int[]>();
         while (sides.size() < layers && left.length > 0) {
             int[] side = hull.of(left, x[0], x[1], y[0], y[1]);

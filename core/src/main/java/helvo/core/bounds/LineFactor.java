@@ -15,7 +15,7 @@ import org.apache.commons.numbers.core.DD;
 /// @param slope and intercept of the line; empty where there is none
 /// @param tight  the boxes that allow no less
 record LineFactor(double factor, Optional<Straight> line, int[] tight) {
-    private static final int MOST_EXCHANGES = 1000;
+    private static final int MAX_EXCHANGES = 1000;
     private static final double ROUNDING = 1e-13;
     private static final double SMALLEST = 1e-26;
 
@@ -29,7 +29,7 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
 
     private record Candidate(DD slope, DD intercept, DD factor) {}
 
-    static LineFactor of(Boxes boxes, Progress progress) {
+    static LineFactor of(BarBoxes boxes, Progress progress) {
         int n = boxes.size();
         if (n == 1) {
             return new LineFactor(0, Optional.of(new Straight(DD.ZERO, DD.of(boxes.y()[0]))), new int[] {0});
@@ -42,7 +42,7 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
         }
         int[] active = first == last ? new int[] {0, 1} : new int[] {first, last};
         double reached = -1;
-        for (int exchange = 0; exchange < MOST_EXCHANGES; exchange++) {
+        for (int exchange = 0; exchange < MAX_EXCHANGES; exchange++) {
             progress.reached(Double.NaN);
             Optional<Candidate> best = least(boxes, active);
             if (best.isEmpty()) {
@@ -68,7 +68,7 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
         return all;
     }
 
-    private static int[] tight(Boxes boxes, Straight line, double factor, int[] active) {
+    private static int[] tight(BarBoxes boxes, Straight line, double factor, int[] active) {
         return Arrays.stream(active).filter(i -> {
             double above = line.above(boxes.x()[i], boxes.y()[i]);
             return factor == 0 || boxes.isPoint(i) || boxes.factor(i, above, line.slope.hi()) >= factor * (1 - 1e-9);
@@ -76,7 +76,7 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
     }
 
     /// Of the boxes that were exchanged, two or three that alone need the factor.
-    private static int[] deciding(Boxes boxes, int[] active, double factor) {
+    private static int[] deciding(BarBoxes boxes, int[] active, double factor) {
         int n = active.length;
         for (int a = 0; a < n; a++) {
             for (int b = a + 1; b < n; b++) {
@@ -97,7 +97,7 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
         return active;
     }
 
-    private static boolean needs(Boxes boxes, double factor, int... some) {
+    private static boolean needs(BarBoxes boxes, double factor, int... some) {
         Optional<Candidate> least = least(boxes, some);
         return least.isEmpty() || least.get().factor.hi() >= factor * (1 - 1e-9);
     }
@@ -105,7 +105,7 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
     /// The box that needs the greatest factor, if that is more than this one; measured from a point near the line, so that no digits are
     /// lost
     /// far from the origin.
-    private static int farthest(Boxes boxes, Straight line, double reached, int from) {
+    private static int farthest(BarBoxes boxes, Straight line, double reached, int from) {
         double x0 = boxes.x()[from];
         double y0 = boxes.y()[from];
         double above0 = line.above(x0, y0);
@@ -130,7 +130,7 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
     }
 
     /// The least factor of a few boxes: the least of all vertices that leave none of them out.
-    private static Optional<Candidate> least(Boxes boxes, int[] active) {
+    private static Optional<Candidate> least(BarBoxes boxes, int[] active) {
         var search = new Search(boxes, active);
         int n = active.length;
         for (int a = 0; a < n; a++) {
@@ -145,11 +145,11 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
     }
 
     private static final class Search {
-        private final Boxes boxes;
+        private final BarBoxes boxes;
         private final int[] active;
         private Candidate best;
 
-        Search(Boxes boxes, int[] active) {
+        Search(BarBoxes boxes, int[] active) {
             this.boxes = boxes;
             this.active = active;
         }

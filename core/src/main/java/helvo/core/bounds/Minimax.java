@@ -13,7 +13,7 @@ import org.apache.commons.numbers.core.DD;
 /// @param factor infinite when no factor would do, as for bars of 0
 /// @param rows   of the bars that allow no less
 public record Minimax(int degree, double factor, int[] rows) {
-    private static final int MOST_EXCHANGES = 2000;
+    private static final int MAX_EXCHANGES = 2000;
     private static final double ROUNDING = 1e-11;
 
     /// @return empty where bars in x take part, or there are fewer different x than the polynomial has coefficients and one more
@@ -21,7 +21,7 @@ public record Minimax(int degree, double factor, int[] rows) {
         if (points.yBars().isNone()) {
             return Optional.empty();
         }
-        Boxes boxes = Boxes.of(points);
+        BarBoxes boxes = BarBoxes.of(points);
         if (boxes.hasXBars() || boxes.size() < degree + 2) {
             return Optional.empty();
         }
@@ -30,7 +30,7 @@ public record Minimax(int degree, double factor, int[] rows) {
 
     /// Constraint i says that the polynomial lies at most k · up above point i, constraint n + i that it lies at most k · down below it.
     private static final class Search {
-        private final Boxes boxes;
+        private final BarBoxes boxes;
         private final int n;
         private final int size;
         private final double centre;
@@ -38,7 +38,7 @@ public record Minimax(int degree, double factor, int[] rows) {
         private int[] basis;
         private DD[] solution;
 
-        Search(Boxes boxes, int degree) {
+        Search(BarBoxes boxes, int degree) {
             this.boxes = boxes;
             n = boxes.size();
             size = degree + 2;
@@ -52,17 +52,17 @@ public record Minimax(int degree, double factor, int[] rows) {
             if (!(half > 0) || !start()) {
                 return Optional.empty();
             }
-            for (int exchange = 0; exchange < MOST_EXCHANGES; exchange++) {
+            for (int exchange = 0; exchange < MAX_EXCHANGES; exchange++) {
                 progress.reached(Double.NaN);
                 DD[][] matrix = new DD[size][];
                 for (int r = 0; r < size; r++) {
                     matrix[r] = row(basis[r]);
                 }
-                Optional<DD[][]> inverse = Dense.inverse(matrix);
+                Optional<DD[][]> inverse = DenseMatrix.inverse(matrix);
                 if (inverse.isEmpty()) {
                     return Optional.empty();
                 }
-                solution = Dense.times(inverse.get(), Arrays.stream(basis).mapToObj(this::right).toArray(DD[]::new));
+                solution = DenseMatrix.times(inverse.get(), Arrays.stream(basis).mapToObj(this::right).toArray(DD[]::new));
                 int entering = mostViolated();
                 if (entering < 0) {
                     return Optional.of(new Minimax(size - 2, Math.max(0, solution[size - 1].hi()),
@@ -70,7 +70,7 @@ public record Minimax(int degree, double factor, int[] rows) {
                 }
                 // The objective and the entering constraint as sums of those in the basis.
                 DD[] costs = inverse.get()[size - 1];
-                DD[] shares = Dense.leftTimes(row(entering), inverse.get());
+                DD[] shares = DenseMatrix.leftTimes(row(entering), inverse.get());
                 int leaving = -1;
                 double least = Double.POSITIVE_INFINITY;
                 for (int r = 0; r < size; r++) {
@@ -94,7 +94,7 @@ public record Minimax(int degree, double factor, int[] rows) {
         /// Points at as many different x as there are constraints in a basis, above and below in turn: all costs of such a basis are
         /// positive.
         private boolean start() {
-            int[] order = boxes.orderBy(boxes.x(), new double[n]);
+            int[] order = BarBoxes.orderBy(boxes.x(), new double[n]);
             int[] distinct = new int[n];
             int count = 0;
             for (int i : order) {

@@ -4,6 +4,7 @@ import helvo.core.Progress;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FittedFunction;
 import helvo.core.fit.Points;
+import helvo.core.number.Roots;
 import helvo.core.table.RowList;
 import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
@@ -27,7 +28,7 @@ public record Passing(int bars, int[] missed, double factor, int worst) {
         if (points.xBars().isNone() && points.yBars().isNone()) {
             return Optional.empty();
         }
-        Boxes boxes = Boxes.of(points);
+        BarBoxes boxes = BarBoxes.of(points);
         if (boxes.size() == 0) {
             return Optional.empty();
         }
@@ -55,7 +56,7 @@ public record Passing(int bars, int[] missed, double factor, int worst) {
         return bars - missed.length;
     }
 
-    private static double factor(FittedFunction curve, Boxes boxes, int i, boolean straight) {
+    private static double factor(FittedFunction curve, BarBoxes boxes, int i, boolean straight) {
         double above = -curve.residual(boxes.x()[i], boxes.y()[i]);
         double inY = above > 0 ? boxes.up()[i] : boxes.down()[i];
         if (above == 0) {
@@ -72,7 +73,7 @@ public record Passing(int bars, int[] missed, double factor, int worst) {
     }
 
     /// The least factor at which the curve meets the grown box on either side of its point.
-    private static double sideways(FittedFunction curve, Boxes boxes, int i, double alone) {
+    private static double sideways(FittedFunction curve, BarBoxes boxes, int i, double alone) {
         double x = boxes.x()[i];
         double y = boxes.y()[i];
         boolean above = curve.at(x) > y;
@@ -87,7 +88,7 @@ public record Passing(int bars, int[] missed, double factor, int worst) {
         return best;
     }
 
-    /// The least factor up to a limit at which a gap closes, halved down to the last digit; infinite where it stays open or is no number.
+    /// The least factor up to a limit at which a gap closes; infinite where it stays open or is no number.
     private static double firstMeeting(DoubleUnaryOperator gap, double limit) {
         double low = 0;
         double high = Double.isInfinite(limit) ? 1.0 / STEPS : limit / STEPS;
@@ -101,13 +102,6 @@ public record Passing(int bars, int[] missed, double factor, int worst) {
         if (Double.isNaN(gap.applyAsDouble(high))) {
             return Double.POSITIVE_INFINITY;
         }
-        for (double middle = (low + high) / 2; low < middle && middle < high; middle = (low + high) / 2) {
-            if (gap.applyAsDouble(middle) > 0) {
-                low = middle;
-            } else {
-                high = middle;
-            }
-        }
-        return high;
+        return Roots.between(gap, low, high);
     }
 }

@@ -1,14 +1,14 @@
 package helvo.core.compare;
 
-import helvo.core.curve.Line;
+import helvo.core.Progress;
 import helvo.core.fit.Coefficient;
 import helvo.core.fit.ErrorBars;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Line;
 import helvo.core.fit.Points;
 import helvo.core.fit.Quality;
 import helvo.core.fit.Weighting;
-import helvo.core.Progress;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -23,12 +23,12 @@ import org.apache.commons.statistics.distribution.TDistribution;
 /// @param equalLines  the test that one line serves all groups
 /// @param pairs       each two of them, for up to six groups
 public record Comparison(List<Group> groups, Optional<Quality.F> equalSlopes, Optional<Quality.F> equalLines, List<Pair> pairs) {
-    private static final int MOST_PAIRED = 6;
+    private static final int MAX_PAIRED = 6;
 
     /// One group's line.
     public record Group(String name, Fit line, int points) {
         Coefficient slope() {
-            return line.coefficient("b");
+            return line.slope();
         }
     }
 
@@ -58,12 +58,12 @@ public record Comparison(List<Group> groups, Optional<Quality.F> equalSlopes, Op
             return Optional.empty();
         }
         var pairs = new ArrayList<Pair>();
-        for (int i = 0; i < groups.size() && groups.size() <= MOST_PAIRED; i++) {
+        for (int i = 0; i < groups.size() && groups.size() <= MAX_PAIRED; i++) {
             for (int k = i + 1; k < groups.size(); k++) {
                 pairs.add(pair(groups.get(i), groups.get(k)));
             }
         }
-        boolean alike = points.stream().allMatch(each -> each.weighting() == Weighting.ALIKE);
+        boolean alike = points.stream().allMatch(each -> each.weighting() == Weighting.UNWEIGHTED);
         Optional<Quality.F> slopes = alike ? equalSlopes(groups, points) : Optional.empty();
         Optional<Quality.F> lines = alike ? equalLines(groups, points, progress) : Optional.empty();
         return Optional.of(new Comparison(List.copyOf(groups), slopes, lines, List.copyOf(pairs)));

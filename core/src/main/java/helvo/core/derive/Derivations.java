@@ -106,7 +106,7 @@ public final class Derivations {
 
     private static boolean sameMeaning(Column column, Table before) {
         return before.columns().stream().anyMatch(each -> each.id() == column.id() && each.kind() == column.kind()
-                && each.barMeaning() == column.barMeaning() && each.ownBars().equals(column.ownBars()));
+                && each.barMeaning() == column.barMeaning() && each.uniformBars().equals(column.uniformBars()));
     }
 
     private static boolean unchanged(Column column, Table before) {
@@ -135,7 +135,8 @@ public final class Derivations {
             Formula.Evaluation evaluation = formula.over(table);
             Cells result = table.column(carried.of()).cells();
             List<Column> bars = carried.bars().stream().map(bar -> table.column(bar.column())).toList();
-            double[] scale = bars.stream().mapToDouble(bar -> bar.barMeaning().standardDeviation() / column.barMeaning().standardDeviation()).toArray();
+            double[] scale = bars.stream().mapToDouble(bar -> bar.barMeaning().standardDeviation() / column.barMeaning()
+                    .standardDeviation()).toArray();
             return row -> {
                 double length = 0;
                 boolean any = false;
@@ -153,7 +154,7 @@ public final class Derivations {
 
     private static double length(Derivation.Bar bar, Column column, int row) {
         double number = column.cells().number(row);
-        return bar.isOwn() ? column.ownBars().map(own -> own.at(number)).orElse(Double.NaN) : number;
+        return bar.isOwn() ? column.uniformBars().map(own -> own.at(number)).orElse(Double.NaN) : number;
     }
 
     /// The table with a column that follows a formula, behind the last of its sources and their bars, and, where a source has bars,
@@ -168,7 +169,7 @@ public final class Derivations {
         int id = table.nextColumnId();
         List<Derivation.Bar> bars = formula.columns().stream()
                 .flatMap(source -> table.barOf(table.column(source)).map(bar -> new Derivation.Bar(source, bar.id()))
-                        .or(() -> table.column(source).ownBars().map(_ -> new Derivation.Bar(source, source))).stream()).toList();
+                        .or(() -> table.column(source).uniformBars().map(_ -> new Derivation.Bar(source, source))).stream()).toList();
         Role barRole = role == Role.X ? Role.X_BAR : role == Role.Y ? Role.Y_BAR : Role.NONE;
         boolean replaces = role == Role.X || role == Role.Y && instead;
         var columns = new ArrayList<>(table.columns().stream()

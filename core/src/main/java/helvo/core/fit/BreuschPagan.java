@@ -3,7 +3,8 @@ package helvo.core.fit;
 import java.util.Optional;
 import org.apache.commons.statistics.distribution.ChiSquaredDistribution;
 
-/// Whether the spread of the residuals changes along x: n times the R² of their squares against x, a χ² of one degree of freedom where it
+/// Whether the spread of the residuals changes along x: n times the R² of their squares against x, a χ² of one degree of freedom
+/// where it
 /// does not.
 /// Breusch & Pagan 1979, Econometrica 47:1287, in Koenker's form that needs no normal distribution (1981, J. Econometrics 17:107).
 record BreuschPagan(double statistic, double p) {
@@ -20,7 +21,7 @@ record BreuschPagan(double statistic, double p) {
         double meanX = 0;
         double meanSquare = 0;
         for (int i = 0; i < n; i++) {
-            double scaled = residuals.points().weighting() == Weighting.ALIKE ? raw[i]
+            double scaled = residuals.points().weighting() == Weighting.UNWEIGHTED ? raw[i]
                     : raw[i] / residuals.points().sigma(i, residuals.fit());
             squares[i] = scaled * scaled;
             meanX += (x[i] - meanX) / (i + 1);

@@ -1,7 +1,6 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
-import helvo.core.curve.Line;
 import java.util.Optional;
 import java.util.OptionalDouble;
 
@@ -20,7 +19,7 @@ public record Correlation(double pearsonR, OptionalDouble pearsonP) {
         if (!(line instanceof FitOutcome.Fitted(Fit fit)) || fit.quality().r2().isEmpty()) {
             return Optional.empty();
         }
-        Coefficient slope = fit.coefficient("b");
+        Coefficient slope = fit.slope();
         double r = Math.copySign(Math.sqrt(Math.max(0, fit.quality().r2().getAsDouble())), slope.value());
         OptionalDouble p = slope.uncertainty().isEmpty() ? OptionalDouble.empty()
                 : OptionalDouble.of(slope.uncertainty().get().test().map(Coefficient.Test::p).orElse(0.0));

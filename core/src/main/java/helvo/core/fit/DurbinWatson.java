@@ -4,7 +4,8 @@ import java.util.Optional;
 import org.apache.commons.statistics.distribution.BetaDistribution;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 
-/// Whether residuals next to one another in order of x are alike: d = Σ (rᵢ − rᵢ₋₁)² / Σ rᵢ², about 2 when they are independent.
+/// Whether residuals next to one another in order of x are alike: d = Σ (rᵢ − rᵢ₋₁)² / Σ rᵢ², about 2 when they are
+/// independent.
 /// Durbin & Watson 1950, Biometrika 37:409. Its distribution is that of four times a beta variable with the moments that d has for
 /// these x (Durbin & Watson 1971, Biometrika 58:1).
 ///
@@ -25,7 +26,7 @@ record DurbinWatson(double statistic, double p) {
         double[][] q = new double[many ? 0 : p][n];
         for (int k = 0; k < n; k++) {
             int i = order[k];
-            double weight = residuals.points().weighting() == Weighting.ALIKE ? 1 : 1 / residuals.points().sigma(i, residuals.fit());
+            double weight = residuals.points().weighting() == Weighting.UNWEIGHTED ? 1 : 1 / residuals.points().sigma(i, residuals.fit());
             scaled[k] = residuals.raw()[i] * weight;
             if (many) {
                 continue;

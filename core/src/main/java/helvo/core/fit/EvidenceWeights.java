@@ -29,7 +29,8 @@ public final class EvidenceWeights {
         }
         int most = outcomes.stream().mapToInt(o -> o instanceof FitOutcome.Fitted(Fit fit) ? fit.quality().points() : 0).max().orElse(0);
         List<OptionalDouble> aicc = outcomes.stream()
-                .map(o -> o instanceof FitOutcome.Fitted(Fit fit) && fit.quality().points() == most && fit.curve().fittedOn().equals("y")
+                .map(o -> o instanceof FitOutcome.Fitted(Fit fit) && fit.quality().points() == most
+                        && fit.curve().fittedOn() == Curve.FittedOn.Y
                         && !(inBoth && fit.curve().weighsBoth()) ? fit.quality().aicc() : OptionalDouble.empty()).toList();
         if (aicc.stream().filter(OptionalDouble::isPresent).count() < 2) {
             return outcomes.stream().map(_ -> OptionalDouble.empty()).toList();

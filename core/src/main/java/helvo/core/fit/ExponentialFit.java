@@ -1,14 +1,12 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
-import helvo.core.curve.Curve;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.DoubleUnaryOperator;
-import java.util.stream.IntStream;
 
 /// y = a e^(b x), and y = a x^b as the same over ln x: direct least squares from starting values of its own.
 public final class ExponentialFit {
@@ -16,7 +14,7 @@ public final class ExponentialFit {
     private static final int NARROWINGS = 20;
     /// Beyond this exponent over half the span, one point alone would decide the curve.
     private static final double STEEPEST = 500;
-    private static final double LEAST_OWN = 1e-200;
+    private static final double MIN_OWN = 1e-200;
 
     private final double middle;
     private final double half;
@@ -112,7 +110,7 @@ public final class ExponentialFit {
             }
         };
         var squares = new LeastSquares(shape, t, points, progress);
-        Optional<LeastSquares.Least> least = squares.fromAny(List.of(new double[] {amplitude(t, y, beta, end) / squares.unit(), beta}),
+        Optional<LeastSquares.Minimum> least = squares.fromAny(List.of(new double[] {amplitude(t, y, beta, end) / squares.unit(), beta}),
                 _ -> true);
         if (least.isEmpty()) {
             return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase(Locale.ROOT) + " curve",
@@ -130,7 +128,7 @@ public final class ExponentialFit {
         double[][] jacobian = {{Math.exp(-p[1] * shift), -a * shift}, {0, 1 / scaled.half}};
         FitOutcome outcome = squares.report(curve, least.get(), new double[] {a, b}, jacobian);
         return outcome instanceof FitOutcome.Fitted(Fit fit) ? new FitOutcome.Fitted(new Fit(curve, fit.coefficients(),
-                new Over(fit.function(), x -> (over.applyAsDouble(x) - scaled.middle) / scaled.half,
+                new SubstitutedFunction(fit.function(), x -> (over.applyAsDouble(x) - scaled.middle) / scaled.half,
                         x -> change.applyAsDouble(x) / scaled.half), fit.quality())) : outcome;
     }
 
@@ -186,7 +184,7 @@ public final class ExponentialFit {
             own += e * e;
         }
         // Where all but vanish at every point of the sample, a quotient of their sums says nothing.
-        return own < LEAST_OWN ? 0 : cross / own * cross;
+        return own < MIN_OWN ? 0 : cross / own * cross;
     }
 
     private static double amplitude(double[] t, double[] y, double rate, double end) {

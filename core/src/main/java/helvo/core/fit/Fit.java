@@ -1,6 +1,7 @@
 package helvo.core.fit;
 
-import helvo.core.curve.Curve;
+import static helvo.core.Require.require;
+
 import java.util.List;
 
 /// A curve fitted to points by least squares.
@@ -27,5 +28,24 @@ public record Fit(Curve curve, List<Coefficient> coefficients, FittedFunction fu
     public Coefficient coefficient(String name) {
         return coefficients.stream().filter(c -> c.name().equals(name)).findFirst()
                 .orElseThrow(() -> new IllegalArgumentException(curve.name() + " has no coefficient " + name));
+    }
+
+    /// The slope of a straight line.
+    ///
+    /// @throws IllegalArgumentException for another curve
+    public Coefficient slope() {
+        return ofLine("b");
+    }
+
+    /// The fitted intercept of a straight line.
+    ///
+    /// @throws IllegalArgumentException for another curve
+    public Coefficient intercept() {
+        return ofLine("a");
+    }
+
+    private Coefficient ofLine(String name) {
+        require(curve.degree() == 1, "%s is no straight line", curve.name());
+        return coefficient(name);
     }
 }

@@ -1,7 +1,5 @@
 package helvo.core.fit;
 
-import helvo.core.curve.Curve;
-
 /// A fit, or why there is none.
 public sealed interface FitOutcome {
     Curve curve();

@@ -1,8 +1,6 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
-import helvo.core.curve.Curve;
-import helvo.core.curve.Line;
 import helvo.core.fit.Logarithm.Doubled;
 import java.util.List;
 import java.util.Optional;
@@ -21,7 +19,7 @@ public final class FitOverLogs {
         Points points = all.acceptedBy(curve);
         return ExponentialFit.checked(curve, all, points).orElseGet(() -> {
             Doubled u = Doubled.of(points.x());
-            return line(points.over(u.high(), points.y(), points.ySigma()), new Rests(u.low(), EXACT),
+            return line(points.over(u.high(), points.y(), points.ySigma()), new RoundingErrors(u.low(), EXACT),
                     progress) instanceof FitOutcome.Fitted(Fit line)
                     ? new FitOutcome.Fitted(new Fit(curve, line.coefficients(),
                             new Straight((ScaledPolynomial) line.function(), true, false), line.quality()))
@@ -45,14 +43,14 @@ public final class FitOverLogs {
     private static FitOutcome inLogY(Curve curve, Points points, Doubled u, boolean logOfX, Progress progress) {
         Doubled logs = Doubled.of(points.y());
         // To first order, the standard deviation of ln y is that of y over y.
-        double[] sigma = points.weighting() == Weighting.ALIKE ? EXACT
+        double[] sigma = points.weighting() == Weighting.UNWEIGHTED ? EXACT
                 : IntStream.range(0, points.size()).mapToDouble(i -> Math.clamp(points.ySigma()[i] / points.y()[i], Double.MIN_NORMAL,
                         Double.MAX_VALUE)).toArray();
-        if (!(line(points.over(u.high(), logs.high(), sigma), new Rests(u.low(), logs.low()),
+        if (!(line(points.over(u.high(), logs.high(), sigma), new RoundingErrors(u.low(), logs.low()),
                 progress) instanceof FitOutcome.Fitted(Fit line))) {
             return tooNarrow(curve);
         }
-        Coefficient logA = line.coefficient("a");
+        Coefficient logA = line.intercept();
         double a = Math.exp(logA.value());
         if (a < Double.MIN_NORMAL || !Double.isFinite(a)) {
             return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
@@ -60,11 +58,11 @@ public final class FitOverLogs {
         Coefficient amplitude = logA.uncertainty().map(of -> Coefficient.of("a", a, a * of.standardError(),
                 line.quality().degreesOfFreedom()))
                 .orElseGet(() -> new Coefficient("a", a, Optional.empty()));
-        return new FitOutcome.Fitted(new Fit(curve, List.of(amplitude, line.coefficient("b")),
+        return new FitOutcome.Fitted(new Fit(curve, List.of(amplitude, line.slope()),
                 new Straight((ScaledPolynomial) line.function(), logOfX, true), line.quality()));
     }
 
-    private static FitOutcome line(Points logs, Rests rests, Progress progress) {
+    private static FitOutcome line(Points logs, RoundingErrors rests, Progress progress) {
         return PolynomialFit.ofDegree(new Line(), 1).fit(logs, rests, new Line().coefficientNames(), progress);
     }
 

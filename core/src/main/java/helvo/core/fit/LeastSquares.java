@@ -1,7 +1,6 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
-import helvo.core.curve.Curve;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -13,13 +12,13 @@ import java.util.stream.IntStream;
 /// Direct least squares of a shape of few coefficients that is not linear in them: Levenberg-Marquardt with analytic derivatives
 /// (Marquardt 1963, J. SIAM 11:431), in scaled coefficients, its sums carried to about twice a double's digits.
 final class LeastSquares {
-    private static final int MOST_STEPS = 400;
+    private static final int MAX_STEPS = 400;
     private static final double SMALLEST_STEP = 1e-13;
     private static final double SMALLEST_QUICK_STEP = 1e-11;
     private static final double FIRST_DAMPING = 1e-4;
     private static final double NO_DAMPING = 1e-15;
     /// Rates and places in scaled x are told apart down to this part of the span; nearer to zero, a step counts absolutely.
-    private static final double LEAST_RATE = 0.05;
+    private static final double MIN_RATE = 0.05;
     private static final int BLOCK = 1 << 13;
     /// So many points show where the least is, if not exactly.
     private static final int SAMPLE = 2000;
@@ -53,7 +52,7 @@ final class LeastSquares {
     /// @param sum      of squared residuals
     /// @param inverse  of the normal equations' matrix
     /// @param settled  whether the last step was below rounding
-    record Least(double[] p, double sum, double largest, double[][] inverse, boolean settled) {}
+    record Minimum(double[] p, double sum, double largest, double[][] inverse, boolean settled) {}
 
     /// @param x as the shape takes it, of each of the points
     LeastSquares(Shape shape, double[] x, Points points, Progress progress) {
@@ -69,7 +68,7 @@ final class LeastSquares {
         y = unit == 1 ? points.y() : Arrays.stream(points.y()).map(each -> each / unit).toArray();
         weighting = points.weighting();
         rootPower = points.sigmaPower();
-        roots = weighting == Weighting.ALIKE ? null : Arrays.stream(points.ySigma())
+        roots = weighting == Weighting.UNWEIGHTED ? null : Arrays.stream(points.ySigma())
                 .map(each -> 1 / Math.scalb(each, -rootPower)).toArray();
     }
 
@@ -97,31 +96,31 @@ final class LeastSquares {
     ///
     /// @param wanted what coefficients make sense
     /// @return empty where none settles there
-    Optional<Least> fromAny(List<double[]> starts, Predicate<double[]> wanted) {
+    Optional<Minimum> fromAny(List<double[]> starts, Predicate<double[]> wanted) {
         if (x.length <= SAMPLE) {
             return best(starts, wanted);
         }
-        Optional<Least> near = new LeastSquares(this, sample(x.length, SAMPLE)).best(starts, wanted);
-        Optional<Least> nearer = near.flatMap(each -> from(each.p, false, NO_DAMPING)).filter(each -> wanted.test(each.p));
+        Optional<Minimum> near = new LeastSquares(this, sample(x.length, SAMPLE)).best(starts, wanted);
+        Optional<Minimum> nearer = near.flatMap(each -> from(each.p, false, NO_DAMPING)).filter(each -> wanted.test(each.p));
         return nearer.flatMap(each -> each.settled ? finished(each.p) : from(each.p, true, NO_DAMPING))
                 .filter(each -> each.settled && wanted.test(each.p)).or(() -> best(starts, wanted));
     }
 
-    private Optional<Least> best(List<double[]> starts, Predicate<double[]> wanted) {
+    private Optional<Minimum> best(List<double[]> starts, Predicate<double[]> wanted) {
         return starts.stream().flatMap(start -> from(start, true, FIRST_DAMPING).stream())
-                .filter(each -> each.settled && wanted.test(each.p)).min(Comparator.comparingDouble(Least::sum));
+                .filter(each -> each.settled && wanted.test(each.p)).min(Comparator.comparingDouble(Minimum::sum));
     }
 
     /// @param exact whether sums carry their rounding errors along; without, the last digits are not reached, in a third of the time
     /// @return empty where the equations have no single solution
-    private Optional<Least> from(double[] start, boolean exact, double damping) {
+    private Optional<Minimum> from(double[] start, boolean exact, double damping) {
         double[] p = start.clone();
         int n = shape.size();
         Sums sums = Sums.at(this, p, exact);
         double smallest = exact ? SMALLEST_STEP : SMALLEST_QUICK_STEP;
         double lambda = damping;
         boolean settled = false;
-        for (int step = 0; step < MOST_STEPS && !settled; step++) {
+        for (int step = 0; step < MAX_STEPS && !settled; step++) {
             double[][] normal = sums.matrix();
             double[] right = sums.right();
             double current = sums.squares();
@@ -137,7 +136,7 @@ final class LeastSquares {
                 double largest = 0;
                 for (int k = 0; k < n; k++) {
                     next[k] += by[k];
-                    largest = Math.max(largest, Math.abs(by[k]) / Math.max(Math.abs(p[k]), k == 0 ? 1e-8 : LEAST_RATE));
+                    largest = Math.max(largest, Math.abs(by[k]) / Math.max(Math.abs(p[k]), k == 0 ? 1e-8 : MIN_RATE));
                 }
                 if (largest < smallest) {
                     settled = true;
@@ -168,22 +167,22 @@ final class LeastSquares {
     }
 
     /// From where quick sums settled: one step with exact ones, which moves the sums themselves by less than their last digits.
-    private Optional<Least> finished(double[] p) {
+    private Optional<Minimum> finished(double[] p) {
         Sums sums = Sums.at(this, p, true);
         return least(polished(p, sums), sums, true);
     }
 
-    private static Optional<Least> least(double[] p, Sums sums, boolean settled) {
+    private static Optional<Minimum> least(double[] p, Sums sums, boolean settled) {
         double[][] inverse = inverse(sums.matrix());
         return inverse == null || !Double.isFinite(sums.squares()) ? Optional.empty()
-                : Optional.of(new Least(p, sums.squares(), sums.largest, inverse, settled));
+                : Optional.of(new Minimum(p, sums.squares(), sums.largest, inverse, settled));
     }
 
     /// One undamped step more, where it only moves last digits.
     private static double[] polished(double[] p, Sums sums) {
         double[] by = solve(sums.matrix(), sums.right());
         boolean small = by != null && IntStream.range(0, p.length)
-                .allMatch(k -> Math.abs(by[k]) < 1e-9 * Math.max(Math.abs(p[k]), LEAST_RATE));
+                .allMatch(k -> Math.abs(by[k]) < 1e-9 * Math.max(Math.abs(p[k]), MIN_RATE));
         return small ? IntStream.range(0, p.length).mapToDouble(k -> p[k] + by[k]).toArray() : p;
     }
 
@@ -424,7 +423,7 @@ final class LeastSquares {
     ///
     /// @param values   the coefficients as the curve's form has them, the first in units of `unit`
     /// @param jacobian of those by the scaled ones
-    FitOutcome report(Curve curve, Least least, double[] values, double[][] jacobian) {
+    FitOutcome report(Curve curve, Minimum least, double[] values, double[][] jacobian) {
         int n = x.length;
         int size = shape.size();
         double top = 0;
@@ -458,37 +457,46 @@ final class LeastSquares {
             }
             coefficients.add(Coefficient.of(names.get(k), value, se, n - size));
         }
-        double[] p = least.p;
-        double[][] inverse = least.inverse;
-        double weightUnit = roots == null ? 1 : Math.scalb(1.0, 2 * rootPower);
-        return new FitOutcome.Fitted(new Fit(curve, coefficients, new FittedFunction() {
-            @Override
-            public double at(double at) {
-                return shape.at(p, at, new double[size]) * unit;
-            }
+        return new FitOutcome.Fitted(new Fit(curve, coefficients, new Found(least), quality));
+    }
 
-            @Override
-            public double slope(double at) {
-                return shape.slope(p, at) * unit;
-            }
+    /// The curve at the minimum.
+    private final class Found implements FittedFunction {
+        private final double[] p;
+        private final double[][] inverse;
+        private final double weightUnit = roots == null ? 1 : Math.scalb(1.0, 2 * rootPower);
 
-            @Override
-            public double residual(double at, double measured) {
-                return (measured / unit - shape.at(p, at, new double[size])) * unit;
-            }
+        Found(Minimum least) {
+            p = least.p;
+            inverse = least.inverse;
+        }
 
-            @Override
-            public double[] basis(double at) {
-                double[] gradient = new double[size];
-                shape.at(p, at, gradient);
-                return gradient;
-            }
+        @Override
+        public double at(double at) {
+            return shape.at(p, at, new double[shape.size()]) * unit;
+        }
 
-            @Override
-            public double leverage(double at) {
-                return quadratic(inverse, basis(at)) * weightUnit;
-            }
-        }, quality));
+        @Override
+        public double slope(double at) {
+            return shape.slope(p, at) * unit;
+        }
+
+        @Override
+        public double residual(double at, double measured) {
+            return (measured / unit - shape.at(p, at, new double[shape.size()])) * unit;
+        }
+
+        @Override
+        public double[] basis(double at) {
+            double[] gradient = new double[shape.size()];
+            shape.at(p, at, gradient);
+            return gradient;
+        }
+
+        @Override
+        public double leverage(double at) {
+            return quadratic(inverse, basis(at)) * weightUnit;
+        }
     }
 
     private double weight(int i) {

@@ -1,7 +1,6 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
-import helvo.core.curve.Curve;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -35,7 +34,7 @@ public final class LogisticFit {
         var squares = new LeastSquares(SHAPE, t, points, progress);
         List<double[]> starts = starts(t, points.y()).stream()
                 .map(start -> new double[] {start[0] / squares.unit(), start[1], start[2]}).toList();
-        Optional<LeastSquares.Least> best = squares.fromAny(starts,
+        Optional<LeastSquares.Minimum> best = squares.fromAny(starts,
                 found -> Math.abs(found[1]) < STEEPEST && Math.abs(found[2]) < FARTHEST);
         if (best.isEmpty()) {
             return new FitOutcome.NotFitted(curve, new Reason.NoneFits("logistic curve",
@@ -48,7 +47,8 @@ public final class LogisticFit {
         if (!(outcome instanceof FitOutcome.Fitted(Fit fit))) {
             return outcome;
         }
-        return new FitOutcome.Fitted(new Fit(curve, fit.coefficients(), new Over(fit.function(), x -> (x - middle) / half, _ -> 1 / half),
+        return new FitOutcome.Fitted(new Fit(curve, fit.coefficients(),
+                new SubstitutedFunction(fit.function(), x -> (x - middle) / half, _ -> 1 / half),
                 fit.quality()));
     }
 

@@ -7,7 +7,7 @@ import org.apache.commons.numbers.core.DD;
 /// Björck 1996, §2.2.
 final class NormalEquations {
     /// A pivot that has lost this much of its diagonal is rounding, not data: double-double keeps about 2^-104.
-    private static final double LEAST_PIVOT = 0x1p-96;
+    private static final double MIN_PIVOT = 0x1p-96;
 
     private final DD[][] lower;
 
@@ -29,7 +29,7 @@ final class NormalEquations {
                 }
                 if (row > column) {
                     lower[row][column] = sum.divide(lower[column][column]);
-                } else if (sum.hi() > LEAST_PIVOT * powerSums[2 * (row + lowest)].hi()) {
+                } else if (sum.hi() > MIN_PIVOT * powerSums[2 * (row + lowest)].hi()) {
                     lower[row][row] = sum.sqrt();
                 } else {
                     return Optional.empty();

@@ -1,7 +1,6 @@
 package helvo.core.fit;
 
 import helvo.core.Require;
-import helvo.core.curve.Curve;
 import helvo.core.number.RisingOrder;
 import java.util.Arrays;
 import java.util.function.IntPredicate;
@@ -27,13 +26,14 @@ public record Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorB
         Require.require(x.length == y.length && x.length == rows.length, "%s x, %s y, %s rows", x.length, y.length, rows.length);
         Require.require(xBars.isNone() || xBars.up().length == x.length, "%s bars in x for %s points", xBars.up().length, x.length);
         Require.require(yBars.isNone() || yBars.up().length == x.length, "%s bars in y for %s points", yBars.up().length, x.length);
-        Require.require(weighting == Weighting.ALIKE || ySigma.length == y.length, "%s standard deviations for %s points", ySigma.length,
+        Require.require(weighting == Weighting.UNWEIGHTED || ySigma.length == y.length, "%s standard deviations for %s points",
+                ySigma.length,
                 x.length);
     }
 
     /// Points that all count alike.
     public Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorBars yBars) {
-        this(x, y, rows, xBars, yBars, Weighting.ALIKE, NO_BARS, NO_BARS);
+        this(x, y, rows, xBars, yBars, Weighting.UNWEIGHTED, NO_BARS, NO_BARS);
     }
 
     /// The same points, counting by their bars; of one that is longer one way than the other, by its mean half length.
@@ -41,14 +41,14 @@ public record Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorB
     /// @param xUnit standard deviation for a bar of length 1 in x
     /// @param yUnit likewise in y
     public Points weighted(Weighting by, double xUnit, double yUnit) {
-        return by == Weighting.ALIKE ? new Points(x, y, rows, xBars, yBars)
+        return by == Weighting.UNWEIGHTED ? new Points(x, y, rows, xBars, yBars)
                 : new Points(x, y, rows, xBars, yBars, by, times(xBars.half(), xUnit),
                         yBars.isNone() ? nothing(y.length) : times(yBars.half(), yUnit));
     }
 
     /// The same points, all counting alike.
     public Points alike() {
-        return weighting == Weighting.ALIKE ? this : new Points(x, y, rows, xBars, yBars);
+        return weighting == Weighting.UNWEIGHTED ? this : new Points(x, y, rows, xBars, yBars);
     }
 
     /// The same points with other bars; they count alike.
@@ -73,14 +73,15 @@ public record Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorB
 
     /// Whether bars in both x and y weigh.
     public boolean weighedInBoth() {
-        return weighting != Weighting.ALIKE && Arrays.stream(xSigma).anyMatch(sigma -> sigma > 0);
+        return weighting != Weighting.UNWEIGHTED && Arrays.stream(xSigma).anyMatch(sigma -> sigma > 0);
     }
 
     /// Whether a point takes part: it does not where bars weigh and it has none above 0.
     ///
     /// @param inBoth whether bars in x, where there are any, weigh too
     public boolean counts(int i, boolean inBoth) {
-        return weighting == Weighting.ALIKE || finite(ySigma[i]) || inBoth && xSigma.length > 0 && finite(xSigma[i]) && !(ySigma[i] < 0);
+        return weighting == Weighting.UNWEIGHTED || finite(ySigma[i]) || inBoth && xSigma.length > 0 && finite(xSigma[i])
+                && !(ySigma[i] < 0);
     }
 
     private static boolean finite(double sigma) {
@@ -97,7 +98,7 @@ public record Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorB
     /// The power of two of the least standard deviation in y; 0 where all points count alike.
     int sigmaPower() {
         double least = Arrays.stream(ySigma).filter(Points::finite).min().orElse(1);
-        return weighting == Weighting.ALIKE ? 0 : Math.clamp(Math.getExponent(least), -1000, 1000);
+        return weighting == Weighting.UNWEIGHTED ? 0 : Math.clamp(Math.getExponent(least), -1000, 1000);
     }
 
     /// Points without bars, in the rows of a table of their own.
@@ -109,7 +110,7 @@ public record Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorB
 
     /// Those that can take part in a fit of a shape; these themselves when all can.
     public Points acceptedBy(Curve curve) {
-        if (curve.refusal().isEmpty() && weighting == Weighting.ALIKE) {
+        if (curve.refusal().isEmpty() && weighting == Weighting.UNWEIGHTED) {
             return this;
         }
         return kept(i -> curve.accepts(x[i], y[i]), curve);

@@ -1,7 +1,6 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
-import helvo.core.curve.Curve;
 import helvo.core.fit.Quality.About;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -48,15 +47,15 @@ public final class PolynomialFit {
 
     /// @param names of the coefficients, lowest power first
     public FitOutcome fit(Points all, List<String> names, Progress progress) {
-        return fit(all, all.acceptedBy(curve), Rests.NONE, names, progress);
+        return fit(all, all.acceptedBy(curve), RoundingErrors.NONE, names, progress);
     }
 
     /// @param points that take part, all with weights where weights count
-    FitOutcome fit(Points points, Rests rests, List<String> names, Progress progress) {
+    FitOutcome fit(Points points, RoundingErrors rests, List<String> names, Progress progress) {
         return fit(points, points, rests, names, progress);
     }
 
-    private FitOutcome fit(Points all, Points points, Rests rests, List<String> names, Progress progress) {
+    private FitOutcome fit(Points all, Points points, RoundingErrors rests, List<String> names, Progress progress) {
         Optional<Reason> reason = tooLittle(all, points);
         if (reason.isPresent()) {
             return notFitted(reason.get());
@@ -185,7 +184,7 @@ public final class PolynomialFit {
         OptionalDouble aicc = residuals.hi() <= 0 ? OptionalDouble.empty()
                 : Quality.aicc(weighting, n, p, Math.log(residuals.hi() / n) + squarePower * Math.log(2), ssr);
         return new Quality(n, p, ssr, aboutZero ? About.ZERO : About.MEAN, r2, adjusted, s, f, aicc, weighting,
-                weighting == Weighting.ALIKE ? Optional.empty() : Quality.ChiSquare.of(ssr, n - p));
+                weighting == Weighting.UNWEIGHTED ? Optional.empty() : Quality.ChiSquare.of(ssr, n - p));
     }
 
     private static Quality.F overall(DD residuals, DD total, int totalFreedom, int freedom) {

@@ -19,7 +19,7 @@ record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
     private static final int BLOCK = 1 << 14;
 
     /// Block by block, on all processors when there are many; the blocks are added up in their order.
-    static PowerSums of(Points points, Rests rests, Scaling scaling, int degree, Progress progress) {
+    static PowerSums of(Points points, RoundingErrors rests, Scaling scaling, int degree, Progress progress) {
         int n = points.size();
         int blocks = Math.max(1, (n + BLOCK - 1) / BLOCK);
         double sigmaFactor = Math.scalb(1.0, -points.sigmaPower());
@@ -58,10 +58,10 @@ record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
     /// Sums over every so-manieth point, side by side. Each step is a loop over the lanes that depends on nothing but its own lane,
     /// which the compiler turns into instructions for several at a time.
     private static final class Lanes {
-        private static final int MOST = 128;
+        private static final int MAX = 128;
 
         private final Points points;
-        private final Rests rests;
+        private final RoundingErrors rests;
         private final Scaling scaling;
         private final double sigmaFactor;
         private final int degree;
@@ -75,7 +75,7 @@ record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
         private double[] powerRest;
         private double[] reach;
 
-        Lanes(Points points, Rests rests, Scaling scaling, double sigmaFactor, int degree) {
+        Lanes(Points points, RoundingErrors rests, Scaling scaling, double sigmaFactor, int degree) {
             this.points = points;
             this.rests = rests;
             this.scaling = scaling;
@@ -84,7 +84,7 @@ record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
         }
 
         Sums over(int from, int to) {
-            int lanes = Math.min(MOST, to - from);
+            int lanes = Math.min(MAX, to - from);
             int sums = 3 * degree + 3;
             high = new double[sums][lanes];
             low = new double[sums][lanes];
@@ -113,7 +113,7 @@ record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
             moved(points.x(), from, scaling.centre(), scaling.xFactor(), rests.x(), t, tRest, count);
             moved(points.y(), from, scaling.offset(), scaling.yFactor(), rests.y(), u, uRest, count);
             reach(t, u, reach, count);
-            boolean alike = points.weighting() == Weighting.ALIKE;
+            boolean alike = points.weighting() == Weighting.UNWEIGHTED;
             if (alike) {
                 high[0][0] += count;
                 add(high[cross], low[cross], u, uRest, count);

@@ -1,6 +1,5 @@
 package helvo.core.fit;
 
-import helvo.core.curve.Curve;
 import helvo.core.number.NumberFormat;
 import java.math.BigDecimal;
 import java.math.MathContext;
@@ -26,9 +25,9 @@ import java.util.stream.IntStream;
 public record PrintedEquation(Fit fit, double from, double to, double tolerance, Optional<BigDecimal> origin, double[] exact,
         List<BigDecimal> coefficients) {
     public static final int FEWEST_DIGITS = 2;
-    public static final int MOST_DIGITS = 12;
+    public static final int MAX_DIGITS = 12;
 
-    private static final int LEAST_DIGITS = 3;
+    private static final int MIN_DIGITS = 3;
     /// With more digits than this in any coefficient, the equation is written about an origin amid the data.
     private static final int USABLE_DIGITS = 7;
     private static final int DIGITS_OF_DOUBLES = 17;
@@ -59,13 +58,13 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
                 double measured = onLogs ? Math.log(y) : y;
                 least = Math.min(least, measured);
                 greatest = Math.max(greatest, measured);
-                double residual = points.weighting() == Weighting.ALIKE ? 0 : fit.function().residual(x, y);
+                double residual = points.weighting() == Weighting.UNWEIGHTED ? 0 : fit.function().residual(x, y);
                 squares += residual * residual;
                 used++;
             }
         }
         int freedom = used - fit.coefficients().size();
-        double s = points.weighting() == Weighting.ALIKE ? fit.quality().residualStandardDeviation().orElse(0) : freedom > 0
+        double s = points.weighting() == Weighting.UNWEIGHTED ? fit.quality().residualStandardDeviation().orElse(0) : freedom > 0
                 ? Math.sqrt(squares / freedom) : 0;
         double size = Math.max(Math.abs(least), Math.abs(greatest));
         double span = greatest - least > ROUNDING * size ? greatest - least : onLogs ? 1 : size;
@@ -161,7 +160,7 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
             x = Arrays.stream(all).map(each -> each - origin).toArray();
             fitted = Arrays.stream(all).map(fit.function()::at).toArray();
             digits = new int[exact.length];
-            Arrays.fill(digits, LEAST_DIGITS);
+            Arrays.fill(digits, MIN_DIGITS);
             nothing = new boolean[exact.length];
             double size = Arrays.stream(fitted).map(Math::abs).max().orElse(0);
             for (int k = 0; k < exact.length; k++) {
@@ -193,7 +192,7 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
         /// A digit that one coefficient got before another had its own may no longer be needed.
         private void fewer() {
             for (int k = 0; k < digits.length; k++) {
-                while (digits[k] > LEAST_DIGITS) {
+                while (digits[k] > MIN_DIGITS) {
                     digits[k]--;
                     if (deviation() > tolerance) {
                         digits[k]++;

@@ -58,7 +58,7 @@ public record Quality(int points, int coefficients, double residualSumOfSquares,
                 varies && freedom > 0 && ssr > 0 && p > 1 ? Optional.of(F.of((sst - ssr) / (p - 1) / (ssr / freedom), p - 1, freedom))
                         : Optional.empty(),
                 ssr > 0 ? aicc(weighting, n, p, Math.log(ssr / n) + Math.log(square), ssr * square) : OptionalDouble.empty(),
-                weighting, weighting == Weighting.ALIKE ? Optional.empty() : ChiSquare.of(ssr * square, freedom));
+                weighting, weighting == Weighting.UNWEIGHTED ? Optional.empty() : ChiSquare.of(ssr * square, freedom));
     }
 
     /// The standard deviation of a point of weight 1: s, or 1 where bars weigh as stated.

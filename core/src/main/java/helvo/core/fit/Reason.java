@@ -1,7 +1,6 @@
 package helvo.core.fit;
 
 import helvo.core.Phrase;
-import helvo.core.curve.Curve;
 import helvo.core.number.NumberFormat;
 import java.util.stream.IntStream;
 
@@ -30,7 +29,7 @@ public sealed interface Reason {
 
     /// Why none of the points can take part in a fit of a shape.
     static Reason noneOf(Points all, Curve curve) {
-        boolean noneCounts = all.weighting() != Weighting.ALIKE
+        boolean noneCounts = all.weighting() != Weighting.UNWEIGHTED
                 && IntStream.range(0, all.size()).noneMatch(i -> all.counts(i, curve.weighsBoth()));
         return all.size() == 0 ? new NoPoints() : new NoneAccepted(noneCounts ? "there is no error bar above 0 to weigh by"
                 : curve.refusal());
@@ -48,7 +47,8 @@ public sealed interface Reason {
                     Phrase.of("Only %d different x: this curve needs at least %d.", distinct, needed);
             case NoneAccepted(String refusal) -> Phrase.of("No point can be used: %s in every row.", refusal);
             case NoneFits(String shape, String why) -> Phrase.of("No %s fits these points: %s.", shape, why);
-            case OutOfRange _ -> "The numbers are too large or too small for this curve's coefficients: use another unit, or count x from another origin.";
+            case OutOfRange _ -> "The numbers are too large or too small for this curve's coefficients: use another unit, or count x "
+                    + "from another origin.";
         };
     }
 }

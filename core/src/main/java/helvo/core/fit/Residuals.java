@@ -58,13 +58,13 @@ public final class Residuals {
 
     /// The share of this point in its own fitted value, 0 to 1.
     public double leverage(int i) {
-        double weight = points.weighting() == Weighting.ALIKE ? 1 : PowerSums.weight(points.sigma(i, fit));
+        double weight = points.weighting() == Weighting.UNWEIGHTED ? 1 : PowerSums.weight(points.sigma(i, fit));
         return Math.min(1, fit.function().leverage(points.x()[i]) * weight);
     }
 
     /// Internally studentised: r / (s √(1 − h)); empty without scatter, or where the curve must pass through the point.
     public OptionalDouble standardised(int i) {
-        double sigma = points.weighting() == Weighting.ALIKE ? 1 : points.sigma(i, fit);
+        double sigma = points.weighting() == Weighting.UNWEIGHTED ? 1 : points.sigma(i, fit);
         double scale = fit.quality().scale().orElse(0) * sigma * Math.sqrt(1 - leverage(i));
         return scale > 0 && 1 - leverage(i) > 1e-12 ? OptionalDouble.of(raw[i] / scale) : OptionalDouble.empty();
     }

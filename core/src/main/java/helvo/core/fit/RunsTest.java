@@ -11,7 +11,7 @@ import org.apache.commons.statistics.distribution.NormalDistribution;
 /// @param statistic (runs − expected) / standard deviation; below 0 for too few, as when a curve bends away
 /// @param p         two-sided: exact up to 60 residuals, normal beyond
 public record RunsTest(int runs, double statistic, double p) {
-    private static final int MOST_EXACT = 60;
+    private static final int MAX_EXACT = 60;
 
     /// @return empty when the residuals are not of both signs, or fewer than four
     public static Optional<RunsTest> of(Residuals residuals) {
@@ -43,7 +43,7 @@ public record RunsTest(int runs, double statistic, double p) {
         double expected = product / n + 1;
         double variance = product * (product - n) / (n * n * (n - 1));
         double z = (runs - expected) / Math.sqrt(variance);
-        double p = n <= MOST_EXACT ? exact(above, below, runs)
+        double p = n <= MAX_EXACT ? exact(above, below, runs)
                 : 2 * NormalDistribution.of(0, 1).survivalProbability(Math.abs(z));
         return new RunsTest(runs, z, Math.min(1, p));
     }

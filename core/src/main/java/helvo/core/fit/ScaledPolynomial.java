@@ -6,7 +6,7 @@ import org.apache.commons.numbers.core.DD;
 /// A polynomial fitted in scaled t and u (see [Scaling]), kept in double-double so that values and
 /// residuals far from the origin keep all their digits.
 final class ScaledPolynomial implements FittedFunction {
-    private static final int MOST_QUICK = 3;
+    private static final int MAX_QUICK = 3;
 
     private final Scaling scaling;
     private final int lowest;
@@ -36,7 +36,7 @@ final class ScaledPolynomial implements FittedFunction {
     /// degree.
     private static double[] quick(NormalEquations normal, int lowest) {
         int size = normal.size();
-        if (size > MOST_QUICK) {
+        if (size > MAX_QUICK) {
             return new double[0];
         }
         double[] sums = new double[2 * (size - 1 + lowest) + 1];
@@ -130,12 +130,12 @@ final class ScaledPolynomial implements FittedFunction {
     }
 
     /// Sums of squares of the residuals and of u about its mean, in scaled units, and the largest residual.
-    SumsOfSquares sumsOfSquares(Points points, Rests rests, DD meanU, helvo.core.Progress progress) {
+    SumsOfSquares sumsOfSquares(Points points, RoundingErrors rests, DD meanU, helvo.core.Progress progress) {
         var sums = new SumsOfSquares();
         int n = points.size();
         double[] x = points.x();
         double[] y = points.y();
-        double[] sigma = points.weighting() == Weighting.ALIKE ? null : points.ySigma();
+        double[] sigma = points.weighting() == Weighting.UNWEIGHTED ? null : points.ySigma();
         for (int i = 0; i < n; i++) {
             if ((i & 0xffff) == 0) {
                 progress.reached((double) i / n);

@@ -11,7 +11,7 @@ import java.util.stream.IntStream;
 /// @param yPower then y is multiplied by 2^-yPower
 record Scaling(double centre, int xPower, double offset, int yPower) {
     /// 2^1000 keeps factors, and the products that two-product makes, away from overflow.
-    private static final int MOST = 1000;
+    private static final int MAX = 1000;
     private static final int BLOCK = 1 << 15;
     private static final int MANY = 100_000;
     private static final int SAMPLE = 1_000;
@@ -89,6 +89,6 @@ record Scaling(double centre, int xPower, double offset, int yPower) {
 
     /// The least power of two above twice this half span.
     private static int power(double half) {
-        return half == 0 ? 0 : Math.clamp(Math.getExponent(half) + 1, -MOST, MOST);
+        return half == 0 ? 0 : Math.clamp(Math.getExponent(half) + 1, -MAX, MAX);
     }
 }

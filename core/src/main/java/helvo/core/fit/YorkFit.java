@@ -1,7 +1,6 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
-import helvo.core.curve.Curve;
 import java.util.List;
 
 /// A straight line through points with standard deviations in both x and y, independent of one another.
@@ -9,7 +8,7 @@ import java.util.List;
 ///
 /// A point's weight is W = 1/(σy² + b² σx²), so that it depends on the slope that it helps to find: repeated until the slope stays.
 public final class YorkFit {
-    private static final int MOST_STEPS = 500;
+    private static final int MAX_STEPS = 500;
     private static final double SMALLEST_STEP = 4e-16;
     /// A step this small is the rounding of sums over points, when it grows no smaller.
     private static final double ROUNDING = 1e-13;
@@ -62,13 +61,13 @@ public final class YorkFit {
         if (!(unweighed instanceof FitOutcome.Fitted(Fit start))) {
             return unweighed;
         }
-        return new YorkFit(points).from(start.coefficient("b").value(), curve, points, progress);
+        return new YorkFit(points).from(start.slope().value(), curve, points, progress);
     }
 
     private FitOutcome from(double start, Curve curve, Points points, Progress progress) {
         double b = start;
         double last = Double.POSITIVE_INFINITY;
-        for (int step = 0; step < MOST_STEPS; step++) {
+        for (int step = 0; step < MAX_STEPS; step++) {
             progress.reached(Double.NaN);
             double next = improved(b);
             double moved = Math.abs(next - b) / Math.max(Math.abs(next), Double.MIN_NORMAL);
@@ -82,7 +81,7 @@ public final class YorkFit {
             last = moved;
         }
         return new FitOutcome.NotFitted(curve, new Reason.NoneFits("line with bars in x and y",
-                "the search for its slope does not settle"));
+                "the search for its slope did not converge"));
     }
 
     private double weight(int i, double b) {

@@ -56,7 +56,7 @@ final class Parser {
             return new Formula.Reading.Wrong(0, text.length(), "Write a formula, such as " + example(table) + ".");
         }
         if (text.length() > LONGEST) {
-            return new Formula.Reading.Wrong(LONGEST, text.length(), "A formula has no more than " + LONGEST + " signs.");
+            return new Formula.Reading.Wrong(LONGEST, text.length(), "A formula has no more than " + LONGEST + " characters.");
         }
         var parser = new Parser(text, table);
         try {
@@ -119,7 +119,7 @@ final class Parser {
 
     private Expression signed() {
         if (++depth > DEEPEST) {
-            throw new Wrong(at, at + 1, "The signs go on for too long.");
+            throw new Wrong(at, at + 1, "The formula is nested too deeply.");
         }
         try {
             if (take("-") || take("\u2212")) {

@@ -3,6 +3,7 @@ package helvo.core.look;
 import static helvo.core.Require.require;
 
 import helvo.core.fit.PrintedEquation;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.EnumSet;
 import java.util.Optional;
 import java.util.Set;
@@ -10,20 +11,22 @@ import java.util.Set;
 /// How a curve looks.
 ///
 /// @param color    as "#1F5F8B"; empty for that of its points
-/// @param weight   of the line, in points
+/// @param width   of the line, in points
 /// @param dash     empty for unbroken, or for the dash of its place in looks that tell curves apart by dashes
-/// @param strength 0 for invisible to 1 for full
+/// @param opacity 0 for invisible to 1 for full
 /// @param from     where it begins; empty for the first point's x
 /// @param to       where it ends
 /// @param shown    whether it is drawn
 /// @param label    what stands beside it while equations are shown
 /// @param labelAt  where that stands, as fractions of the plot's width and height from its upper left; empty for where no point lies
 /// @param digits   of the coefficients in its equation; empty for as many as it takes to draw the curve
-public record CurveLook(Optional<String> color, double weight, Optional<Dash> dash, double strength, Optional<Double> from,
+@RecordBuilder
+public record CurveLook(Optional<String> color, double width, Optional<Dash> dash, double opacity, Optional<Double> from,
         Optional<Double> to, boolean shown,
-        Set<LabelPart> label, Optional<Spot> labelAt, Optional<Integer> digits) {
-    public static final double MOST_WEIGHT = 10;
-    public static final CurveLook USUAL = new CurveLook(Optional.empty(), 1.5, Optional.empty(), 1, Optional.empty(), Optional.empty(),
+        Set<LabelPart> label, Optional<Spot> labelAt, Optional<Integer> digits)
+        implements CurveLookBuilder.With {
+    public static final double MAX_WIDTH = 10;
+    public static final CurveLook DEFAULT = new CurveLook(Optional.empty(), 1.5, Optional.empty(), 1, Optional.empty(), Optional.empty(),
             true,
             EnumSet.of(LabelPart.EQUATION, LabelPart.R2), Optional.empty(), Optional.empty());
 
@@ -36,50 +39,30 @@ public record CurveLook(Optional<String> color, double weight, Optional<Dash> da
     public record Spot(double across, double down) {}
 
     public CurveLook {
-        require(weight > 0 && weight <= MOST_WEIGHT, "weight=%s must be above 0 and at most %s", weight, MOST_WEIGHT);
-        require(strength >= 0 && strength <= 1, "strength=%s must be 0 to 1", strength);
+        require(width > 0 && width <= MAX_WIDTH, "width=%s must be above 0 and at most %s", width, MAX_WIDTH);
+        require(opacity >= 0 && opacity <= 1, "opacity=%s must be 0 to 1", opacity);
         require(color.isEmpty() || color.get().matches("#[0-9A-Fa-f]{6}"), "color=%s is no color", color);
         require(from.isEmpty() || to.isEmpty() || from.get() < to.get(), "from=%s must be less than to=%s", from, to);
         digits = digits == null ? Optional.empty() : digits;
-        require(digits.isEmpty() || digits.get() >= PrintedEquation.FEWEST_DIGITS && digits.get() <= PrintedEquation.MOST_DIGITS,
+        require(digits.isEmpty() || digits.get() >= PrintedEquation.FEWEST_DIGITS && digits.get() <= PrintedEquation.MAX_DIGITS,
                 "digits=%s must be %s to %s", digits,
-                PrintedEquation.FEWEST_DIGITS, PrintedEquation.MOST_DIGITS);
+                PrintedEquation.FEWEST_DIGITS, PrintedEquation.MAX_DIGITS);
         label = label.isEmpty() ? Set.of() : java.util.Collections.unmodifiableSet(EnumSet.copyOf(label));
     }
 
-    public CurveLook withColor(Optional<String> newColor) {
-        return new CurveLook(newColor, weight, dash, strength, from, to, shown, label, labelAt, digits);
-    }
-
-    public CurveLook withWeight(double newWeight) {
-        return new CurveLook(color, newWeight, dash, strength, from, to, shown, label, labelAt, digits);
-    }
-
-    public CurveLook with(Dash newDash) {
-        return new CurveLook(color, weight, Optional.of(newDash), strength, from, to, shown, label, labelAt, digits);
-    }
-
-    public CurveLook withStrength(double newStrength) {
-        return new CurveLook(color, weight, dash, newStrength, from, to, shown, label, labelAt, digits);
-    }
-
     public CurveLook reaching(Optional<Double> newFrom, Optional<Double> newTo) {
-        return new CurveLook(color, weight, dash, strength, newFrom, newTo, shown, label, labelAt, digits);
+        return with(change -> change.from(newFrom).to(newTo));
     }
 
-    public CurveLook shown(boolean drawn) {
-        return new CurveLook(color, weight, dash, strength, from, to, drawn, label, labelAt, digits);
-    }
-
-    public CurveLook withLabel(Set<LabelPart> parts) {
-        return new CurveLook(color, weight, dash, strength, from, to, shown, parts, labelAt, digits);
-    }
-
-    public CurveLook withLabelAt(Optional<Spot> at) {
-        return new CurveLook(color, weight, dash, strength, from, to, shown, label, at, digits);
-    }
-
-    public CurveLook withDigits(Optional<Integer> newDigits) {
-        return new CurveLook(color, weight, dash, strength, from, to, shown, label, labelAt, newDigits);
+    /// With a part in the label, or without it.
+    public CurveLook labelled(LabelPart part, boolean in) {
+        var parts = EnumSet.noneOf(LabelPart.class);
+        parts.addAll(label);
+        if (in) {
+            parts.add(part);
+        } else {
+            parts.remove(part);
+        }
+        return withLabel(parts);
     }
 }

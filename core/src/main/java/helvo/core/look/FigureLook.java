@@ -1,6 +1,6 @@
 package helvo.core.look;
 
-import helvo.core.study.SeriesKey;
+import helvo.core.table.SeriesKey;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -15,29 +15,37 @@ import java.util.TreeMap;
 /// @param notes  from the back to the front
 public record FigureLook(SheetLook sheet, Map<AxisPlace, AxisLook> axes, LegendLook legend, List<OfSeries> series, List<OfCurve> curves,
         List<Note> notes) {
-    public static final FigureLook USUAL = new FigureLook(SheetLook.USUAL, Map.of(), LegendLook.USUAL, List.of(), List.of(), List.of());
+    public static final FigureLook DEFAULT = new FigureLook(SheetLook.DEFAULT, Map.of(), LegendLook.DEFAULT, List.of(), List.of(),
+            List.of());
 
     public record OfSeries(SeriesKey key, SeriesLook look) {}
 
     public record OfCurve(SeriesKey key, CurveLook look) {}
 
     public FigureLook {
-        axes = java.util.Collections.unmodifiableMap(new TreeMap<>(axes));
-        series = List.copyOf(series);
-        curves = List.copyOf(curves);
+        axes = chosen(axes);
+        series = series.stream().filter(each -> !each.look.equals(SeriesLook.DEFAULT)).toList();
+        curves = curves.stream().filter(each -> !each.look.equals(CurveLook.DEFAULT)).toList();
         notes = List.copyOf(notes);
     }
 
+    /// A look without a choice is none, so that choosing and taking back gives the same figure.
+    private static Map<AxisPlace, AxisLook> chosen(Map<AxisPlace, AxisLook> axes) {
+        var chosen = new TreeMap<>(axes);
+        chosen.values().removeIf(AxisLook.DEFAULT::equals);
+        return java.util.Collections.unmodifiableMap(chosen);
+    }
+
     public AxisLook axis(AxisPlace place) {
-        return axes.getOrDefault(place, AxisLook.USUAL);
+        return axes.getOrDefault(place, AxisLook.DEFAULT);
     }
 
     public SeriesLook series(SeriesKey key) {
-        return series.stream().filter(each -> each.key.equals(key)).findFirst().map(OfSeries::look).orElse(SeriesLook.USUAL);
+        return series.stream().filter(each -> each.key.equals(key)).findFirst().map(OfSeries::look).orElse(SeriesLook.DEFAULT);
     }
 
     public CurveLook curve(SeriesKey key) {
-        return curves.stream().filter(each -> each.key.equals(key)).findFirst().map(OfCurve::look).orElse(CurveLook.USUAL);
+        return curves.stream().filter(each -> each.key.equals(key)).findFirst().map(OfCurve::look).orElse(CurveLook.DEFAULT);
     }
 
     public Optional<Note> note(int id) {

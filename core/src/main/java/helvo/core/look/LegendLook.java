@@ -1,6 +1,7 @@
 package helvo.core.look;
 
-import helvo.core.study.SeriesKey;
+import helvo.core.table.SeriesKey;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.List;
 import java.util.Optional;
 
@@ -9,24 +10,14 @@ import java.util.Optional;
 /// @param shown even for a single series when ALWAYS
 /// @param at    its upper left corner; empty for where no point lies
 /// @param order of the series, those first to last; those that are not in it come last
-public record LegendLook(Shown shown, Optional<CurveLook.Spot> at, List<SeriesKey> order) {
-    public static final LegendLook USUAL = new LegendLook(Shown.FOR_SEVERAL, Optional.empty(), List.of());
+@RecordBuilder
+public record LegendLook(Shown shown, Optional<CurveLook.Spot> at, List<SeriesKey> order)
+        implements LegendLookBuilder.With {
+    public static final LegendLook DEFAULT = new LegendLook(Shown.FOR_SEVERAL, Optional.empty(), List.of());
 
     public enum Shown { FOR_SEVERAL, ALWAYS, NEVER }
 
     public LegendLook {
         order = List.copyOf(order);
-    }
-
-    public LegendLook with(Shown newShown) {
-        return new LegendLook(newShown, at, order);
-    }
-
-    public LegendLook withAt(Optional<CurveLook.Spot> newAt) {
-        return new LegendLook(shown, newAt, order);
-    }
-
-    public LegendLook withOrder(List<SeriesKey> newOrder) {
-        return new LegendLook(shown, at, newOrder);
     }
 }

@@ -2,12 +2,13 @@ package helvo.core.look;
 
 import static helvo.core.Require.require;
 
-import helvo.core.study.SeriesKey;
+import helvo.core.table.SeriesKey;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.Optional;
 
 /// What a person adds to a figure, in the units of its axes (x and the left-hand y).
 public sealed interface Note {
-    int MOST_CHARACTERS = 500;
+    int MAX_CHARACTERS = 500;
 
     int id();
 
@@ -15,12 +16,13 @@ public sealed interface Note {
     String words();
 
     /// Text with its left end at x and y, and perhaps an arrow to a place.
-    record Text(int id, String text, double x, double y, Optional<Target> to) implements Note {
+    @RecordBuilder
+    record Text(int id, String text, double x, double y, Optional<Target> to) implements Note, NoteTextBuilder.With {
         /// Where the arrow points.
         public record Target(double x, double y) {}
 
         public Text {
-            require(text.length() <= MOST_CHARACTERS, "%s characters", text.length());
+            require(text.length() <= MAX_CHARACTERS, "%s characters", text.length());
             require(Double.isFinite(x) && Double.isFinite(y), "x=%s, y=%s", x, y);
         }
 
@@ -31,7 +33,8 @@ public sealed interface Note {
     }
 
     /// A straight line across the whole plot at a value of y, or of x.
-    record Rule(int id, boolean atY, double at, String label) implements Note {
+    @RecordBuilder
+    record Rule(int id, boolean atY, double at, String label) implements Note, NoteRuleBuilder.With {
         public Rule {
             require(Double.isFinite(at), "at=%s", at);
         }
@@ -43,9 +46,14 @@ public sealed interface Note {
     }
 
     /// A shaded span of y, or of x.
-    record Span(int id, boolean ofY, double from, double to, String label) implements Note {
+    @RecordBuilder
+    record Span(int id, boolean ofY, double from, double to, String label) implements Note, NoteSpanBuilder.With {
         public Span {
             require(from < to, "from=%s must be less than to=%s", from, to);
+        }
+
+        public Span reaching(double newFrom, double newTo) {
+            return with(change -> change.from(newFrom).to(newTo));
         }
 
         @Override
@@ -59,8 +67,10 @@ public sealed interface Note {
     /// @param series whose curve is read
     /// @param fromY  whether `at` is a y, whose x is read off; else the other way round
     /// @param widens whether the axes and the curve reach as far as it
-    record Drop(int id, SeriesKey series, boolean fromY, double at, boolean widens) implements Note {
-        public Drop {
+    @RecordBuilder
+    record ReadingMarker(int id, SeriesKey series, boolean fromY, double at, boolean widens) implements Note,
+            NoteReadingMarkerBuilder.With {
+        public ReadingMarker {
             require(Double.isFinite(at), "at=%s", at);
         }
 

@@ -21,13 +21,13 @@ public record NumberFormat(DecimalMark mark, boolean grouped) {
     private static final String MINUS = "\u2212";
     private static final String RAISED = "\u2070\u00b9\u00b2\u00b3\u2074\u2075\u2076\u2077\u2078\u2079";
     /// Powers of ten appear below 10⁻⁴ and from 10⁶ on.
-    private static final int LEAST_PLAIN = -4;
-    private static final int MOST_PLAIN = 5;
+    private static final int MIN_PLAIN = -4;
+    private static final int MAX_PLAIN = 5;
     private static final int UNCERTAIN_DIGITS = 2;
     private static final int SCREEN_DIGITS = 6;
     private static final int EXACT_DIGITS = 12;
     private static final int SHARE_DECIMALS = 4;
-    private static final int LEAST_GROUPED = 5;
+    private static final int MIN_GROUPED = 5;
 
     public static NumberFormat of(DecimalMark mark) {
         return new NumberFormat(mark, false);
@@ -47,7 +47,7 @@ public record NumberFormat(DecimalMark mark, boolean grouped) {
     public static BigDecimal significantDecimal(double value, int digits) {
         BigDecimal exact = new BigDecimal(value);
         BigDecimal rounded = exact.round(new MathContext(digits, RoundingMode.HALF_EVEN));
-        return rounded.scale() < 0 && power(rounded) <= MOST_PLAIN ? exact.setScale(0, RoundingMode.HALF_EVEN) : rounded;
+        return rounded.scale() < 0 && power(rounded) <= MAX_PLAIN ? exact.setScale(0, RoundingMode.HALF_EVEN) : rounded;
     }
 
     /// The value alone, rounded to its uncertainty; six digits when there is none to round to, and no more than twelve for one that
@@ -139,7 +139,7 @@ public record NumberFormat(DecimalMark mark, boolean grouped) {
         int end = point < 0 ? number.length() : point;
         int start = number.startsWith("-") || number.startsWith(MINUS) ? 1 : 0;
         var text = new StringBuilder(start == 0 ? "" : MINUS);
-        boolean parted = grouped && end - start >= LEAST_GROUPED;
+        boolean parted = grouped && end - start >= MIN_GROUPED;
         for (int i = start; i < end; i++) {
             text.append(number.charAt(i));
             if (parted && i < end - 1 && (end - 1 - i) % 3 == 0) {
@@ -178,7 +178,7 @@ public record NumberFormat(DecimalMark mark, boolean grouped) {
 
     /// Whether a number whose first digit stands for this power of ten is written without one.
     public static boolean isPlain(int power) {
-        return power >= LEAST_PLAIN && power <= MOST_PLAIN;
+        return power >= MIN_PLAIN && power <= MAX_PLAIN;
     }
 
     private static String times(int power) {

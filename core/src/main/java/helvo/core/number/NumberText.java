@@ -14,7 +14,7 @@ public final class NumberText {
     /// Every decimal of so many digits is a double of its own.
     private static final int DIGITS_OF_DOUBLES = 15;
 
-    private static final int LEAST_PLAIN = -4;
+    private static final int MIN_PLAIN = -4;
 
     private NumberText() {}
 
@@ -68,7 +68,7 @@ public final class NumberText {
         if (text.indexOf('E') >= 0) {
             BigDecimal exact = new BigDecimal(text);
             int power = NumberFormat.power(exact);
-            if (power >= LEAST_PLAIN && power <= DIGITS_OF_DOUBLES) {
+            if (power >= MIN_PLAIN && power <= DIGITS_OF_DOUBLES) {
                 return exact.stripTrailingZeros().toPlainString();
             }
         }

@@ -1,9 +1,6 @@
 package helvo.core.reading;
 
-import helvo.core.curve.Curve;
-import helvo.core.curve.Exponential;
-import helvo.core.curve.Logistic;
-import helvo.core.curve.Power;
+import helvo.core.fit.AmplitudeForm;
 import helvo.core.fit.Fit;
 import helvo.core.fit.Points;
 import helvo.core.fit.Weighting;
@@ -14,23 +11,17 @@ import java.util.Optional;
 ///
 /// Least squares over θ by Gauss and Newton with Marquardt's damping, from the coefficients of the free fit.
 final class Profile {
-    private static final int MOST_STEPS = 60;
-    private static final int MOST_DAMPINGS = 12;
+    private static final int MAX_STEPS = 60;
+    private static final int MAX_DAMPINGS = 12;
 
-    private final Ratio ratio;
+    private final AmplitudeForm.Ratio ratio;
     private final double[] start;
     private final double[] x;
     private final double[] y;
     private final double[] weights;
     private final double level;
 
-    /// g(x; θ) / g(x0; θ).
-    private interface Ratio {
-        /// @param gradient is given its derivatives by θ
-        double at(double[] theta, double x, double x0, double[] gradient);
-    }
-
-    private Profile(Ratio ratio, double[] start, Points points, double level) {
+    private Profile(AmplitudeForm.Ratio ratio, double[] start, Points points, double level) {
         this.ratio = ratio;
         this.start = start;
         this.level = level;
@@ -38,7 +29,7 @@ final class Profile {
         y = points.y();
         weights = new double[x.length];
         for (int i = 0; i < x.length; i++) {
-            weights[i] = points.weighting() == Weighting.ALIKE ? 1 : 1 / (points.ySigma()[i] * points.ySigma()[i]);
+            weights[i] = points.weighting() == Weighting.UNWEIGHTED ? 1 : 1 / (points.ySigma()[i] * points.ySigma()[i]);
         }
     }
 
@@ -46,38 +37,8 @@ final class Profile {
     /// @param level  y to be reached
     /// @return empty for a curve whose band already is that of the profile
     static Optional<Profile> of(Fit fit, Points points, double level) {
-        Curve curve = fit.curve();
-        return switch (curve) {
-            case Exponential _ -> Optional.of(new Profile((theta, at, x0, gradient) -> {
-                double value = Math.exp(theta[0] * (at - x0));
-                gradient[0] = (at - x0) * value;
-                return value;
-            }, new double[] {fit.coefficient("b").value()}, points, level));
-            case Power _ -> Optional.of(new Profile((theta, at, x0, gradient) -> {
-                if (at == 0) {
-                    gradient[0] = 0;
-                    return 0;
-                }
-                double log = Math.log(at / x0);
-                double value = Math.exp(theta[0] * log);
-                gradient[0] = log * value;
-                return value;
-            }, new double[] {fit.coefficient("b").value()}, points, level));
-            case Logistic _ -> Optional.of(new Profile(Profile::logistic,
-                    new double[] {fit.coefficient("k").value(), fit.coefficient("m").value()}, points, level));
-            default -> Optional.empty();
-        };
-    }
-
-    private static double logistic(double[] theta, double at, double x0, double[] gradient) {
-        double k = theta[0];
-        double m = theta[1];
-        double e = Math.exp(-k * (at - m));
-        double e0 = Math.exp(-k * (x0 - m));
-        double value = (1 + e0) / (1 + e);
-        gradient[0] = (-(x0 - m) * e0 + value * (at - m) * e) / (1 + e);
-        gradient[1] = (k * e0 - value * k * e) / (1 + e);
-        return value;
+        return fit.curve().amplitudeForm().map(form -> new Profile(form.ratio(),
+                form.others().stream().mapToDouble(name -> fit.coefficient(name).value()).toArray(), points, level));
     }
 
     /// The least sum of squares of a curve through (x0, level); infinite where none is found.
@@ -86,10 +47,10 @@ final class Profile {
         int p = theta.length;
         double[] sums = sums(theta, x0);
         double lambda = 1e-4;
-        for (int step = 0; step < MOST_STEPS; step++) {
+        for (int step = 0; step < MAX_STEPS; step++) {
             boolean better = false;
             double moved = 0;
-            for (int damping = 0; damping < MOST_DAMPINGS && !better; damping++) {
+            for (int damping = 0; damping < MAX_DAMPINGS && !better; damping++) {
                 double[] by = solve(sums, p, lambda);
                 double[] next = theta.clone();
                 moved = 0;

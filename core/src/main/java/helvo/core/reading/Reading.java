@@ -1,5 +1,6 @@
 package helvo.core.reading;
 
+import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
 import helvo.core.fit.Points;
 import helvo.core.fit.Weighting;
@@ -23,7 +24,7 @@ public record Reading(double at, double value, OptionalDouble meanHalf95, Option
         if (!Double.isFinite(value)) {
             return java.util.Optional.empty();
         }
-        if (!fit.curve().fittedOn().equals("y")) {
+        if (fit.curve().fittedOn() != Curve.FittedOn.Y) {
             // Its scatter is that of ln y, which gives no interval of equal halves.
             return java.util.Optional.of(new Reading(x, value, OptionalDouble.empty(), OptionalDouble.empty(), fit.function().slope(x),
                     beyond(points.x(), x)));
@@ -33,7 +34,7 @@ public record Reading(double at, double value, OptionalDouble meanHalf95, Option
         int freedom = fit.quality().degreesOfFreedom();
         double t = freedom > 0 ? TDistribution.of(freedom).inverseSurvivalProbability(0.025) : Double.NaN;
         return java.util.Optional.of(new Reading(x, value, finite(t * s * Math.sqrt(leverage)),
-                fit.quality().weighting() == Weighting.ALIKE ? finite(t * s * Math.sqrt(1 + leverage)) : OptionalDouble.empty(),
+                fit.quality().weighting() == Weighting.UNWEIGHTED ? finite(t * s * Math.sqrt(1 + leverage)) : OptionalDouble.empty(),
                 fit.function().slope(x), beyond(points.x(), x)));
     }
 

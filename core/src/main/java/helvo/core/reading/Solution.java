@@ -1,7 +1,9 @@
 package helvo.core.reading;
 
+import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
 import helvo.core.fit.Points;
+import helvo.core.number.Roots;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
@@ -11,10 +13,12 @@ import org.apache.commons.statistics.distribution.TDistribution;
 
 /// An x at which a curve reaches a y.
 ///
-/// Its limits enclose every x around it whose mean may be that y, with 95 % confidence: |f(x) − y| ≤ t s √h(x). For a line these are Fieller's
+/// Its limits enclose every x around it whose mean may be that y, with 95 % confidence: |f(x) − y| ≤ t s √h(x). For a line these are
+/// Fieller's
 /// limits (1954, J. R. Stat. Soc. B 16:175), for other forms that are linear in their coefficients those by profile. For exponential, power
 /// and
-/// logistic curves the profile itself is taken, SSR(x) ≤ SSR (1 + t²/ν) with SSR(x) the least of curves through (x, y); above 20,000 points
+/// logistic curves the profile itself is taken, SSR(x) ≤ SSR (1 + t²/ν) with SSR(x) the least of curves through (x, y); above 20,000
+/// points
 /// the
 /// first form, which is the same there to more digits than anybody reads.
 ///
@@ -23,8 +27,8 @@ import org.apache.commons.statistics.distribution.TDistribution;
 public record Solution(double value, OptionalDouble low95, OptionalDouble high95, double beyondPercent) {
     /// Looked for as far beyond the data as they span, on either side; for a straight line anywhere.
     private static final double REACH = 1;
-    private static final int MOST_DOUBLINGS = 60;
-    private static final int MOST_PROFILED = 20_000;
+    private static final int MAX_DOUBLINGS = 60;
+    private static final int MAX_PROFILED = 20_000;
 
     /// Every x in reach where the curve is at y, rising; none where it never is.
     public static List<Solution> at(Fit fit, Points points, double y) {
@@ -58,13 +62,13 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
         double beyond = 100 * Math.max(0, Math.max(low - x, x - high)) / span;
         int freedom = fit.quality().degreesOfFreedom();
         OptionalDouble s = fit.quality().scale();
-        if (freedom <= 0 || s.isEmpty() || !fit.curve().fittedOn().equals("y")) {
+        if (freedom <= 0 || s.isEmpty() || fit.curve().fittedOn() != Curve.FittedOn.Y) {
             return new Solution(x, OptionalDouble.empty(), OptionalDouble.empty(), beyond);
         }
         double scale = TDistribution.of(freedom).inverseSurvivalProbability(0.025) * s.getAsDouble();
         Points used = points.usedBy(fit);
         DoubleUnaryOperator byBand = at -> Math.abs(fit.function().at(at) - y) - scale * Math.sqrt(fit.function().leverage(at));
-        DoubleUnaryOperator outside = used.size() > MOST_PROFILED || fit.quality().perfect() ? byBand
+        DoubleUnaryOperator outside = used.size() > MAX_PROFILED || fit.quality().perfect() ? byBand
                 : Profile.of(fit, used, y).<DoubleUnaryOperator>map(profile -> at -> fit.curve().accepts(at, y)
                         ? profile.squares(at) - fit.quality().residualSumOfSquares() - scale * scale : Double.NaN).orElse(byBand);
         return new Solution(x, limit(outside, x, -span), limit(outside, x, span), beyond);
@@ -74,7 +78,7 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
     private static OptionalDouble limit(DoubleUnaryOperator outside, double x, double span) {
         double inside = x;
         double step = span / 4096;
-        for (int doubling = 0; doubling < MOST_DOUBLINGS; doubling++) {
+        for (int doubling = 0; doubling < MAX_DOUBLINGS; doubling++) {
             double at = inside + step;
             double value = outside.applyAsDouble(at);
             if (value >= 0) {

@@ -2,13 +2,13 @@ package helvo.core.readout;
 
 import helvo.core.Phrase;
 import helvo.core.analysis.BarSource;
-import helvo.core.analysis.Examination;
+import helvo.core.analysis.Diagnostics;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.bounds.Bounds;
 import helvo.core.bounds.Minimax;
 import helvo.core.bounds.Passing;
-import helvo.core.curve.Polynomial;
 import helvo.core.fit.Fit;
+import helvo.core.fit.Polynomial;
 import helvo.core.number.NumberFormat;
 import helvo.core.readout.Readout.Line;
 import java.util.ArrayList;
@@ -31,7 +31,7 @@ final class BarsReadout {
         this.numbers = numbers;
         this.bounds = bounds;
         y = series.rows().y().unit();
-        slopeUnit = new helvo.core.curve.Line().unit("b", y, series.rows().x().unit());
+        slopeUnit = new helvo.core.fit.Line().unit("b", y, series.rows().x().unit());
     }
 
     /// @return none where no point has a bar
@@ -85,7 +85,7 @@ final class BarsReadout {
     }
 
     private void curve() {
-        Optional<Passing> passing = series.examined().flatMap(Examination::passing);
+        Optional<Passing> passing = series.diagnostics().flatMap(Diagnostics::passing);
         Optional<Fit> fit = series.fit();
         if (passing.isEmpty() || fit.isEmpty()) {
             return;
@@ -100,7 +100,7 @@ final class BarsReadout {
                     Double.isInfinite(found.factor()) ? "Longer bars would not help, since a bar that it misses is 0."
                             : "It would need bars " + times(found.factor()) + " as long."), true);
         }
-        series.examined().flatMap(Examination::minimax).ifPresent(this::best);
+        series.diagnostics().flatMap(Diagnostics::minimax).ifPresent(this::best);
     }
 
     private static String all(int bars) {
@@ -157,7 +157,7 @@ final class BarsReadout {
         OptionalDouble interceptDigits = digits((intercepts.high() - intercepts.low()) / 2);
         limit("steepest", steepest.slope(), steepest.intercept(), slopeDigits, interceptDigits);
         series.fit().filter(fit -> fit.curve().degree() == 1 && fit.curve().heldIntercept() == 0 && fit.coefficients().size() == 2)
-                .ifPresent(fit -> limit("best fit", fit.coefficient("b").value(), fit.coefficient("a").value(), slopeDigits,
+                .ifPresent(fit -> limit("best fit", fit.slope().value(), fit.intercept().value(), slopeDigits,
                         interceptDigits));
         limit("shallowest", shallowest.slope(), shallowest.intercept(), slopeDigits, interceptDigits);
         double slope = bounds.slope().orElseThrow();
@@ -168,7 +168,8 @@ final class BarsReadout {
                 + numbers.rounded(intercepts.high(), interceptDigits), y,
                 numbers.exact(intercepts.low()) + " to " + numbers.exact(intercepts.high()), "by the bounds"));
         say("They turn on the bars of " + Readout.numbers(steepest.rows()) + " and of " + Readout.numbers(shallowest.rows()) + ".", false);
-        bounds.proportional().ifPresentOrElse(slopes -> say(Phrase.of("The origin lies inside the bounds; lines through it have slopes from %s to %s%s.", numbers.rounded(slopes.low(), slopeDigits),
+        bounds.proportional().ifPresentOrElse(slopes -> say(Phrase.of("The origin lies inside the bounds; lines through it have slopes "
+                + "from %s to %s%s.", numbers.rounded(slopes.low(), slopeDigits),
                 numbers.rounded(slopes.high(), slopeDigits), slopeUnit.isEmpty() ? "" : " " + slopeUnit), false),
                 () -> say("The origin lies outside the bounds: no line through it meets all bars.", false));
     }

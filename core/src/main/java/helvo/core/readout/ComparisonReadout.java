@@ -29,17 +29,17 @@ public final class ComparisonReadout {
         for (Comparison comparison : figure.comparisons()) {
             String y = figure.series().stream().filter(each -> each.label()
                     .equals(comparison.groups().getFirst().name())).findFirst().orElseThrow().rows().y().unit();
-            new ComparisonReadout(figure.numbers()).lines(comparison, new helvo.core.curve.Line().unit("b", y, x), y, lines);
+            new ComparisonReadout(figure.numbers()).lines(comparison, new helvo.core.fit.Line().unit("b", y, x), y, lines);
         }
         return Optional.of(new Readout("compare", "", "", "", "", List.copyOf(lines)));
     }
 
     private void lines(Comparison comparison, String slopeUnit, String interceptUnit, List<Line> lines) {
         lines.add(new Line.Heading("Slopes of the lines"));
-        comparison.groups().forEach(group -> lines.add(quantity(group.name(), group.line().coefficient("b"), slopeUnit)));
+        comparison.groups().forEach(group -> lines.add(quantity(group.name(), group.line().slope(), slopeUnit)));
         lines.add(test(comparison.equalSlopes(), "The slopes differ", "The slopes may be one and the same"));
         lines.add(new Line.Heading("Intercepts"));
-        comparison.groups().forEach(group -> lines.add(quantity(group.name(), group.line().coefficient("a"), interceptUnit)));
+        comparison.groups().forEach(group -> lines.add(quantity(group.name(), group.line().intercept(), interceptUnit)));
         lines.add(test(comparison.equalLines(), "One line for all does not serve", "One line for all may serve"));
         for (Comparison.Pair pair : comparison.pairs()) {
             lines.add(new Line.Heading(pair.second() + " against " + pair.first()));

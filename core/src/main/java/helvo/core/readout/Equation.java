@@ -1,8 +1,8 @@
 package helvo.core.readout;
 
-import helvo.core.curve.Curve;
-import helvo.core.curve.Curve.Notation;
 import helvo.core.fit.Coefficient;
+import helvo.core.fit.Curve.Notation;
+import helvo.core.fit.Curve;
 import helvo.core.fit.PrintedEquation;
 import helvo.core.number.NumberFormat;
 import helvo.core.number.NumberText;
@@ -36,7 +36,8 @@ public record Equation(PrintedEquation printed, NumberFormat numbers) {
 
     /// "t = Year − 2002" where the equation is in that and not in x itself.
     public Optional<String> where(String x) {
-        return printed.origin().map(origin -> variable(x) + " = " + x + (origin.signum() < 0 ? " + " : " − ") + numbers.text(origin.abs()));
+        return printed.origin().map(origin -> variable(x) + " = " + x + (origin.signum() < 0 ? " + " : " − ")
+                + numbers.text(origin.abs()));
     }
 
     /// In symbols at full precision, in the notation of spreadsheets and programs: "y = 0.2054*x + 0.26".

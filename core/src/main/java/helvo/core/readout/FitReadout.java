@@ -7,6 +7,7 @@ import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Check;
 import helvo.core.fit.Coefficient;
 import helvo.core.fit.Correlation;
+import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
 import helvo.core.fit.Quality;
 import helvo.core.fit.Weighting;
@@ -50,16 +51,19 @@ final class FitReadout {
         boolean aboutZero = quality.about() == Quality.About.ZERO;
         quality.r2().ifPresentOrElse(
                 r2 -> lines.add(new Line.Quantity("R²", numbers.share(r2), "", numbers.exact(r2),
-                        aboutZero ? "about zero" : fit.curve().fittedOn().equals("y") ? "" : "of " + fit.curve().fittedOn())),
+                        aboutZero ? "about zero" : fit.curve().fittedOn() == Curve.FittedOn.Y ? "" : "of "
+                                + fit.curve().fittedOn().symbol())),
                 () -> lines.add(new Line.Sentence("R² has no value: all y are equal.", false)));
         series.correlation().ifPresent(c -> lines.add(new Line.Quantity("r", (c.pearsonR() >= 0 ? "+" : "") + numbers.share(c.pearsonR()),
                 "",
                 numbers.exact(c.pearsonR()), c.pearsonP().isPresent() ? numbers.p(c.pearsonP().getAsDouble()) : "")));
         quality.residualStandardDeviation().ifPresentOrElse(
-                s -> lines.add(new Line.Quantity("scatter s", numbers.significant(s, 3),
-                        quality.weighting() != Weighting.ALIKE ? "in bars" : fit.curve().fittedOn().equals("y") ? y.unit() : "of ln y",
+                s -> lines.add(new Line.Quantity("residual standard deviation, s", numbers.significant(s, 3),
+                        quality.weighting() != Weighting.UNWEIGHTED ? "in bars" : fit.curve().fittedOn() == Curve.FittedOn.Y ? y.unit()
+                                : "of ln y",
                         numbers.exact(s), "")),
-                () -> lines.add(new Line.Sentence("As many coefficients as points: the curve passes through them all, no scatter is left to judge by.", false)));
+                () -> lines.add(new Line.Sentence("As many coefficients as points: the curve passes through them all, no scatter is "
+                        + "left to judge by.", false)));
         series.correlation().ifPresent(c -> lines.add(new Line.Sentence(strength(c), false)));
         lines.add(new Line.Sentence(Readout.rows(series.rows()), false));
         int[] leftOut = IntStream.range(0, series.points().size()).filter(i -> !fit.uses(series.points().x()[i], series.points().y()[i]))
@@ -79,7 +83,7 @@ final class FitReadout {
     /// How points were weighted, and whether the bars are of the size that the scatter shows.
     private void weights() {
         Quality quality = fit.quality();
-        if (quality.weighting() == Weighting.ALIKE) {
+        if (quality.weighting() == Weighting.UNWEIGHTED) {
             return;
         }
         boolean both = series.points().weighedInBoth() && fit.curve().weighsBoth();
@@ -104,7 +108,7 @@ final class FitReadout {
     private void further() {
         Quality quality = fit.quality();
         lines.add(new Line.Heading("Further statistics"));
-        series.examined().ifPresent(examined -> examined.spearmanRho()
+        series.diagnostics().ifPresent(diagnostics -> diagnostics.spearmanRho()
                 .ifPresent(rho -> lines.add(new Line.Quantity("ρ of ranks", (rho >= 0 ? "+" : "") + numbers.share(rho), "",
                         numbers.exact(rho), ""))));
         quality.adjustedR2().ifPresent(adjusted -> lines.add(new Line.Quantity("adjusted R²", numbers.share(adjusted), "",
@@ -125,11 +129,12 @@ final class FitReadout {
         lines.add(new Line.Heading("Checks on the residuals"));
         for (Check check : series.checks()) {
             if (check.warns()) {
-                lines.add(new Line.Sentence(check.title() + " check"
+                lines.add(new Line.Sentence(check.kind().title() + " check"
                         + (check.p().isPresent() ? ", " + numbers.p(check.p().getAsDouble()) : "") + ": " + check.says() + ".", true));
             }
         }
-        String quiet = String.join(", ", series.checks().stream().filter(check -> !check.warns()).map(Check::title).toList());
+        String quiet = String.join(", ", series.checks().stream().filter(check -> !check.warns()).map(check -> check.kind().title())
+                .toList());
         if (!quiet.isEmpty()) {
             lines.add(new Line.Sentence(quiet + ": nothing seen.", false));
         }
@@ -153,7 +158,7 @@ final class FitReadout {
                 : correlation.pearsonP().getAsDouble() < SIGNIFICANT ? word + ", " + direction + " and significant"
                 : word + " and " + direction + ", but not significant: chance alone could give such an r";
         OptionalDouble r2 = fit.quality().r2();
-        boolean share = r2.isPresent() && fit.curve().fittedOn().equals("y") && fit.quality().about() == Quality.About.MEAN
+        boolean share = r2.isPresent() && fit.curve().fittedOn() == Curve.FittedOn.Y && fit.quality().about() == Quality.About.MEAN
                 && r2.getAsDouble() >= 0;
         return share ? Phrase.of("%s. The %s accounts for %s of the variation in %s.", judged,
                 fit.curve().degree() == 1 ? "line on " + x.column().name() : "curve",

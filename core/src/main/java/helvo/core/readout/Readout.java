@@ -78,6 +78,9 @@ public record Readout(String series, String equation, String where, String exact
         return text.append('\n').toString();
     }
 
+    /// Width of the labels in print.
+    private static final int LABEL = 12;
+
     /// As lines for a terminal, rounded as on the screen.
     public String printed() {
         var text = new StringBuilder(equation.isEmpty() ? series : equation).append('\n');
@@ -85,7 +88,8 @@ public record Readout(String series, String equation, String where, String exact
         for (Line line : lines) {
             text.append(switch (line) {
                 case Line.Quantity(var label, var value, var unit, _, var note) ->
-                        Phrase.of("  %-12s%s%s%s", label, value, unit.isEmpty() ? "" : " " + unit, note.isEmpty() ? "" : "   " + note);
+                        Phrase.of("  %-12s%s%s%s", label.length() < LABEL ? label : label + " ", value, unit.isEmpty() ? "" : " " + unit,
+                                note.isEmpty() ? "" : "   " + note);
                 case Line.Heading(var heading) -> "\n" + heading;
                 case Line.Pair(var label, var slope, var intercept, _) -> Phrase.of("  %-12sslope %s, intercept %s", label, slope,
                         intercept);

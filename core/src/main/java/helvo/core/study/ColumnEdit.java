@@ -1,7 +1,7 @@
 package helvo.core.study;
 
-import helvo.core.Require;
 import helvo.core.Phrase;
+import helvo.core.Require;
 import helvo.core.derive.Derivations;
 import helvo.core.formula.Formula;
 import helvo.core.formula.Sources;
@@ -16,9 +16,9 @@ import helvo.core.table.Derivation;
 import helvo.core.table.Format;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
-import helvo.core.table.OwnBars;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
+import helvo.core.table.UniformBars;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -140,8 +140,8 @@ public sealed interface ColumnEdit extends TableChange {
                 changed = changed.withColumn(bar.id(), old -> old.asTyped().withDerivation(Optional.empty())
                         .with(old.cells().times(factor)));
             }
-            return given || of.ownBars().isEmpty() ? changed : changed.withColumn(column,
-                    old -> old.with(new OwnBars(old.ownBars().orElseThrow().size() * factor, old.ownBars().get().percent())));
+            return given || of.uniformBars().isEmpty() ? changed : changed.withColumn(column,
+                    old -> old.with(new UniformBars(old.uniformBars().orElseThrow().size() * factor, old.uniformBars().get().percent())));
         }
 
         @Override
@@ -152,7 +152,7 @@ public sealed interface ColumnEdit extends TableChange {
     }
 
     /// Bars that are the same for all values of a column; they show where no column gives any.
-    record SetOwnBars(int table, int column, OwnBars bars) implements ColumnEdit {
+    record SetOwnBars(int table, int column, UniformBars bars) implements ColumnEdit {
         @Override
         public Table change(Table before) {
             return before.withColumn(column, old -> old.with(bars));

@@ -13,6 +13,23 @@ public sealed interface Edit permits StudyEdit, TableChange, FigureEdit {
         return false;
     }
 
+    /// Whether it changes how a figure looks and nothing that is worked out, so that it can be tried by drawing alone.
+    default boolean isLook() {
+        return false;
+    }
+
+    /// Whether it changes what the data are, or which of them count: what a report says was done to them.
+    default boolean isAboutData() {
+        return switch (this) {
+            case ColumnEdit.SetFormat _, ColumnEdit.MoveColumn _ -> false;
+            case TableChange _, FigureEdit.UseOnly _ -> true;
+            case StudyEdit.AddTable _, StudyEdit.RemoveTable _, StudyEdit.ReplaceTable _, StudyEdit.Summarise _, StudyEdit.Begin _,
+                    StudyEdit.UseData _ -> true;
+            case StudyEdit.Compound(_, var edits) -> edits.stream().anyMatch(Edit::isAboutData);
+            case StudyEdit _, FigureEdit _ -> false;
+        };
+    }
+
     /// What the edit does, for the list of steps; read on the study before it.
     String sentence(Study before);
 }

@@ -1,10 +1,12 @@
 package helvo.core.study;
 
-import helvo.core.curve.Curve;
-import helvo.core.curve.Line;
+import helvo.core.fit.Curve;
+import helvo.core.fit.Line;
 import helvo.core.fit.Weighting;
 import helvo.core.look.FigureLook;
 import helvo.core.table.RowCondition;
+import helvo.core.table.SeriesKey;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -17,8 +19,10 @@ import java.util.Set;
 /// @param curves the curves chosen; a series that is not among them has a line
 /// @param only   conditions that a row must meet to be used
 /// @param weighting how points count in its fits
+@RecordBuilder
 public record Figure(int id, String name, int table, Optional<String> title, Set<Layer> layers, List<CurveChoice> curves,
-        List<RowCondition> only, Weighting weighting, FigureLook look) {
+        List<RowCondition> only, Weighting weighting, FigureLook look)
+        implements FigureBuilder.With {
     /// The curve of one series.
     public record CurveChoice(SeriesKey series, Curve curve) {}
 
@@ -26,13 +30,13 @@ public record Figure(int id, String name, int table, Optional<String> title, Set
         layers = layers.isEmpty() ? Set.of() : java.util.Collections.unmodifiableSet(EnumSet.copyOf(layers));
         curves = List.copyOf(curves);
         only = List.copyOf(only);
-        weighting = weighting == null ? Weighting.ALIKE : weighting;
+        weighting = weighting == null ? Weighting.UNWEIGHTED : weighting;
     }
 
     /// A figure as a new table gets it.
     public static Figure of(int id, int table) {
         return new Figure(id, "Figure", table, Optional.empty(), EnumSet.of(Layer.BARS, Layer.EQUATIONS, Layer.RESIDUALS),
-                List.of(), List.of(), Weighting.ALIKE, FigureLook.USUAL);
+                List.of(), List.of(), Weighting.UNWEIGHTED, FigureLook.DEFAULT);
     }
 
     /// Of the whole sheet.
@@ -56,15 +60,11 @@ public record Figure(int id, String name, int table, Optional<String> title, Set
         var choices = new ArrayList<>(curves);
         choices.removeIf(choice -> choice.series().equals(series));
         choices.add(new CurveChoice(series, curve));
-        return new Figure(id, name, table, title, layers, choices, only, weighting, look);
-    }
-
-    public Figure withTitle(Optional<String> newTitle) {
-        return new Figure(id, name, table, newTitle, layers, curves, only, weighting, look);
+        return withCurves(choices);
     }
 
     public Figure withName(int newId, String newName) {
-        return new Figure(newId, newName, table, title, layers, curves, only, weighting, look);
+        return with(change -> change.id(newId).name(newName));
     }
 
     public Figure with(Layer layer, boolean shown) {
@@ -75,18 +75,14 @@ public record Figure(int id, String name, int table, Optional<String> title, Set
         } else {
             changed.remove(layer);
         }
-        return new Figure(id, name, table, title, changed, curves, only, weighting, look);
-    }
-
-    public Figure withOnly(List<RowCondition> conditions) {
-        return new Figure(id, name, table, title, layers, curves, conditions, weighting, look);
+        return withLayers(changed);
     }
 
     public Figure with(Weighting by) {
-        return new Figure(id, name, table, title, layers, curves, only, by, look);
+        return withWeighting(by);
     }
 
     public Figure with(FigureLook newLook) {
-        return new Figure(id, name, table, title, layers, curves, only, weighting, newLook);
+        return withLook(newLook);
     }
 }

@@ -1,7 +1,7 @@
 package helvo.core.study;
 
 import helvo.core.Phrase;
-import helvo.core.curve.Curve;
+import helvo.core.fit.Curve;
 import helvo.core.fit.Weighting;
 import helvo.core.look.AxisLook;
 import helvo.core.look.AxisPlace;
@@ -13,6 +13,7 @@ import helvo.core.look.SeriesLook;
 import helvo.core.look.SheetLook;
 import helvo.core.table.Column;
 import helvo.core.table.RowCondition;
+import helvo.core.table.SeriesKey;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -28,6 +29,16 @@ public sealed interface FigureEdit extends Edit {
     @Override
     default Study apply(Study study) {
         return study.withFigure(figure(), this::change);
+    }
+
+    @Override
+    default boolean isLook() {
+        return switch (this) {
+            case ChooseCurve _, Weigh _, UseOnly _ -> false;
+            case Show(_, Layer layer, _) -> layer != Layer.POOLED;
+            case SetTitle _, NameFigure _, SetSheet _, Resize _, SetAxis _, Zoom _, SetLegend _, SetSeriesLook _, SetCurveLook _, PutNote _,
+                    RemoveNote _ -> true;
+        };
     }
 
     /// @param title empty for the title made from the columns' names
@@ -77,7 +88,7 @@ public sealed interface FigureEdit extends Edit {
         @Override
         public String sentence(Study before) {
             return "Fit: " + curve.name().toLowerCase(Locale.ROOT)
-                    + (series.group().isEmpty() ? "" : series.isTogether() ? " to all groups" : " to " + series.group());
+                    + (series.rows() == SeriesKey.Rows.WHOLE ? "" : " to " + series.words(""));
         }
     }
 
@@ -90,11 +101,11 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return "Fit " + (by == Weighting.ALIKE ? by.words() : "with points weighted " + by.words());
+            return "Fit " + (by == Weighting.UNWEIGHTED ? by.words() : "with points weighted " + by.words());
         }
     }
 
-    /// The look of the whole figure: its size on paper, its text, its lines, its ground.
+    /// The look of the whole figure: its size on paper, its text, its lines, its background.
     record SetSheet(int figure, SheetLook look) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
@@ -156,7 +167,7 @@ public sealed interface FigureEdit extends Edit {
     record Zoom(int figure, Map<AxisPlace, Limits> limits) implements FigureEdit {
         /// @param low empty for the program's own, like `high`
         public record Limits(Optional<Double> low, Optional<Double> high) {
-            public static final Limits OWN = new Limits(Optional.empty(), Optional.empty());
+            public static final Limits AUTOMATIC = new Limits(Optional.empty(), Optional.empty());
         }
 
         public Zoom {
@@ -170,7 +181,7 @@ public sealed interface FigureEdit extends Edit {
                 AxisLook axis = look.axis(entry.getKey());
                 look = look.with(entry.getKey(), axis.withStep(Optional.empty())
                         .withLimits(entry.getValue().low(), entry.getValue().high()).withStep(
-                        entry.getValue().equals(Limits.OWN) ? axis.step() : Optional.empty()));
+                        entry.getValue().equals(Limits.AUTOMATIC) ? axis.step() : Optional.empty()));
             }
             return before.with(look);
         }
@@ -182,7 +193,7 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return limits.values().stream().allMatch(Limits.OWN::equals) ? "Show all" : "Show a part of the figure";
+            return limits.values().stream().allMatch(Limits.AUTOMATIC::equals) ? "Show all" : "Show a part of the figure";
         }
     }
 
@@ -248,12 +259,12 @@ public sealed interface FigureEdit extends Edit {
         @Override
         public Figure change(Figure before) {
             boolean isNew = before.look().note(note.id()).isEmpty();
-            FigureLook look = isNew && note instanceof Note.Drop drop && drop.widens() && isOutside(before.look(), drop)
+            FigureLook look = isNew && note instanceof Note.ReadingMarker drop && drop.widens() && isOutside(before.look(), drop)
                     ? before.look().unlimited() : before.look();
             return before.with(look.with(note));
         }
 
-        private static boolean isOutside(FigureLook look, Note.Drop drop) {
+        private static boolean isOutside(FigureLook look, Note.ReadingMarker drop) {
             AxisLook along = look.axis(!drop.fromY() ? AxisPlace.X : look.series(drop.series()).right().orElse(false) ? AxisPlace.RIGHT
                     : AxisPlace.Y);
             return along.low().filter(low -> drop.at() < low).isPresent() || along.high().filter(high -> drop.at() > high).isPresent();
@@ -285,7 +296,7 @@ public sealed interface FigureEdit extends Edit {
     private static String named(Study study, int figure, SeriesKey series) {
         String column = study.table(study.figure(figure).table()).columns().stream()
                 .filter(each -> each.id() == series.yColumn()).findFirst().map(Column::name).orElse("a series");
-        return series.group().isEmpty() ? column : series.isTogether() ? "all groups" : series.group();
+        return series.words(column);
     }
 
     /// Uses only the rows that meet all these conditions.

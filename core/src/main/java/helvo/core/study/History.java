@@ -1,84 +1,157 @@
 package helvo.core.study;
 
+import static helvo.core.Require.require;
+
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
-/// A study with every state it had, immutable: undo is the state before.
+/// A study with every state it had, immutable: undo is the state before. What was undone and then left for something else stays
+/// reachable as a branch.
 public final class History {
+    private final List<Logged> earlier;
     private final Study start;
-    private final List<Step> done;
-    private final List<Step> undone;
+    private final List<Step> path;
+    private final int done;
+    private final List<Branch> branches;
 
     /// An edit and the study it led to.
     ///
     /// @param sentence what it did
-    public record Step(Edit edit, String sentence, Study after) {}
+    public record Step(Instant at, Edit edit, String sentence, Study after) {}
 
-    private History(Study start, List<Step> done, List<Step> undone) {
+    /// What is left of a step of which the study before is not known any more, as of one that was read from a file.
+    public record Logged(Instant at, String sentence) {}
+
+    /// Steps that were undone when something else was done instead.
+    ///
+    /// @param path all of its steps, from the first on
+    public record Branch(List<Step> path) {
+        public Branch {
+            path = List.copyOf(path);
+        }
+
+        public Study study() {
+            return path.getLast().after();
+        }
+
+        /// After how many of the steps that are done it goes its own way.
+        public int leaves(History history) {
+            int common = 0;
+            while (common < Math.min(path.size(), history.done) && path.get(common) == history.path.get(common)) {
+                common++;
+            }
+            return common;
+        }
+    }
+
+    private History(List<Logged> earlier, Study start, List<Step> path, int done, List<Branch> branches) {
+        this.earlier = List.copyOf(earlier);
         this.start = start;
-        this.done = List.copyOf(done);
-        this.undone = List.copyOf(undone);
+        this.path = List.copyOf(path);
+        this.done = done;
+        this.branches = List.copyOf(branches);
     }
 
     public static History from(Study start) {
-        return new History(start, List.of(), List.of());
+        return from(start, List.of());
+    }
+
+    /// @param earlier steps that led to the study and that cannot be undone
+    public static History from(Study start, List<Logged> earlier) {
+        return new History(earlier, start, List.of(), 0, List.of());
     }
 
     public Study study() {
-        return done.isEmpty() ? start : done.getLast().after();
+        return at(done);
+    }
+
+    /// The study after so many steps.
+    public Study at(int steps) {
+        return steps == 0 ? start : path.get(steps - 1).after();
+    }
+
+    /// Steps from before the first that can be undone.
+    public List<Logged> earlier() {
+        return earlier;
     }
 
     /// What was done and not undone, oldest first.
     public List<Step> steps() {
-        return done;
+        return path.subList(0, done);
     }
 
     /// What was undone and can be done again, the next first.
     public List<Step> undone() {
-        return undone.reversed();
+        return path.subList(done, path.size());
+    }
+
+    /// What was undone and then left for something else, oldest first.
+    public List<Branch> branches() {
+        return branches;
     }
 
     /// An edit that changes nothing leaves no step.
-    public History with(Edit edit) {
+    public History with(Edit edit, Instant at) {
         Study after = edit.apply(study());
         if (after.equals(study())) {
             return this;
         }
-        var steps = new ArrayList<>(done);
-        steps.add(new Step(edit, edit.sentence(study()), after));
-        return new History(start, steps, List.of());
+        var steps = new ArrayList<>(steps());
+        steps.add(new Step(at, edit, edit.sentence(study()), after));
+        return new History(earlier, start, steps, done + 1, undone().isEmpty() ? branches : withBranch());
     }
 
-    /// With an edit of the same gesture as the last one: where it goes on with that, both are one step.
-    public History continuing(Edit edit) {
-        return undoable().isPresent() && undone.isEmpty() && edit.continues(undoable().get().edit())
-                ? new History(start, done.subList(0, done.size() - 1), List.of()).with(edit) : with(edit);
+    private List<Branch> withBranch() {
+        return Stream.concat(branches.stream(), Stream.of(new Branch(path))).toList();
+    }
+
+    /// Whether an edit of the same gesture as the last one goes on with that, so that both are one step.
+    public boolean isContinuedBy(Edit edit) {
+        return undone().isEmpty() && undoable().filter(last -> edit.continues(last.edit())).isPresent();
+    }
+
+    /// With an edit in the place of the last one, which it goes on with.
+    public History continuing(Edit edit, Instant at) {
+        require(done > 0, "there is no step to go on with");
+        return new History(earlier, start, path.subList(0, done - 1), done - 1, branches).with(edit, at);
+    }
+
+    /// Undone or redone until so many steps are done, or as many as there are.
+    public History to(int steps) {
+        int there = Math.clamp(steps, 0, path.size());
+        return there == done ? this : new History(earlier, start, path, there, branches);
+    }
+
+    /// Goes to the end of a branch; what is done and undone now is a branch then, unless it lies on the way.
+    ///
+    /// @param branch its place among [#branches]
+    public History takingUp(int branch) {
+        require(branch >= 0 && branch < branches.size(), "there is no branch %s", branch);
+        Branch taken = branches.get(branch);
+        boolean onTheWay = taken.leaves(to(path.size())) == path.size();
+        var others = new ArrayList<>(onTheWay ? branches : withBranch());
+        others.remove(branch);
+        return new History(earlier, start, taken.path(), taken.path().size(), others);
     }
 
     public Optional<Step> undoable() {
-        return done.isEmpty() ? Optional.empty() : Optional.of(done.getLast());
+        return done == 0 ? Optional.empty() : Optional.of(path.get(done - 1));
     }
 
     public Optional<Step> redoable() {
-        return undone.isEmpty() ? Optional.empty() : Optional.of(undone.getLast());
+        return done == path.size() ? Optional.empty() : Optional.of(path.get(done));
     }
 
     /// The same history when there is nothing to undo.
     public History undo() {
-        return undoable().map(step -> {
-            var redoable = new ArrayList<>(undone);
-            redoable.add(step);
-            return new History(start, done.subList(0, done.size() - 1), redoable);
-        }).orElse(this);
+        return to(done - 1);
     }
 
     /// The same history when there is nothing to redo.
     public History redo() {
-        return redoable().map(step -> {
-            var steps = new ArrayList<>(done);
-            steps.add(step);
-            return new History(start, steps, undone.subList(0, undone.size() - 1));
-        }).orElse(this);
+        return to(done + 1);
     }
 }

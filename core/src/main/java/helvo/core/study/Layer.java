@@ -7,7 +7,7 @@ public enum Layer {
     EQUATIONS("Equations", "Write each curve's equation and R² beside it"),
     BAND("Band", "Shade where the mean lies with 95 % confidence; thin lines bound one more measurement"),
     RESIDUALS("Residuals", "Show the residuals in a strip that shares the x axis"),
-    ONE_FOR_ALL("Pooled", "Fit one curve more, to all groups together"),
+    POOLED("Pooled", "Fit one curve more, to all groups together"),
     GUIDE_GRID("Guide grid", "Rule the ground with a fine grid");
 
     private final String label;

@@ -21,7 +21,7 @@ import java.util.stream.Stream;
 
 /// The document: tables of measurements and the figures over them. Immutable; every change is an [Edit].
 ///
-/// @param looks         of figures that a person keeps, besides [SheetLook#OURS]
+/// @param looks         of figures that a person keeps, besides [SheetLook#PRESETS]
 /// @param chosenNumbers how numbers are written; empty for the first table's decimal mark
 public record Study(String name, List<Table> tables, List<Figure> figures, List<SheetLook.Named> looks,
         Optional<NumberFormat> chosenNumbers) {

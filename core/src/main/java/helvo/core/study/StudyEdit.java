@@ -87,6 +87,35 @@ public sealed interface StudyEdit extends Edit {
         }
     }
 
+    /// Rows of another file, or of the same one once it has changed, with all that was chosen for the table.
+    record UseData(Table table) implements StudyEdit {
+        @Override
+        public Study apply(Study study) {
+            return study.withTable(table.id(), _ -> table);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return Phrase.of("Use the data of %s for the table “%s” (%,d rows)",
+                    table.source().map(Table.Source::name).orElse("another table"), table.name(), table.rowsTyped());
+        }
+    }
+
+    /// Whether a table takes over what becomes of its file.
+    record Follow(int table, boolean follows) implements StudyEdit {
+        @Override
+        public Study apply(Study study) {
+            return study.withTable(table, old -> old.withFollows(follows && old.source().isPresent()));
+        }
+
+        @Override
+        public String sentence(Study before) {
+            Table of = before.table(table);
+            return (follows ? "Follow " : "No longer follow ") + of.source().map(Table.Source::name).orElse("the file") + " in the table “"
+                    + of.name() + "”";
+        }
+    }
+
     record RenameTable(int table, String name) implements StudyEdit {
         @Override
         public Study apply(Study study) {
@@ -234,8 +263,8 @@ public sealed interface StudyEdit extends Edit {
     }
 
     /// Several edits that are one step.
-    record Together(String says, List<Edit> edits) implements StudyEdit {
-        public Together {
+    record Compound(String says, List<Edit> edits) implements StudyEdit {
+        public Compound {
             edits = List.copyOf(edits);
         }
 

@@ -1,7 +1,7 @@
 package helvo.core.study;
 
-import helvo.core.Require;
 import helvo.core.Phrase;
+import helvo.core.Require;
 import helvo.core.number.NumberText;
 import helvo.core.number.RisingOrder;
 import helvo.core.table.Cell;
@@ -150,6 +150,39 @@ public sealed interface TableEdit extends TableChange {
         }
     }
 
+    /// Rows behind the last, as a file that grew has them.
+    ///
+    /// @param columns ids of those that get a cell
+    /// @param cells   of each row, in the order of the columns
+    record AppendRows(int table, List<Integer> columns, List<List<Cell>> cells) implements TableEdit {
+        public AppendRows {
+            columns = List.copyOf(columns);
+            cells = cells.stream().map(List::copyOf).toList();
+        }
+
+        @Override
+        public Table change(Table before) {
+            int rows = before.rowsTyped();
+            Table after = before;
+            for (int c = 0; c < columns.size(); c++) {
+                int place = c;
+                after = after.withColumn(columns.get(c), old -> {
+                    var longer = new Cells.Builder();
+                    old.cells().withSize(rows).addTo(longer);
+                    cells.forEach(row -> longer.add(row.get(place)));
+                    return old.with(longer.build());
+                });
+            }
+            return after;
+        }
+
+        @Override
+        public String sentence(Table before) {
+            String source = before.source().map(each -> " of " + each.name()).orElse("");
+            return cells.size() == 1 ? "1 row more" + source : Phrase.of("%,d rows more%s", cells.size(), source);
+        }
+    }
+
     /// Empty rows before a row.
     ///
     /// @param row 0 is the first; as many as there are rows to add at the end
@@ -234,11 +267,11 @@ public sealed interface TableEdit extends TableChange {
     /// Fills cells downwards with a regular series: first, first + step, first + 2 step …, each as the decimal it stands for.
     record FillSeries(int table, int column, int row, double first, double step, int count) implements TableEdit {
         /// As many rows as a table that one types into has use for.
-        public static final int MOST = 1_000_000;
+        public static final int MAX = 1_000_000;
 
         public FillSeries {
             Require.require(Double.isFinite(first) && Double.isFinite(step), "first=%s and step=%s must be finite", first, step);
-            Require.require(count >= 1 && count <= MOST, "count=%s must be 1 to %s", count, MOST);
+            Require.require(count >= 1 && count <= MAX, "count=%s must be 1 to %s", count, MAX);
         }
 
         @Override

@@ -99,7 +99,7 @@ public final class Cells {
     public Cells with(int row, Cell cell) {
         Require.require(row >= 0, "row=%s must be >= 0", row);
         if (row >= size) {
-            return extendedTo(row + 1).with(row, cell);
+            return withSize(row + 1).with(row, cell);
         }
         Block[] copy = blocks.clone();
         Block old = copy[row >> SHIFT];
@@ -150,10 +150,19 @@ public final class Cells {
         return builder.build();
     }
 
-    private Cells extendedTo(int rows) {
+    /// A copy with so many rows: those beyond are left out, those that are not there are empty.
+    public Cells withSize(int rows) {
+        if (rows == size) {
+            return this;
+        }
         var builder = new Builder();
         for (int row = 0; row < rows; row++) {
-            builder.add(cell(row));
+            if ((row & MASK) == 0 && row + BLOCK <= Math.min(rows, size)) {
+                builder.addBlock(this, row);
+                row += MASK;
+            } else {
+                builder.add(cell(row));
+            }
         }
         return builder.build();
     }
@@ -264,6 +273,18 @@ public final class Cells {
                 numbers = new double[BLOCK];
                 texts = null;
                 used = 0;
+            }
+        }
+    }
+
+    /// Adds all cells to a column that is being collected and has none yet; whole blocks are shared.
+    public void addTo(Builder builder) {
+        for (int row = 0; row < size; row++) {
+            if ((row & MASK) == 0 && row + BLOCK <= size) {
+                builder.addBlock(this, row);
+                row += MASK;
+            } else {
+                builder.add(cell(row));
             }
         }
     }

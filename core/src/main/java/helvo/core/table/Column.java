@@ -2,6 +2,7 @@ package helvo.core.table;
 
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -16,11 +17,13 @@ import java.util.stream.IntStream;
 /// @param format     how its numbers are shown
 /// @param barMeaning what its lengths say where its role is a bar
 /// @param derivation what its cells follow; empty for cells that are typed or read
-/// @param ownBars    bars that no column gives, where its role is x or y
+/// @param uniformBars    bars that no column gives, where its role is x or y
 /// @param groups     the order that its different texts keep as groups, wherever their rows go; empty for that of their first rows
+@RecordBuilder
 public record Column(int id, Heading heading, Kind kind, Role role, Format format, BarMeaning barMeaning, Optional<Derivation> derivation,
-        Optional<OwnBars> ownBars, Cells cells,
-        List<String> groups) {
+        Optional<UniformBars> uniformBars, Cells cells,
+        List<String> groups)
+        implements ColumnBuilder.With {
     public Column {
         groups = groups == null ? List.of() : List.copyOf(groups);
     }
@@ -49,41 +52,32 @@ public record Column(int id, Heading heading, Kind kind, Role role, Format forma
         return derivation.isPresent();
     }
 
-    public Column withId(int newId) {
-        return new Column(newId, heading, kind, role, format, barMeaning, derivation, ownBars, cells, groups);
-    }
-
     public Column with(Role newRole) {
-        return new Column(id, heading, kind, newRole, format, barMeaning, derivation, ownBars, cells, groups);
+        return withRole(newRole);
     }
 
     public Column with(Kind newKind) {
-        return new Column(id, heading, newKind, role, format, barMeaning, derivation, ownBars, cells, groups);
+        return withKind(newKind);
     }
 
     public Column with(Heading newHeading) {
-        return new Column(id, newHeading, kind, role, format, barMeaning, derivation, ownBars, cells, groups);
+        return withHeading(newHeading);
     }
 
     public Column with(Format newFormat) {
-        return new Column(id, heading, kind, role, newFormat, barMeaning, derivation, ownBars, cells, groups);
+        return withFormat(newFormat);
     }
 
     public Column with(BarMeaning newMeaning) {
-        return new Column(id, heading, kind, role, format, newMeaning, derivation, ownBars, cells, groups);
+        return withBarMeaning(newMeaning);
     }
 
     public Column with(Cells newCells) {
-        return new Column(id, heading, kind, role, format, barMeaning, derivation, ownBars, newCells, groups);
+        return withCells(newCells);
     }
 
-    public Column withDerivation(Optional<Derivation> newDerivation) {
-        return new Column(id, heading, kind, role, format, barMeaning, newDerivation, ownBars, cells, groups);
-    }
-
-    public Column with(OwnBars newBars) {
-        return new Column(id, heading, kind, role, format, barMeaning, derivation,
-                newBars.isNone() ? Optional.empty() : Optional.of(newBars), cells, groups);
+    public Column with(UniformBars newBars) {
+        return withUniformBars(newBars.isNone() ? Optional.empty() : Optional.of(newBars));
     }
 
     /// Its different texts as groups: those known before in their old order, then others by their first rows.
@@ -114,7 +108,7 @@ public record Column(int id, Heading heading, Kind kind, Role role, Format forma
     }
 
     private Column withGroups(Cells newCells, List<String> order) {
-        return new Column(id, heading, kind, role, format, barMeaning, derivation, ownBars, newCells, order);
+        return with(change -> change.cells(newCells).groups(order));
     }
 
     /// Shows at least this many decimals, where numbers are shown as they were written.

@@ -1,9 +1,9 @@
 package helvo.core.table;
 
-import helvo.core.number.DateText;
 import helvo.core.number.DateText.Form;
 import helvo.core.number.DateText.Moment;
 import helvo.core.number.DateText.Order;
+import helvo.core.number.DateText;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 

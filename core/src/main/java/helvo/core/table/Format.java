@@ -12,7 +12,7 @@ import java.math.RoundingMode;
 
 /// How a column's numbers are shown. What is kept, copied and computed with is always the full number.
 public sealed interface Format {
-    int MOST_DECIMALS = 15;
+    int MAX_DECIMALS = 15;
 
     String shown(double number, DecimalMark mark);
 
@@ -33,7 +33,7 @@ public sealed interface Format {
     /// Rounded to this many decimals.
     record Rounded(int decimals) implements Format {
         public Rounded {
-            require(decimals >= 0 && decimals <= MOST_DECIMALS, "decimals=%s must be 0 to %s", decimals, MOST_DECIMALS);
+            require(decimals >= 0 && decimals <= MAX_DECIMALS, "decimals=%s must be 0 to %s", decimals, MAX_DECIMALS);
         }
 
         @Override
@@ -47,7 +47,7 @@ public sealed interface Format {
     /// exact the number is.
     record Significant(int digits) implements Format {
         public Significant {
-            require(digits >= 1 && digits <= MOST_DECIMALS, "digits=%s must be 1 to %s", digits, MOST_DECIMALS);
+            require(digits >= 1 && digits <= MAX_DECIMALS, "digits=%s must be 1 to %s", digits, MAX_DECIMALS);
         }
 
         @Override

@@ -10,13 +10,15 @@ import java.util.regex.Pattern;
 /// A first guess at what each column is for; every guess shows as a tag that a press changes.
 public final class RoleGuess {
     /// More groups than this cannot be told apart in a figure.
-    public static final int MOST_GROUPS = 24;
+    public static final int MAX_GROUPS = 24;
     /// A figure tells so many series apart.
-    public static final int MOST_SERIES = 64;
-    private static final Pattern BAR = Pattern.compile("(±|\\+/-|u\\(|uncertainty\\b|error\\b|err\\b|sd\\b|se\\b|sem\\b|std\\b|sigma\\b|σ|Δ|delta\\b).*"
+    public static final int MAX_SERIES = 64;
+    private static final Pattern BAR = Pattern.compile(
+            "(±|\\+/-|u\\(|uncertainty\\b|error\\b|err\\b|sd\\b|se\\b|sem\\b|std\\b|sigma\\b|σ|Δ|delta\\b).*"
             + "|.*\\b(uncertainty|error|err|sd|se|sem|std)", Pattern.CASE_INSENSITIVE);
 
-    private static final Pattern COUNTER = Pattern.compile("#|№|(no|nr|num|number|id|index|row|run|sample|specimen|test|trial)\\.?( ?(no|nr|number|id)\\.?)?", Pattern.CASE_INSENSITIVE);
+    private static final Pattern COUNTER = Pattern.compile("#|№|(no|nr|num|number|id|index|row|run|sample|specimen|test|trial)\\.?( "
+            + "?(no|nr|number|id)\\.?)?", Pattern.CASE_INSENSITIVE);
 
     private RoleGuess() {}
 
@@ -85,7 +87,7 @@ public final class RoleGuess {
                 filled++;
                 values.add(value);
             }
-            if (values.size() > MOST_GROUPS) {
+            if (values.size() > MAX_GROUPS) {
                 return false;
             }
         }

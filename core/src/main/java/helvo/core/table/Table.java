@@ -1,6 +1,7 @@
 package helvo.core.table;
 
 import helvo.core.number.DecimalMark;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
@@ -12,12 +13,20 @@ import java.util.function.UnaryOperator;
 /// @param source    the file it was read from, and how; empty for a table that was typed
 /// @param decisions about cells that needed a look
 /// @param summary   the table whose rows this one summarises; empty for rows of its own
+/// @param follows   whether it takes over what becomes of its file
+@RecordBuilder
 public record Table(int id, String name, DecimalMark mark, Optional<Source> source, List<Column> columns, SetAside setAside,
-        List<Decision> decisions, Optional<Summary> summary) {
+        List<Decision> decisions, Optional<Summary> summary, boolean follows)
+        implements TableBuilder.With {
     /// The file that a table was read from, and how.
     public sealed interface Source {
         /// Its path.
         String file();
+
+        /// The file's name alone.
+        default String name() {
+            return file().substring(Math.max(file().lastIndexOf('/'), file().lastIndexOf('\\')) + 1);
+        }
 
         /// A text file.
         ///
@@ -37,7 +46,7 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
 
     /// A table of typed or read rows.
     public Table(int id, String name, DecimalMark mark, Optional<Source> source, List<Column> columns, SetAside setAside) {
-        this(id, name, mark, source, columns, setAside, List.of(), Optional.empty());
+        this(id, name, mark, source, columns, setAside, List.of(), Optional.empty(), false);
     }
 
     public int rows() {
@@ -67,31 +76,15 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
     }
 
     public Table with(List<Column> newColumns) {
-        return new Table(id, name, mark, source, newColumns, setAside, decisions, summary);
+        return withColumns(newColumns);
     }
 
     public Table with(SetAside rows) {
-        return new Table(id, name, mark, source, columns, rows, decisions, summary);
+        return withSetAside(rows);
     }
 
     public Table withSource(Source newSource) {
-        return new Table(id, name, mark, Optional.of(newSource), columns, setAside, decisions, summary);
-    }
-
-    public Table withId(int newId) {
-        return new Table(newId, name, mark, source, columns, setAside, decisions, summary);
-    }
-
-    public Table withName(String newName) {
-        return new Table(id, newName, mark, source, columns, setAside, decisions, summary);
-    }
-
-    public Table withDecisions(List<Decision> newDecisions) {
-        return new Table(id, name, mark, source, columns, setAside, newDecisions, summary);
-    }
-
-    public Table withSummary(Optional<Summary> newSummary) {
-        return new Table(id, name, mark, source, columns, setAside, decisions, newSummary);
+        return withSource(Optional.of(newSource));
     }
 
     /// The bars of a column: the ± column behind it, before another x or y comes; a table's only ± x or ± y belongs to its only
@@ -167,9 +160,9 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
                 }
             }
         }
-        List<Column> moved = columns.stream().map(column -> column.role() == Role.BY ? column.moved(sources, RoleGuess.MOST_SERIES)
+        List<Column> moved = columns.stream().map(column -> column.role() == Role.BY ? column.moved(sources, RoleGuess.MAX_SERIES)
                 : column.with(column.cells().at(sources))).toList();
-        return new Table(id, name, mark, source, moved, SetAside.of(aside), moved(decisions, sources), summary);
+        return with(change -> change.columns(moved).setAside(SetAside.of(aside)).decisions(moved(decisions, sources)));
     }
 
     private static List<Decision> moved(List<Decision> decisions, int[] sources) {

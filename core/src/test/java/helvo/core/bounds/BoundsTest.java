@@ -5,12 +5,12 @@ import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
 import helvo.core.Rational;
-import helvo.core.curve.Line;
-import helvo.core.curve.Polynomial;
 import helvo.core.fit.ErrorBars;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Line;
 import helvo.core.fit.Points;
+import helvo.core.fit.Polynomial;
 import helvo.core.number.RisingOrder;
 import java.util.Arrays;
 import java.util.Optional;
@@ -208,7 +208,7 @@ class BoundsTest {
         double[] y = IntStream.range(0, n).mapToDouble(i -> Math.rint((seed % 3 - 1) * x[i] + 4 * random.nextGaussian())).toArray();
         double[] d = seed % 2 == 0 ? random.doubles(n, 0, 2).toArray() : null;
         double[] e = random.doubles(n, 3, 9).map(Math::rint).toArray();
-        Boxes all = Boxes.of(points(x, y, d, e));
+        BarBoxes all = BarBoxes.of(points(x, y, d, e));
         int[] outermost = Layers.outermost(all, 4);
         int[][] left = {{}, {outermost[0]}, {outermost[0], outermost[outermost.length - 1]},
                 random.ints(3, 0, outermost.length).map(i -> outermost[i]).distinct().toArray(),
@@ -239,7 +239,7 @@ class BoundsTest {
         }
     }
 
-    private static boolean passes(Boxes boxes) {
+    private static boolean passes(BarBoxes boxes) {
         return LineFactor.of(boxes, Progress.NONE).factor() <= 1 || LineFactor.of(boxes.mirrored(), Progress.NONE).factor() <= 1;
     }
 

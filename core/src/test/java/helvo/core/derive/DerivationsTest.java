@@ -25,12 +25,13 @@ import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Problem;
 import helvo.core.table.Problems;
-import helvo.core.table.OwnBars;
 import helvo.core.table.Role;
 import helvo.core.table.SetAside;
 import helvo.core.table.Statistics;
 import helvo.core.table.Table;
+import helvo.core.table.UniformBars;
 import java.util.Arrays;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
@@ -69,12 +70,12 @@ class DerivationsTest {
     /// Bars of 5 % on the source are 10 % of its square, and follow when they change; a set role or another column's bars come first.
     @Test
     void barsOfItsOwnAreCarriedOverToo() {
-        Study own = new ColumnEdit.SetOwnBars(1, 2, new OwnBars(5, true))
+        Study own = new ColumnEdit.SetOwnBars(1, 2, new UniformBars(5, true))
                 .apply(study(number(2, "Load", Role.X, 2, 4, 6), number(4, "Stretch", Role.Y, 4, 16, 36)));
         Study squared = new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.X, true).apply(own);
         assertThat(Arrays.stream(figure(squared).series().getFirst().points().xBars().up()).toArray()).usingComparatorWithPrecision(1e-14)
                 .containsExactly(.4, 1.6, 3.6);
-        Study longer = new ColumnEdit.SetOwnBars(1, 2, new OwnBars(10, true)).apply(squared);
+        Study longer = new ColumnEdit.SetOwnBars(1, 2, new UniformBars(10, true)).apply(squared);
         assertThat(figure(longer).series().getFirst().points().xBars().up()[0]).isCloseTo(.8, within(1e-14));
     }
 
@@ -252,7 +253,7 @@ class DerivationsTest {
         assertThat(figure(paired).series()).extracting(series -> series.points().yBars().up().length).containsExactly(0, 2);
         assertThat(new ColumnEdit.MoveColumn(1, 3, 0).apply(paired).table(1).columns()).extracting(Column::name)
                 .containsExactly("u", "t", "a", "b", "± b");
-        History history = History.from(paired).with(new TableEdit.MoveRows(1, 1, 1, -1));
+        History history = History.from(paired).with(new TableEdit.MoveRows(1, 1, 1, -1), Instant.EPOCH);
         assertThat(values(history.study().table(1), 1)).containsExactly(2, 1);
     }
 }

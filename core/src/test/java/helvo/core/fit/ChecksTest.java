@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
-import helvo.core.curve.Line;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
@@ -22,7 +21,7 @@ class ChecksTest {
     }
 
     private static Check check(String name) {
-        return Check.of(residuals(X, Y)).stream().filter(each -> each.name().equals(name)).findFirst().orElseThrow();
+        return Check.of(residuals(X, Y)).stream().filter(each -> each.kind().keyword().equals(name)).findFirst().orElseThrow();
     }
 
     @Test
@@ -52,7 +51,7 @@ class ChecksTest {
         "20, 0.9215534329414368, 0.10615041851997375", "50, 0.9278066158294678, 0.0045689004473388195",
                 "500, 0.9412162899971008, 3.6419497517585497e-13"})
     void shapiroAndWilkOfAnySize(int n, double w, double p) {
-        NormalShape shape = NormalShape.of(IntStream.range(0, n)
+        NormalityTest shape = NormalityTest.of(IntStream.range(0, n)
                 .mapToDouble(i -> Math.sin(1.7 * i * i + i) + 0.3 * Math.cos(5 * i)).toArray()).orElseThrow();
         assertThat(shape.statistic()).isCloseTo(w, within(2e-6));
         assertThat(shape.p()).isCloseTo(p, within(2e-5 + 1e-3 * p));
@@ -60,8 +59,9 @@ class ChecksTest {
 
     @Test
     void andersonAndDarlingForMany() {
-        NormalShape shape = NormalShape.of(IntStream.range(0, 6000).mapToDouble(i -> Math.sin(1.7 * i * i + i)).toArray()).orElseThrow();
-        assertThat(shape.name()).isEqualTo("anderson-darling");
+        NormalityTest shape = NormalityTest.of(IntStream.range(0, 6000).mapToDouble(i -> Math.sin(1.7 * i * i + i)).toArray())
+                .orElseThrow();
+        assertThat(shape.kind()).isEqualTo(Check.Kind.ANDERSON_DARLING);
         assertThat(shape.statistic()).isCloseTo(178.9382493516414, within(1e-8));
         assertThat(shape.p()).isZero();
     }
@@ -72,7 +72,7 @@ class ChecksTest {
         y[1] += 0.1;
         y[4] -= 0.1;
         y[11] = 20;
-        Check cook = Check.of(residuals(X, y)).stream().filter(each -> each.name().equals("cook")).findFirst().orElseThrow();
+        Check cook = Check.of(residuals(X, y)).stream().filter(each -> each.kind().keyword().equals("cook")).findFirst().orElseThrow();
         assertThat(cook.warns()).isTrue();
         assertThat(cook.says()).startsWith("row 12 ");
         assertThat(cook.p()).isEmpty();

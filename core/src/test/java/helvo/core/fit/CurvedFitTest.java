@@ -5,12 +5,6 @@ import static org.assertj.core.api.Assertions.within;
 import static org.assertj.core.api.Assertions.withinPercentage;
 
 import helvo.core.Progress;
-import helvo.core.curve.Curve;
-import helvo.core.curve.Curves;
-import helvo.core.curve.Exponential;
-import helvo.core.curve.Logarithmic;
-import helvo.core.curve.Logistic;
-import helvo.core.curve.Power;
 import helvo.core.number.NumberFormat;
 import helvo.core.readout.Equation;
 import java.util.Arrays;
@@ -192,7 +186,9 @@ class CurvedFitTest {
         assertThat(with.quality().residualSumOfSquares()).isCloseTo(without.quality().residualSumOfSquares() + 0.25,
                 withinPercentage(1e-9));
         assertThat(with.coefficient("b").uncertainty().orElseThrow().standardError()).isCloseTo(
-                without.coefficient("b").uncertainty().orElseThrow().standardError() * Math.sqrt(with.quality().residualSumOfSquares() / 3 / (without.quality().residualSumOfSquares() / 2)), withinPercentage(1e-9));
+                without.coefficient("b").uncertainty().orElseThrow()
+                        .standardError() * Math.sqrt(with.quality()
+                                .residualSumOfSquares() / 3 / (without.quality().residualSumOfSquares() / 2)), withinPercentage(1e-9));
         assertThat(with.function().at(0)).isZero();
         assertThat(with.function().leverage(0)).isZero();
         Fit falling = fit(new Power(false), new double[] {0, 1, 2, 3, 4}, new double[] {9, 4, 2.1, 1.3, 1.02});

@@ -4,13 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.data.Offset.offset;
 
 import helvo.core.Progress;
-import helvo.core.curve.Curve;
-import helvo.core.curve.Exponential;
-import helvo.core.curve.FixedInterceptLine;
-import helvo.core.curve.Line;
-import helvo.core.curve.Logarithmic;
-import helvo.core.curve.Polynomial;
-import helvo.core.curve.Power;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;

@@ -4,10 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.data.Offset.offset;
 
 import helvo.core.Progress;
-import helvo.core.curve.Curve;
-import helvo.core.curve.FixedInterceptLine;
-import helvo.core.curve.Line;
-import helvo.core.curve.Polynomial;
 import helvo.core.reading.Reading;
 import java.util.List;
 import java.util.Optional;

@@ -4,8 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
-import helvo.core.curve.Line;
-import helvo.core.curve.Polynomial;
 import java.util.Arrays;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
@@ -29,7 +27,8 @@ class YorkFitTest {
         return ((FitOutcome.Fitted) new Line().fit(points, Progress.NONE)).fit();
     }
 
-    /// Pearson's data with York's weights, York et al. 2004, table II: a = 5.47991022, b = −0.480533407, σa = 0.29497, σb = 0.057985; more
+    /// Pearson's data with York's weights, York et al. 2004, table II: a = 5.47991022, b = −0.480533407, σa = 0.29497, σb =
+    /// 0.057985; more
     /// digits by
     /// finding the least of χ² in 40-digit arithmetic.
     @Test

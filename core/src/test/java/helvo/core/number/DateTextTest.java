@@ -53,4 +53,26 @@ class DateTextTest {
         assertThat(DateText.read(shown, Order.MONTH_FIRST).orElseThrow().seconds()).isEqualTo(seconds);
         assertThat(DateText.moment(seconds)).isEqualTo(LocalDateTime.ofEpochSecond(seconds, 0, ZoneOffset.UTC));
     }
+
+    /// Two forms in one column are written in the one that shows both in full; a date and a time of day need everything.
+    @ParameterizedTest
+    @CsvSource({"DAY, DAY, DAY", "YEAR, DAY, DAY", "DAY, MONTH, DAY", "MINUTE, YEAR, MINUTE", "TIME, TIME_WITH_SECONDS, TIME_WITH_SECONDS",
+        "TIME_WITH_SECONDS, TIME, TIME_WITH_SECONDS", "TIME, DAY, SECOND", "DAY, TIME, SECOND", "SECOND, TIME, SECOND"})
+    void twoFormsAreWrittenInOne(DateText.Form one, DateText.Form other, DateText.Form both) {
+        assertThat(one.with(other)).isEqualTo(both);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {"31.12.1999|946598400", "1.1.1970|0", "2024-02-29|1709164800", "1970-01-01 00:01:30|90",
+        "1970-01-01 23:59|86340", "12.12.9999|253400572800"})
+    void isReadToTheSecond(String text, double seconds) {
+        assertThat(DateText.read(text, DateText.Order.DAY_FIRST).orElseThrow().seconds()).isEqualTo(seconds);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"32.1.2024", "0.1.2024", "1.13.2024", "29.2.2023", "2024-02-30", "1970-01-01 24:00", "1970-01-01 "
+            + "12:60", "12", "1.2"})
+    void whatIsNoDateIsNotRead(String text) {
+        assertThat(DateText.read(text, DateText.Order.DAY_FIRST)).isEmpty();
+    }
 }

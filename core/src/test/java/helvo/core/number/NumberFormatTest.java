@@ -48,14 +48,16 @@ class NumberFormatTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"12345.6, 3, 12346", "-0.00004, 3, −4 × 10⁻⁵", "0.0001, 3, 0.0001", "999999.6, 6, 1 × 10⁶", "2500000, 2, 2.5 × 10⁶",
+    @CsvSource({"12345.6, 3, 12346", "-0.00004, 3, −4 × 10⁻⁵", "0.0001, 3, 0.0001", "999999.6, 6, 1 × 10⁶",
+        "2500000, 2, 2.5 × 10⁶",
             "-0.0, 3, 0", "0.12345, 3, 0.123"})
     void wholeDigitsAreAllWritten(double value, int digits, String text) {
         assertThat(POINT.significant(value, digits)).isEqualTo(text);
     }
 
     @ParameterizedTest
-    @CsvSource({"0, 0", "0.1, 0.1", "123456789, 1.23457 × 10⁸", "-0.000012345678, −1.23457 × 10⁻⁵", "1e300, 1 × 10³⁰⁰", "100000, 100000",
+    @CsvSource({"0, 0", "0.1, 0.1", "123456789, 1.23457 × 10⁸", "-0.000012345678, −1.23457 × 10⁻⁵", "1e300, 1 × 10³⁰⁰",
+        "100000, 100000",
             "0.0001, 0.0001"})
     void showsSixDigitsWithoutAnUncertainty(double value, String text) {
         assertThat(POINT.plain(value)).isEqualTo(text);

@@ -4,14 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
-import helvo.core.curve.Curve;
-import helvo.core.curve.Exponential;
-import helvo.core.curve.Line;
-import helvo.core.curve.Logistic;
-import helvo.core.curve.Polynomial;
+import helvo.core.fit.Curve;
+import helvo.core.fit.Exponential;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Line;
+import helvo.core.fit.Logistic;
 import helvo.core.fit.Points;
+import helvo.core.fit.Polynomial;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 

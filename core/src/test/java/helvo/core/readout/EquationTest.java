@@ -4,17 +4,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
-import helvo.core.curve.Curve;
-import helvo.core.curve.Curves;
-import helvo.core.curve.Exponential;
-import helvo.core.curve.FixedInterceptLine;
-import helvo.core.curve.Line;
-import helvo.core.curve.Logistic;
-import helvo.core.curve.Polynomial;
-import helvo.core.curve.Power;
+import helvo.core.fit.Curve;
+import helvo.core.fit.Curves;
+import helvo.core.fit.Exponential;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
+import helvo.core.fit.FixedInterceptLine;
+import helvo.core.fit.Line;
+import helvo.core.fit.Logistic;
 import helvo.core.fit.Points;
+import helvo.core.fit.Polynomial;
+import helvo.core.fit.Power;
 import helvo.core.fit.PrintedEquation;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberFormat;
@@ -64,7 +64,9 @@ class EquationTest {
                     .isLessThanOrEqualTo(tolerance(fit, curve, x, y) * 1.0001);
             assertThat(equation.inSymbols("x")).doesNotContain("NaN", "\u22120 ", "E")
                     .doesNotContainPattern("(?<![\\d.])0(\\.0+)? (×|·|x|t|e|ln)");
-            String wrongPower = "10[\u2070\u00b9\u00b2\u00b3\u2074\u2075](?![\u2070-\u2079\u00b9\u00b2\u00b3])|10\u207b[\u00b9\u00b2\u00b3\u2074](?![\u2070-\u2079\u00b9\u00b2\u00b3])";
+            String wrongPower =
+                    "10[\u2070\u00b9\u00b2\u00b3\u2074\u2075](?![\u2070-\u2079\u00b9\u00b2\u00b3])|"
+                    + "10\u207b[\u00b9\u00b2\u00b3\u2074](?![\u2070-\u2079\u00b9\u00b2\u00b3])";
             assertThat(equation.inSymbols("x")).doesNotContainPattern(" × (" + wrongPower + ")");
         }
     }
@@ -151,7 +153,8 @@ class EquationTest {
         Equation decay = equation(new Exponential(false), x, Arrays.stream(x).map(v -> 3 * Math.exp(-0.5 * v)).toArray(),
                 NumberFormat.POINT);
         assertThat(decay.inNames("Time", "Dye")).isEqualTo("Dye = 3 e^(−0.5 Time)");
-        assertThat(decay.exact()).matches("y = (3|2\\.99999999999999\\d*|3\\.0000000000000\\d*)\\*exp\\(-0\\.(5|4999999999999\\d*|500000000000\\d*)\\*x\\)");
+        assertThat(decay.exact()).matches("y = "
+                + "(3|2\\.99999999999999\\d*|3\\.0000000000000\\d*)\\*exp\\(-0\\.(5|4999999999999\\d*|500000000000\\d*)\\*x\\)");
         Equation logistic = equation(new Logistic(), x, Arrays.stream(x).map(v -> 2 / (1 + Math.exp(1.5 * (v - 2)))).toArray(),
                 NumberFormat.POINT);
         assertThat(logistic.inNames("x", "y")).isEqualTo("y = 2 / (1 + e^(1.5 (x − 2)))");

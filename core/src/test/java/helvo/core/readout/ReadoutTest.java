@@ -8,18 +8,17 @@ import helvo.core.analysis.Analysis;
 import helvo.core.analysis.Crossing;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.FoundReading;
-import helvo.core.curve.Curve;
-import helvo.core.curve.Exponential;
-import helvo.core.curve.FixedInterceptLine;
-import helvo.core.curve.Line;
-import helvo.core.curve.Polynomial;
+import helvo.core.fit.Curve;
+import helvo.core.fit.Exponential;
 import helvo.core.fit.Fit;
+import helvo.core.fit.FixedInterceptLine;
+import helvo.core.fit.Line;
+import helvo.core.fit.Polynomial;
 import helvo.core.look.Note;
 import helvo.core.number.DecimalMark;
 import helvo.core.reading.Solution;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
-import helvo.core.study.SeriesKey;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.Cells;
@@ -27,6 +26,7 @@ import helvo.core.table.Column;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
+import helvo.core.table.SeriesKey;
 import helvo.core.table.SetAside;
 import helvo.core.table.Table;
 import java.util.List;
@@ -116,8 +116,8 @@ class ReadoutTest {
     void readingsAreSaidNotSolved() {
         FigureAnalysis figure = figure(new Exponential(false), "Time (s)", "Dye (g)", X, noisy(v -> 9 * Math.exp(-v / 4), 0.05));
         Fit fit = figure.series().getFirst().fit().orElseThrow();
-        var key = new SeriesKey(2, "");
-        var at = new FoundReading(new Note.Drop(1, key, true, 5, true), fit, Optional.empty(),
+        var key = SeriesKey.whole(2);
+        var at = new FoundReading(new Note.ReadingMarker(1, key, true, 5, true), fit, Optional.empty(),
                 List.of(new Solution(42, OptionalDouble.of(41), OptionalDouble.of(43), 0)));
         var crossing = new Crossing(key, key, List.of(7.5));
         var told = new FigureAnalysis(figure.figure(), figure.table(), figure.series(), figure.comparisons(), figure.numbers(), List.of(at),
@@ -129,8 +129,8 @@ class ReadoutTest {
     @Test
     void theAnalysisReadsWhatTheFigureAsks() {
         FigureAnalysis figure = figure(new Exponential(false), "Time (s)", "Dye (g)", X, noisy(v -> 9 * Math.exp(-v / 4), 0.05),
-                new FigureEdit.PutNote(1, new Note.Drop(1, new SeriesKey(2, ""), true, 4.5, true)),
-                new FigureEdit.PutNote(1, new Note.Drop(2, new SeriesKey(2, ""), false, 4, true)));
+                new FigureEdit.PutNote(1, new Note.ReadingMarker(1, SeriesKey.whole(2), true, 4.5, true)),
+                new FigureEdit.PutNote(1, new Note.ReadingMarker(2, SeriesKey.whole(2), false, 4, true)));
         assertThat(figure.readings()).hasSize(2);
         assertThat(figure.readings().getFirst().when()).singleElement()
                 .satisfies(solution -> assertThat(solution.value()).isCloseTo(4 * Math.log(2), within(0.05)));
@@ -152,7 +152,7 @@ class ReadoutTest {
                 new Column(1, Heading.of(x), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(xs)),
                 new Column(2, Heading.of(y), Kind.NUMBER, Role.Y, 0, Cells.ofNumbers(ys))), SetAside.NONE);
         Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
-        study = new FigureEdit.ChooseCurve(1, new SeriesKey(2, ""), curve).apply(study);
+        study = new FigureEdit.ChooseCurve(1, SeriesKey.whole(2), curve).apply(study);
         for (Edit edit : edits) {
             study = edit.apply(study);
         }

@@ -7,8 +7,8 @@ import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.curve.Line;
-import helvo.core.curve.Polynomial;
+import helvo.core.fit.Line;
+import helvo.core.fit.Polynomial;
 import helvo.core.look.Note;
 import helvo.core.number.DecimalMark;
 import helvo.core.readout.Readout;
@@ -19,8 +19,10 @@ import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
+import helvo.core.table.SeriesKey;
 import helvo.core.table.SetAside;
 import helvo.core.table.Table;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
@@ -100,7 +102,7 @@ class StudyTest {
     @Test
     void workSavedFromAnEarlierAnalysisChangesNothing() {
         Analysis first = Analysis.of(STUDY, Analysis.EMPTY, Progress.NONE);
-        SeriesKey dry = new SeriesKey(3, "dry");
+        SeriesKey dry = SeriesKey.group(3, "dry");
         Study quadratic = new FigureEdit.ChooseCurve(1, dry, new Polynomial(2)).apply(STUDY);
         Analysis second = Analysis.of(quadratic, first, Progress.NONE);
         assertThat(second.figure(1).series().getFirst().points()).isSameAs(first.figure(1).series().getFirst().points());
@@ -187,7 +189,7 @@ class StudyTest {
         var random = new Random(seed);
         History history = History.from(STUDY);
         for (int i = 0; i < 15; i++) {
-            history = history.with(anyEdit(random));
+            history = history.with(anyEdit(random), Instant.EPOCH);
         }
         Study end = history.study();
         int steps = history.steps().size();
@@ -211,7 +213,7 @@ class StudyTest {
             case 2 -> new TableEdit.SetRowsAside(1, List.of(row), "doubtful");
             case 3 -> new TableEdit.BringRowsBack(1, List.of(row));
             case 4 -> new FigureEdit.Show(1, Layer.values()[random.nextInt(Layer.values().length)], random.nextBoolean());
-            case 5 -> new FigureEdit.ChooseCurve(1, new SeriesKey(3, "dry"), random.nextBoolean() ? new Line() : new Polynomial(2));
+            case 5 -> new FigureEdit.ChooseCurve(1, SeriesKey.group(3, "dry"), random.nextBoolean() ? new Line() : new Polynomial(2));
             case 6 -> new ColumnEdit.SetHeading(1, column, new Heading("H" + row, "u"));
             case 7 -> new TableEdit.InsertRows(1, row, 1 + random.nextInt(2));
             case 8 -> new TableEdit.RemoveRows(1, List.of(row));
@@ -223,10 +225,10 @@ class StudyTest {
 
     @Test
     void aNewEditForgetsWhatWasUndoneAndNothingChangedIsNoStep() {
-        History history = History.from(STUDY).with(new StudyEdit.Rename("a")).undo();
-        assertThat(history.with(new StudyEdit.Rename(STUDY.name())).redoable()).isPresent();
-        assertThat(history.with(new StudyEdit.Rename("b")).redoable()).isEmpty();
-        assertThat(history.with(new FigureEdit.Show(1, Layer.BARS, true)).steps()).isEmpty();
+        History history = History.from(STUDY).with(new StudyEdit.Rename("a"), Instant.EPOCH).undo();
+        assertThat(history.with(new StudyEdit.Rename(STUDY.name()), Instant.EPOCH).redoable()).isPresent();
+        assertThat(history.with(new StudyEdit.Rename("b"), Instant.EPOCH).redoable()).isEmpty();
+        assertThat(history.with(new FigureEdit.Show(1, Layer.BARS, true), Instant.EPOCH).steps()).isEmpty();
         assertThat(STUDY.figure(1).layers()).isEqualTo(Set.of(Layer.BARS, Layer.EQUATIONS, Layer.RESIDUALS));
     }
 
@@ -253,7 +255,7 @@ class StudyTest {
                 new Column(3, new Heading("Stretch", "mm"), Kind.NUMBER, Role.Y, 0,
                         Cells.ofNumbers(new double[] {2, 2.2, 6.1, 4.1, 10, 6.2}))), SetAside.NONE);
         Study study = Study.EMPTY.with(table, Figure.of(1, 1));
-        study = new FigureEdit.PutNote(1, new Note.Drop(1, new SeriesKey(3, "dry"), false, 3.5, true)).apply(study);
+        study = new FigureEdit.PutNote(1, new Note.ReadingMarker(1, SeriesKey.group(3, "dry"), false, 3.5, true)).apply(study);
         for (Edit edit : List.of(new TableEdit.Sort(1, 2, false), new TableEdit.Sort(1, 1, true), new TableEdit.MoveRows(1, 4, 2, -3),
                 new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(1, new Cell.Text("dry")))))) {
             var before = Analysis.ofChosenCurves(study, Progress.NONE).figure(1);

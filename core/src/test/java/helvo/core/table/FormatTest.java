@@ -28,7 +28,8 @@ class FormatTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"0.1, 4, 0.1000", "0.0005, 0, 0.0005", "0.0000002, 0, 2 × 10⁻⁷", "12345678.5, 1, 12345678.5", "0.30000000000000004, 1, 0.3",
+    @CsvSource({"0.1, 4, 0.1000", "0.0005, 0, 0.0005", "0.0000002, 0, 2 × 10⁻⁷", "12345678.5, 1, "
+            + "12345678.5", "0.30000000000000004, 1, 0.3",
             "1.25, 1, 1.25", "-7, 0, -7"})
     void numbersAsWrittenArePaddedAndNotRounded(double number, int decimals, String shown) {
         assertThat(new Format.AsWritten(decimals).shown(number, DecimalMark.POINT).replace('−', '-')).isEqualTo(shown);

@@ -13,6 +13,7 @@ import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Decision.Choice;
 import helvo.core.table.Problem.Sort;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
@@ -75,8 +76,8 @@ class ProblemsTest {
         Study study = new StudyEdit.AddTable(table(column(1, Role.X, 1, 2, 3, 4), column(2, Role.Y, "about 7.6", 5, "n/a", "n/a")),
                 helvo.core.study.Figure.of(1, 1)).apply(Study.EMPTY);
         History history = History.from(study)
-                .with(new DecisionEdit.Decide(1, 2, List.of(0), Sort.NOT_A_NUMBER, Choice.NUMBER_USED, ""))
-                .with(new DecisionEdit.Decide(1, 2, List.of(2, 3), Sort.NOT_A_NUMBER, Choice.MISSING, ""));
+                .with(new DecisionEdit.Decide(1, 2, List.of(0), Sort.NOT_A_NUMBER, Choice.NUMBER_USED, ""), Instant.EPOCH)
+                .with(new DecisionEdit.Decide(1, 2, List.of(2, 3), Sort.NOT_A_NUMBER, Choice.MISSING, ""), Instant.EPOCH);
         Table decided = history.study().table(1);
         assertThat(decided.column(2).cells().cell(0)).isEqualTo(new Cell.Number(7.6));
         assertThat(decided.column(2).cells().cell(3)).isEqualTo(Cell.EMPTY);

@@ -13,7 +13,7 @@ import java.util.function.Consumer;
 
 /// The last handler: a fault that nothing else caught is written to a file in the person's state folder, and said in a sentence.
 public final class FaultLog implements Thread.UncaughtExceptionHandler {
-    private static final long MOST_BYTES = 1_000_000;
+    private static final long MAX_BYTES = 1_000_000;
 
     private final Path folder;
     private final Consumer<String> tell;
@@ -51,7 +51,7 @@ public final class FaultLog implements Thread.UncaughtExceptionHandler {
         Path file = folder.resolve("faults.log");
         try {
             Files.createDirectories(folder);
-            boolean full = Files.exists(file) && Files.size(file) > MOST_BYTES;
+            boolean full = Files.exists(file) && Files.size(file) > MAX_BYTES;
             Files.writeString(file, trace + "\n", StandardOpenOption.CREATE,
                     full ? StandardOpenOption.TRUNCATE_EXISTING : StandardOpenOption.APPEND);
             return Optional.of(file);

@@ -1,10 +1,11 @@
 package helvo.files.book;
 
-import helvo.core.Progress;
 import helvo.core.Phrase;
+import helvo.core.Progress;
 import helvo.core.number.DateText;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
+import helvo.files.archive.GuardedZip;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -54,7 +55,8 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
         CannotRead.unlessReadable(file);
         String name = String.valueOf(file.getFileName());
         if (starts(head(file), COMPOUND)) {
-            throw new CannotRead("“" + name + "” is protected by a password, or of an older kind (.xls): save it as XLSX, ODS or CSV without a password and open that.");
+            throw new CannotRead("“" + name + "” is protected by a password, or of an older kind (.xls): save it as XLSX, ODS or CSV "
+                    + "without a password and open that.");
         }
         GuardedZip zip = GuardedZip.open(file);
         if (zip.has("content.xml")) {
@@ -150,7 +152,8 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
         if (cause instanceof CancellationException stopped) {
             throw stopped;
         }
-        return new CannotRead(Phrase.of("“%s”: %s is damaged and cannot be read to its end. Open the workbook in the program it comes from and save it again.", fileName(), part), cause);
+        return new CannotRead(Phrase.of("“%s”: %s is damaged and cannot be read to its end. Open the workbook in the program it comes "
+                + "from and save it again.", fileName(), part), cause);
     }
 
     /// Whole days are dates; others have as much of a time as they need.

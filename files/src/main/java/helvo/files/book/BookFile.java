@@ -2,8 +2,8 @@ package helvo.files.book;
 
 import com.github.miachm.sods.Sheet;
 import com.github.miachm.sods.SpreadSheet;
-import helvo.core.Progress;
 import helvo.core.Phrase;
+import helvo.core.Progress;
 import helvo.core.number.DateText;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
@@ -25,7 +25,7 @@ import org.apache.poi.xssf.streaming.SXSSFWorkbook;
 /// A table as a workbook with one sheet: headings above, numbers as numbers at full precision, dates as dates.
 public final class BookFile {
     /// Rows that a sheet of either format has (ECMA-376, §18.3.1.73).
-    public static final int MOST_ROWS = 1_048_576;
+    public static final int MAX_ROWS = 1_048_576;
 
     private BookFile() {}
 
@@ -87,8 +87,8 @@ public final class BookFile {
     }
 
     private static void refuseTooLong(Table table) throws IOException {
-        if (table.rows() >= MOST_ROWS) {
-            throw new IOException(Phrase.of("a sheet has no room for more than %,d rows; save it as CSV", MOST_ROWS - 1));
+        if (table.rows() >= MAX_ROWS) {
+            throw new IOException(Phrase.of("a sheet has no room for more than %,d rows; save it as CSV", MAX_ROWS - 1));
         }
     }
 

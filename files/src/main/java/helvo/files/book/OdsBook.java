@@ -3,6 +3,7 @@ package helvo.files.book;
 import helvo.core.Progress;
 import helvo.core.number.DateText;
 import helvo.files.CannotRead;
+import helvo.files.archive.GuardedZip;
 import helvo.files.text.TableBuilder;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -17,8 +18,8 @@ import javax.xml.stream.XMLStreamReader;
 /// A workbook in ODS, read from its content as a stream (OpenDocument 1.3, part 3, §9 and §19.385).
 final class OdsBook extends Book {
     /// A row or cell with a value that claims to stand more often is made to fill memory.
-    private static final int MOST_REPEATS = 1_048_576;
-    private static final int MOST_REPEATED_CELLS = TableBuilder.MOST_COLUMNS + 1;
+    private static final int MAX_REPEATS = 1_048_576;
+    private static final int MAX_REPEATED_CELLS = TableBuilder.MAX_COLUMNS + 1;
     private static final String TABLE = "urn:oasis:names:tc:opendocument:xmlns:table:1.0";
     private static final String OFFICE = "urn:oasis:names:tc:opendocument:xmlns:office:1.0";
 
@@ -131,18 +132,18 @@ final class OdsBook extends Book {
                 int rows = number(xml, "number-rows-spanned");
                 boolean covered = is(xml, "covered-table-cell");
                 Object value = value(xml);
-                int times = columns > 1 ? 1 : Math.min(repeated, MOST_REPEATED_CELLS); // some writers repeat a cell that spans
+                int times = columns > 1 ? 1 : Math.min(repeated, MAX_REPEATED_CELLS); // some writers repeat a cell that spans
                 for (int i = 0; i < times && value != null && !covered; i++) {
                     cells.add(new Placed(column + i, value, columns, rows));
                 }
-                column = Math.min(column + repeated, MOST_REPEATS);
+                column = Math.min(column + repeated, MAX_REPEATS);
             }
         }
     }
 
     private static int number(XMLStreamReader xml, String attribute) {
         String text = xml.getAttributeValue(TABLE, attribute);
-        return text == null ? 1 : Math.clamp(Long.parseLong(text), 1, MOST_REPEATS);
+        return text == null ? 1 : Math.clamp(Long.parseLong(text), 1, MAX_REPEATS);
     }
 
     /// The value of the cell whose start was just read; null for none. Reads to its end.

@@ -22,7 +22,7 @@ import java.util.stream.IntStream;
 /// stand alone in their rows, with up to three rows of headings above the first number.
 final class SheetRows implements Book.Visitor {
     private static final int HELD_BACK = 40;
-    private static final int MOST_HEADING_ROWS = 3;
+    private static final int MAX_HEADING_ROWS = 3;
     private static final int LONGEST_UNIT = 12;
 
     private final String file;
@@ -69,9 +69,11 @@ final class SheetRows implements Book.Visitor {
 
     @Override
     public void cell(int at, int column, Object value, int columns, int rows) throws CannotRead {
-        if (column >= TableBuilder.MOST_COLUMNS) {
+        if (column >= TableBuilder.MAX_COLUMNS) {
             tooWide = true;
-            throw new CannotRead(Phrase.of("“%s”, sheet “%s”: row %,d has more than %,d columns, which is more than Helvo reads: is the table on its side?", file, sheet, at + 1, TableBuilder.MOST_COLUMNS));
+            throw new CannotRead(Phrase.of("“%s”, sheet “%s”: row %,d has more than %,d columns, which is more than Helvo reads: "
+                    + "is the "
+                    + "table on its side?", file, sheet, at + 1, TableBuilder.MAX_COLUMNS));
         }
         if (row == null || row.number != at) {
             endRow();
@@ -98,7 +100,8 @@ final class SheetRows implements Book.Visitor {
             begin();
         }
         if (builder.rows() == 0) {
-            throw new CannotRead(Phrase.of("“%s”, sheet “%s”, has headings only: there is no row of values below them.", file, sheet));
+            throw new CannotRead(Phrase.of("“%s”, sheet “%s”, has headings only: there is no row of values below them.", file,
+                    sheet));
         }
         Table table = builder.tableOf(name, headings);
         notices.addAll(builder.notices());
@@ -140,7 +143,7 @@ final class SheetRows implements Book.Visitor {
                     .collect(Collectors.joining("”, “")) + "”.");
         }
         int values = first;
-        while (values < held.size() && values < first + MOST_HEADING_ROWS && !held.get(values).hasNumber()) {
+        while (values < held.size() && values < first + MAX_HEADING_ROWS && !held.get(values).hasNumber()) {
             values++;
         }
         boolean allText = values == held.size() || !held.get(values).hasNumber();

@@ -1,13 +1,12 @@
 package helvo.files.book;
 
-import helvo.core.Progress;
 import helvo.core.Phrase;
+import helvo.core.Progress;
 import helvo.core.number.DateText;
 import helvo.files.CannotRead;
+import helvo.files.archive.GuardedZip;
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -48,10 +47,9 @@ final class XlsxBook extends Book {
         since1904 = since1904();
         var sheets = (XSSFReader.SheetIterator) reader.getSheetsData();
         while (sheets.hasNext()) {
-            try (InputStream unread = sheets.next()) {
-                PackagePart part = sheets.getSheetPart();
-                parts.put(sheets.getSheetName(), part.getPartName().getName().substring(1));
-            }
+            sheets.next().close();
+            PackagePart part = sheets.getSheetPart();
+            parts.put(sheets.getSheetName(), part.getPartName().getName().substring(1));
         }
     }
 

@@ -1,6 +1,6 @@
 package helvo.files.json;
 
-import helvo.core.analysis.Examination;
+import helvo.core.analysis.Diagnostics;
 import helvo.core.bounds.Bounds;
 import helvo.core.bounds.Minimax;
 import helvo.core.bounds.Passing;
@@ -14,7 +14,7 @@ import tools.jackson.databind.node.ObjectNode;
 final class BoundsJson {
     private BoundsJson() {}
 
-    static ObjectNode of(Bounds bounds, Examination examined) {
+    static ObjectNode of(Bounds bounds, Diagnostics diagnostics) {
         ObjectNode node = JsonNodeFactory.instance.objectNode();
         node.put("exists", bounds.exist()).put("bars", bounds.bars());
         rows(node, "withoutBars", bounds.without());
@@ -31,13 +31,13 @@ final class BoundsJson {
         FitJson.put(node, "leastEqualBar", bounds.equalBar().isPresent()
                 ? OptionalDouble.of(bounds.equalBar().getAsDouble() * bounds.least().factor()) : OptionalDouble.empty());
         rows(node, "inTheWay", bounds.obstacles());
-        Optional<Passing> passing = examined.passing();
+        Optional<Passing> passing = diagnostics.passing();
         FitJson.put(node, "fittedLineFactor", passing.map(each -> OptionalDouble.of(each.factor())).orElse(OptionalDouble.empty()));
         passing.ifPresentOrElse(each -> {
             node.put("fittedLinePasses", each.passes());
             rows(node, "fittedLineMisses", each.missed());
         }, () -> node.putNull("fittedLinePasses").putNull("fittedLineMisses"));
-        FitJson.put(node, "leastPolynomialFactor", examined.minimax().map(Minimax::factor).map(OptionalDouble::of)
+        FitJson.put(node, "leastPolynomialFactor", diagnostics.minimax().map(Minimax::factor).map(OptionalDouble::of)
                 .orElse(OptionalDouble.empty()));
         bounds.ends().ifPresentOrElse(ends -> {
             ObjectNode each = node.putObject("endsMethod");

@@ -1,24 +1,27 @@
 package helvo.files.json;
 
+import helvo.core.Progress;
 import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.FoundReading;
 import helvo.core.analysis.RowUse;
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.Progress;
 import helvo.core.bounds.Bounds;
 import helvo.core.compare.Comparison;
-import helvo.core.curve.Curve;
 import helvo.core.fit.Check;
 import helvo.core.fit.Coefficient;
 import helvo.core.fit.Correlation;
+import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Quality;
 import helvo.core.fit.Residuals;
+import helvo.core.look.Note;
+import helvo.core.number.NumberFormat;
 import helvo.core.reading.Reading;
 import helvo.core.reading.Solution;
-import helvo.core.number.NumberFormat;
 import helvo.core.readout.Equation;
 import helvo.core.table.Column;
+import helvo.core.table.SeriesKey;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -45,6 +48,26 @@ public final class FitJson {
     public record Asked(List<Double> at, List<Double> when, boolean bounds) {}
 
     public static String report(FigureAnalysis figure, Asked asked) {
+        return MAPPER.writeValueAsString(node(figure, asked));
+    }
+
+    /// The reports of figures made again for other data, one for each file and figure.
+    ///
+    /// @param reports as [#reportOf] makes them
+    public static String reports(List<ObjectNode> reports) {
+        return MAPPER.writeValueAsString(NODES.objectNode().set("results", NODES.arrayNode().addAll(reports)));
+    }
+
+    /// The report of one figure, with the readings that are on it.
+    public static ObjectNode reportOf(String file, FigureAnalysis figure) {
+        List<Note.ReadingMarker> notes = figure.readings().stream().map(FoundReading::note).toList();
+        ObjectNode report = NODES.objectNode().put("file", file).put("table", figure.table().name()).put("figure", figure.figure().name());
+        report.setAll(node(figure, new Asked(notes.stream().filter(note -> !note.fromY()).map(Note.ReadingMarker::at).toList(),
+                notes.stream().filter(Note.ReadingMarker::fromY).map(Note.ReadingMarker::at).toList(), true)));
+        return report;
+    }
+
+    private static ObjectNode node(FigureAnalysis figure, Asked asked) {
         ObjectNode report = NODES.objectNode();
         report.set("x", column(figure.xs().getFirst()));
         figure.xTime().ifPresent(time -> report.putObject("time").put("since", time.originText()).put("per", time.per().word()));
@@ -54,7 +77,7 @@ public final class FitJson {
         figure.series().forEach(series -> fits.add(fit(series, asked)));
         figure.comparisons().stream().findFirst().ifPresentOrElse(comparison -> report.set("comparison", comparison(comparison)),
                 () -> report.putNull("comparison"));
-        return MAPPER.writeValueAsString(report);
+        return report;
     }
 
     /// The report of `helvo curves --json`: every shape fitted to the same points, best AICc first.
@@ -63,7 +86,7 @@ public final class FitJson {
         ObjectNode report = NODES.objectNode();
         ArrayNode curves = report.putArray("curves");
         for (FitOutcome outcome : series.ranked()) {
-            ObjectNode node = fit(series.showing(outcome.curve()).examining(Progress.NONE), asked);
+            ObjectNode node = fit(series.showing(outcome.curve()).diagnosing(Progress.NONE), asked);
             put(node, "weight", series.weight(outcome.curve()));
             curves.add(node);
         }
@@ -76,10 +99,10 @@ public final class FitJson {
 
     private static ObjectNode fit(SeriesAnalysis series, Asked asked) {
         ObjectNode node = NODES.objectNode();
-        node.put("group", series.key().group().isEmpty() || series.key().isTogether() ? null : series.key().group());
+        node.put("group", series.key().rows() == SeriesKey.Rows.GROUP ? series.key().group() : null);
         node.put("curve", series.chosen().curve().keyword());
         node.put("degree", series.chosen().curve().degree() == 0 ? null : (Integer) series.chosen().curve().degree());
-        node.put("fittedOn", series.chosen().curve().fittedOn());
+        node.put("fittedOn", series.chosen().curve().fittedOn().symbol());
         node.set("rows", rows(series));
         switch (series.chosen()) {
             case FitOutcome.NotFitted(_, var reason) -> node.put("problem", reason.sentence(NumberFormat.POINT));
@@ -142,13 +165,13 @@ public final class FitJson {
         node.put("weights", quality.weighting().name().toLowerCase(Locale.ROOT));
         ArrayNode checks = node.putArray("checks");
         for (Check check : series.checks()) {
-            ObjectNode each = checks.addObject().put("check", check.name());
+            ObjectNode each = checks.addObject().put("check", check.kind().keyword());
             put(each, "statistic", OptionalDouble.of(check.statistic()));
             put(each, "p", check.p());
             each.put("says", check.says());
         }
         if (asked.bounds() && series.bounds().isPresent()) {
-            node.set("bounds", BoundsJson.of(series.bounds().get(), series.examined().orElseThrow()));
+            node.set("bounds", BoundsJson.of(series.bounds().get(), series.diagnostics().orElseThrow()));
         } else {
             node.putNull("bounds");
         }
@@ -198,7 +221,7 @@ public final class FitJson {
         ObjectNode node = NODES.objectNode();
         ArrayNode slopes = node.putArray("slopes");
         for (Comparison.Group group : comparison.groups()) {
-            Coefficient slope = group.line().coefficient("b");
+            Coefficient slope = group.line().slope();
             ObjectNode each = slopes.addObject().put("group", group.name()).put("slope", slope.value());
             put(each, "standardError", Equation.standardError(slope));
         }

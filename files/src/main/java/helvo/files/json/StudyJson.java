@@ -3,11 +3,12 @@ package helvo.files.json;
 import com.fasterxml.jackson.annotation.JsonAutoDetect.Visibility;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import com.fasterxml.jackson.annotation.PropertyAccessor;
-import helvo.core.curve.Curve;
-import helvo.core.curve.Curves;
-import helvo.core.curve.FixedInterceptLine;
+import helvo.core.fit.Curve;
+import helvo.core.fit.Curves;
+import helvo.core.fit.FixedInterceptLine;
 import helvo.core.look.Note;
 import helvo.core.study.ColumnEdit;
+import helvo.core.study.Commit;
 import helvo.core.study.DecisionEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
@@ -37,14 +38,22 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.jsontype.NamedType;
 import tools.jackson.databind.module.SimpleModule;
 
-/// The JSON form of edits, for the journal. A type's name here is part of the format: it stays when a class is renamed.
+/// The JSON form of studies, edits and commits, for the study file and the journal. A type's name here is part of the format: it
+/// stays when a class is renamed.
 public final class StudyJson {
     private static final Map<String, Class<?>> NAMES = new TreeMap<>(Map.ofEntries(
+            Map.entry("step", Commit.Do.class),
+            Map.entry("goes on", Commit.GoOn.class),
+            Map.entry("go to", Commit.GoTo.class),
+            Map.entry("take up", Commit.TakeUp.class),
             Map.entry("rename study", StudyEdit.Rename.class),
             Map.entry("begin", StudyEdit.Begin.class),
             Map.entry("add table", StudyEdit.AddTable.class),
             Map.entry("remove table", StudyEdit.RemoveTable.class),
             Map.entry("replace table", StudyEdit.ReplaceTable.class),
+            Map.entry("use data", StudyEdit.UseData.class),
+            Map.entry("follow", StudyEdit.Follow.class),
+            Map.entry("append rows", TableEdit.AppendRows.class),
             Map.entry("set cell", TableEdit.SetCell.class),
             Map.entry("set aside where", TableEdit.SetAsideWhere.class),
             Map.entry("move rows", TableEdit.MoveRows.class),
@@ -65,7 +74,7 @@ public final class StudyJson {
             Map.entry("take back", DecisionEdit.TakeBack.class),
             Map.entry("rename table", StudyEdit.RenameTable.class),
             Map.entry("summarise", StudyEdit.Summarise.class),
-            Map.entry("together", StudyEdit.Together.class),
+            Map.entry("compound", StudyEdit.Compound.class),
             Map.entry("set rows aside", TableEdit.SetRowsAside.class),
             Map.entry("bring rows back", TableEdit.BringRowsBack.class),
             Map.entry("set block", TableEdit.SetBlock.class),
@@ -98,7 +107,7 @@ public final class StudyJson {
             Map.entry("text", Note.Text.class),
             Map.entry("rule", Note.Rule.class),
             Map.entry("span", Note.Span.class),
-            Map.entry("drop", Note.Drop.class),
+            Map.entry("reading-marker", Note.ReadingMarker.class),
             Map.entry("is", RowCondition.Is.class),
             Map.entry("is one of", RowCondition.OneOf.class),
             Map.entry("between", RowCondition.Between.class),
@@ -113,12 +122,30 @@ public final class StudyJson {
             Map.entry("set", Derivation.Membership.class),
             Map.entry("group", Derivation.Group.class),
             Map.entry("statistic", Derivation.Statistic.class)));
-    private static final JsonMapper MAPPER = mapper();
+    private static final JsonMapper MAPPER = newMapper();
 
     private StudyJson() {}
 
+    /// Reads and writes all that a study is made of, cells included.
+    public static JsonMapper mapper() {
+        return MAPPER;
+    }
+
     public static String text(Edit edit) {
         return MAPPER.writerFor(Edit.class).writeValueAsString(edit);
+    }
+
+    public static String text(Commit commit) {
+        return MAPPER.writerFor(Commit.class).writeValueAsString(commit);
+    }
+
+    /// @throws IllegalArgumentException when the text is no commit
+    public static Commit commit(String json) {
+        try {
+            return MAPPER.readValue(json, Commit.class);
+        } catch (JacksonException e) {
+            throw new IllegalArgumentException("not a commit: " + e.getOriginalMessage(), e);
+        }
     }
 
     /// @throws IllegalArgumentException when the text is no edit
@@ -132,6 +159,9 @@ public final class StudyJson {
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "do")
     private interface NamedEdit {}
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "commit")
+    private interface NamedCommit {}
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "rows where")
     private interface NamedCondition {}
@@ -148,7 +178,7 @@ public final class StudyJson {
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "note")
     private interface NamedNote {}
 
-    private static JsonMapper mapper() {
+    private static JsonMapper newMapper() {
         var values = new SimpleModule("helvo");
         values.addSerializer(Cell.class, new CellOut());
         values.addDeserializer(Cell.class, new CellIn());
@@ -160,6 +190,7 @@ public final class StudyJson {
         values.addDeserializer(SetAside.class, new SetAsideIn());
         var builder = JsonMapper.builder().addModule(values)
                 .changeDefaultVisibility(visibility -> visibility.withVisibility(PropertyAccessor.IS_GETTER, Visibility.NONE))
+                .addMixIn(Commit.class, NamedCommit.class)
                 .addMixIn(Edit.class, NamedEdit.class)
                 .addMixIn(Note.class, NamedNote.class)
                 .addMixIn(RowCondition.class, NamedCondition.class)

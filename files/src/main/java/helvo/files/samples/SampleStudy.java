@@ -1,20 +1,19 @@
 package helvo.files.samples;
 
-import helvo.core.curve.Curve;
-import helvo.core.curve.Exponential;
-import helvo.core.curve.Logarithmic;
-import helvo.core.curve.Logistic;
-import helvo.core.curve.Power;
+import helvo.core.fit.Curve;
+import helvo.core.fit.Exponential;
+import helvo.core.fit.Logarithmic;
+import helvo.core.fit.Logistic;
+import helvo.core.fit.Power;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
-import helvo.core.study.History;
 import helvo.core.study.Layer;
-import helvo.core.study.SeriesKey;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Role;
+import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
 import helvo.files.text.TextTable;
@@ -30,10 +29,12 @@ import java.util.Optional;
 public final class SampleStudy {
     private static final int BATH = 3;
 
+    public static final String NAME = "Marram cords, week 14";
+
     private SampleStudy() {}
 
     public static Study study() {
-        Study study = Study.EMPTY.withName("Marram cords, week 14");
+        Study study = Study.EMPTY.withName(NAME);
         for (String name : List.of("Stretch", "Creep", "Bath", "Failed", "Dye", "Breaking", "Pluck", "Pulls", "Stock")) {
             study = StudyEdit.AddTable.to(study, table(name)).apply(study);
         }
@@ -44,16 +45,15 @@ public final class SampleStudy {
                 shape(2, new Logarithmic()), shape(4, new Logistic()), shape(5, new Exponential(false)), shape(6, new Power(false)),
                 new FigureEdit.Show(study.figureOver(stretch).id(), Layer.BOUNDS, true),
                 new FigureEdit.SetTitle(study.figureOver(stretch).id(), Optional.of("Stretch of 3 mm marram cord under load")));
-        History history = History.from(study);
         for (Edit decision : decisions) {
-            history = history.with(decision);
+            study = decision.apply(study);
         }
-        return history.study();
+        return study;
     }
 
     /// The shape that fits the y of a table, the second column.
     private static Edit shape(int table, Curve curve) {
-        return new FigureEdit.ChooseCurve(table, new SeriesKey(2, ""), curve);
+        return new FigureEdit.ChooseCurve(table, SeriesKey.whole(2), curve);
     }
 
     private static Table table(String name) {

@@ -28,7 +28,7 @@ public final class ResidualsCsv {
     }
 
     private static String[] row(SeriesAnalysis series, Residuals residuals, int i) {
-        return new String[] {series.key().isTogether() ? "all" : series.key().group(), Integer.toString(residuals.points().rows()[i] + 1),
+        return new String[] {series.key().isPooled() ? "all" : series.key().group(), Integer.toString(residuals.points().rows()[i] + 1),
                 NumberText.shortest(residuals.points().x()[i]),
             NumberText.shortest(residuals.points().y()[i]), NumberText.shortest(residuals.fitted(i)),
                     NumberText.shortest(residuals.raw()[i]), text(residuals.percentOfFitted(i)),

@@ -24,16 +24,16 @@ import java.util.Optional;
 /// of empty fields only counts when a fuller one follows it.
 public final class TableBuilder {
     /// More columns than this are a wrong delimiter or no table.
-    public static final int MOST_COLUMNS = 1000;
+    public static final int MAX_COLUMNS = 1000;
     /// Decimals beyond these are shown where a cell has them, not padded to.
-    private static final int MOST_DECIMALS = 10;
+    private static final int MAX_DECIMALS = 10;
     /// A stored number with more decimals was computed, not written.
-    private static final int MOST_COMPUTED_DECIMALS = 6;
+    private static final int MAX_COMPUTED_DECIMALS = 6;
     /// Different texts of one column that are kept once each, as group names are.
-    private static final int MOST_SHARED_TEXTS = 4096;
+    private static final int MAX_SHARED_TEXTS = 4096;
 
     /// What a table may take of the memory, so that as much as its analysis needs is left.
-    private static final long MOST_BYTES = Runtime.getRuntime().maxMemory() / 8;
+    private static final long MAX_BYTES = Runtime.getRuntime().maxMemory() / 8;
     private static final int BYTES_OF_A_TEXT = 56;
 
     private final DecimalMark mark;
@@ -56,11 +56,11 @@ public final class TableBuilder {
         void number(double number, int written) {
             cells.addNumber(number);
             numbers++;
-            decimals = Math.max(decimals, Math.min(MOST_DECIMALS, written));
+            decimals = Math.max(decimals, Math.min(MAX_DECIMALS, written));
         }
 
         void text(String text) {
-            String kept = shared.size() < MOST_SHARED_TEXTS ? shared.putIfAbsent(text, text) : null;
+            String kept = shared.size() < MAX_SHARED_TEXTS ? shared.putIfAbsent(text, text) : null;
             cells.addText(kept == null ? text : kept);
             bytesOfTexts += kept == null ? BYTES_OF_A_TEXT + 2L * text.length() : Long.BYTES;
             texts++;
@@ -83,7 +83,7 @@ public final class TableBuilder {
 
     /// No further row should be added: it would not fit in the memory together with its analysis.
     boolean full() {
-        return (long) rows * columns.size() * Double.BYTES + bytesOfTexts > MOST_BYTES;
+        return (long) rows * columns.size() * Double.BYTES + bytesOfTexts > MAX_BYTES;
     }
 
     void notice(String sentence) {
@@ -130,7 +130,7 @@ public final class TableBuilder {
     public void number(double number) {
         ColumnBuilder column = next();
         int decimals = Math.max(0, new BigDecimal(Double.toString(number)).stripTrailingZeros().scale());
-        column.number(number, decimals > MOST_COMPUTED_DECIMALS ? 0 : decimals);
+        column.number(number, decimals > MAX_COMPUTED_DECIMALS ? 0 : decimals);
     }
 
     /// A field that is known to be text, not blank.

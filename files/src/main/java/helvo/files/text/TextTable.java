@@ -5,8 +5,8 @@ import de.siegmar.fastcsv.reader.CommentStrategy;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.RecordWrapper;
-import helvo.core.Progress;
 import helvo.core.Phrase;
+import helvo.core.Progress;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
 import java.io.ByteArrayInputStream;
@@ -165,7 +165,8 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
             if (e.getCause() instanceof TooWide wide) {
                 throw tooWide(name, wide);
             }
-            throw new CannotRead(Phrase.of("“%s”: the lines from %,d on are no table (a value goes on for millions of characters; a quotation mark may lack its pair).", name, rows.line()), e);
+            throw new CannotRead(Phrase.of("“%s”: the lines from %,d on are no table (a value goes on for millions of characters; a "
+                    + "quotation mark may lack its pair).", name, rows.line()), e);
         } catch (TooWide e) {
             throw tooWide(name, e);
         }
@@ -173,7 +174,8 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
     }
 
     private static CannotRead tooWide(String name, TooWide wide) {
-        return new CannotRead(Phrase.of("“%s”: line %,d has more than %,d columns, which is more than Helvo reads: is the table on its side, or the delimiter another?", name, wide.line, TableBuilder.MOST_COLUMNS), wide);
+        return new CannotRead(Phrase.of("“%s”: line %,d has more than %,d columns, which is more than Helvo reads: is the table on its "
+                + "side, or the delimiter another?", name, wide.line, TableBuilder.MAX_COLUMNS), wide);
     }
 
     /// Takes the fields from the CSV reader as they stand in its buffer.
@@ -208,7 +210,8 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
 
         void ended(boolean whole) {
             if (!whole) {
-                builder.notice(Phrase.of("Only the first %,d rows were read: with more, the memory that Helvo may use would be full. Split the file, or leave columns out of it.", builder.rows()));
+                builder.notice(Phrase.of("Only the first %,d rows were read: with more, the memory that Helvo may use would be full. "
+                        + "Split the file, or leave columns out of it.", builder.rows()));
             }
         }
 
@@ -220,7 +223,7 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
 
         @Override
         protected void handleField(int index, char[] buffer, int offset, int length, boolean quoted) {
-            if (index >= TableBuilder.MOST_COLUMNS) {
+            if (index >= TableBuilder.MAX_COLUMNS) {
                 throw new TooWide(line);
             }
             if (inHeadings) {
@@ -270,7 +273,8 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
                         : "lines that begin with # were left out as comments"));
             }
             if (ragged > 0) {
-                notices.add(Phrase.of("%,d %s not as many fields as the first (line %,d is one): missing fields are empty cells, more fields more columns.", ragged, ragged == 1 ? "line has" : "lines have", firstRagged));
+                notices.add(Phrase.of("%,d %s not as many fields as the first (line %,d is one): missing fields are empty cells, more "
+                        + "fields more columns.", ragged, ragged == 1 ? "line has" : "lines have", firstRagged));
             }
             int dot = file.lastIndexOf('.');
             Table table = builder.table(dot > 0 ? file.substring(0, dot) : file, headings);

@@ -16,9 +16,9 @@ import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
-import helvo.files.ReadTable;
-import helvo.files.TableFile;
 import helvo.files.samples.SampleStudy;
+import helvo.files.table.ReadTable;
+import helvo.files.table.TableFile;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -221,9 +221,11 @@ class BookTest {
             }
         }
         assertThatThrownBy(() -> read(file)).isInstanceOf(CannotRead.class)
-                .hasMessageContaining("unpacks to far more than a workbook holds");
-        String repeated = content("<table:table-row table:number-rows-repeated='1000000000'><table:table-cell table:number-columns-repeated='1000000000'/></table:table-row>"
-                + "<table:table-row><table:table-cell office:value-type='float' office:value='7' table:number-columns-repeated='900000000'/></table:table-row>");
+                .hasMessageContaining("unpacks to far more than such a file holds");
+        String repeated = content("<table:table-row table:number-rows-repeated='1000000000'><table:table-cell "
+                + "table:number-columns-repeated='1000000000'/></table:table-row>"
+                + "<table:table-row><table:table-cell office:value-type='float' office:value='7' "
+                        + "table:number-columns-repeated='900000000'/></table:table-row>");
         assertThatThrownBy(() -> read(zip("wide.ods", "content.xml", repeated))).isInstanceOf(CannotRead.class);
     }
 
@@ -239,8 +241,10 @@ class BookTest {
 
     @Test
     void whatCouldBeReadOfABrokenSheetIsKept() throws Exception {
-        String broken = content("<table:table-row><table:table-cell office:value-type='float' office:value='1'/><table:table-cell office:value-type='float' office:value='2'/></table:table-row>"
-                + "<table:table-row><table:table-cell office:value-type='float' office:value='3'/><table:table-cell office:value-type='float' office:value='4'/></table:table-row><table:table-row><<<");
+        String broken = content("<table:table-row><table:table-cell office:value-type='float' office:value='1'/><table:table-cell "
+                + "office:value-type='float' office:value='2'/></table:table-row>"
+                + "<table:table-row><table:table-cell office:value-type='float' office:value='3'/><table:table-cell "
+                        + "office:value-type='float' office:value='4'/></table:table-row><table:table-row><<<");
         ReadTable read = read(zip("broken.ods", "content.xml", broken));
         assertThat(read.table().rows()).isEqualTo(2);
         assertThat(read.notices()).singleElement().asString().contains("the sheet “s” is damaged", "What was read before is kept.");
@@ -256,8 +260,10 @@ class BookTest {
     }
 
     private static String content(String rows) {
-        return "<office:document-content xmlns:office='urn:oasis:names:tc:opendocument:xmlns:office:1.0' xmlns:table='urn:oasis:names:tc:opendocument:xmlns:table:1.0' "
-                + "xmlns:text='urn:oasis:names:tc:opendocument:xmlns:text:1.0'><office:body><office:spreadsheet><table:table table:name='s'>" + rows
+        return "<office:document-content xmlns:office='urn:oasis:names:tc:opendocument:xmlns:office:1.0' "
+                + "xmlns:table='urn:oasis:names:tc:opendocument:xmlns:table:1.0' "
+                + "xmlns:text='urn:oasis:names:tc:opendocument:xmlns:text:1.0'><office:body><office:spreadsheet><table:table "
+                        + "table:name='s'>" + rows
                 + "</table:table></office:spreadsheet></office:body></office:document-content>";
     }
 

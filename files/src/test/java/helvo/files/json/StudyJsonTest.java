@@ -3,14 +3,14 @@ package helvo.files.json;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import helvo.core.curve.Curve;
-import helvo.core.curve.Exponential;
-import helvo.core.curve.FixedInterceptLine;
-import helvo.core.curve.Line;
-import helvo.core.curve.Logarithmic;
-import helvo.core.curve.Logistic;
-import helvo.core.curve.Polynomial;
-import helvo.core.curve.Power;
+import helvo.core.fit.Curve;
+import helvo.core.fit.Exponential;
+import helvo.core.fit.FixedInterceptLine;
+import helvo.core.fit.Line;
+import helvo.core.fit.Logarithmic;
+import helvo.core.fit.Logistic;
+import helvo.core.fit.Polynomial;
+import helvo.core.fit.Power;
 import helvo.core.fit.Weighting;
 import helvo.core.look.AxisLook;
 import helvo.core.look.AxisPlace;
@@ -28,7 +28,6 @@ import helvo.core.study.DecisionEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
-import helvo.core.study.SeriesKey;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
@@ -39,12 +38,13 @@ import helvo.core.table.Format;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Problem;
-import helvo.core.table.OwnBars;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
+import helvo.core.table.SeriesKey;
 import helvo.core.table.Statistics;
 import helvo.core.table.Table;
 import helvo.core.table.TimeUnit;
+import helvo.core.table.UniformBars;
 import helvo.files.samples.SampleStudy;
 import java.util.Arrays;
 import java.util.List;
@@ -62,13 +62,14 @@ class StudyJsonTest {
             new StudyEdit.Begin(SAMPLE),
             new StudyEdit.AddTable(STRETCH, SAMPLE.figures().getFirst()),
             new StudyEdit.RemoveTable(2),
-            new StudyEdit.RenameTable(1, "Pulls"),
+            new StudyEdit.RenameTable(1, "Pulls"), new StudyEdit.UseData(STRETCH), new StudyEdit.Follow(1, true),
+            new TableEdit.AppendRows(1, List.of(2, 3), List.of(List.of(new Cell.Number(5), new Cell.Text("odd")))),
             new StudyEdit.Summarise(1, "Means", List.of(2), List.of(3), List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION)),
-            new StudyEdit.Together("Straighten", List.of(new ColumnEdit.AddColumn(1), new StudyEdit.RenameTable(1, "a"))),
+            new StudyEdit.Compound("Straighten", List.of(new ColumnEdit.AddColumn(1), new StudyEdit.RenameTable(1, "a"))),
             new ColumnEdit.UseAsFurtherX(1, 3),
             new ColumnEdit.SetKind(1, 2, Kind.DATE, DateText.Order.MONTH_FIRST),
             new ColumnEdit.SetFormat(1, 2, new Format.Dates(DateText.Form.MINUTE, DateText.Order.DAY_FIRST, TimeUnit.HOUR)),
-            new ColumnEdit.SetBarMeaning(1, 4, BarMeaning.INTERVAL_95), new ColumnEdit.SetOwnBars(1, 2, new OwnBars(0.35, false)),
+            new ColumnEdit.SetBarMeaning(1, 4, BarMeaning.INTERVAL_95), new ColumnEdit.SetOwnBars(1, 2, new UniformBars(0.35, false)),
                     new ColumnEdit.ScaleBars(1, 2, 1.5), new FigureEdit.Weigh(1, Weighting.STATED),
             new ColumnEdit.MoveColumn(1, 2, 0),
             new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.X, true),
@@ -93,24 +94,26 @@ class StudyJsonTest {
             new TableEdit.FillSeries(1, 2, 0, 0.5, 0.1, 12),
             new FigureEdit.SetTitle(1, Optional.of("A title")),
             new FigureEdit.Show(1, Layer.GUIDE_GRID, true),
-            new FigureEdit.ChooseCurve(1, new SeriesKey(3, "dry"), new Polynomial(3)),
+            new FigureEdit.ChooseCurve(1, SeriesKey.group(3, "dry"), new Polynomial(3)),
             new FigureEdit.Resize(1, 85, 60.5),
-            new FigureEdit.SetSheet(1, SheetLook.OURS.get(1).look().withGround(Optional.empty())),
-            new FigureEdit.SetAxis(1, AxisPlace.RIGHT, AxisLook.USUAL.withLimits(Optional.of(0.1), Optional.of(1e300))
-                    .withTitle(Optional.of("v_{0}")).logarithmic(true)
-                    .with(AxisLook.Ticks.INSIDE).with(AxisLook.Grid.MINOR).reversed(true).onOtherSide(true)
-                            .with(AxisLook.DateLabels.NUMERIC)),
+            new FigureEdit.SetSheet(1, SheetLook.PRESETS.get(1).look().withBackground(Optional.empty())),
+            new FigureEdit.SetAxis(1, AxisPlace.RIGHT, AxisLook.DEFAULT.withLimits(Optional.of(0.1), Optional.of(1e300))
+                    .withTitle(Optional.of("v_{0}")).withLogarithmic(true)
+                    .withTicks(AxisLook.Ticks.INSIDE).withGrid(AxisLook.Grid.MINOR).withReversed(true).withOtherSide(true)
+                            .withDates(AxisLook.DateLabels.NUMERIC)),
             new FigureEdit.Zoom(1, Map.of(AxisPlace.X, new FigureEdit.Zoom.Limits(Optional.of(-1.5), Optional.empty()), AxisPlace.Y,
-                    FigureEdit.Zoom.Limits.OWN)),
-            new FigureEdit.SetLegend(1, LegendLook.USUAL.with(LegendLook.Shown.ALWAYS).withAt(Optional.of(new CurveLook.Spot(0.25, 0.5)))
-                    .withOrder(List.of(new SeriesKey(3, "wet"), new SeriesKey(3, "dry")))),
-            new FigureEdit.SetSeriesLook(1, new SeriesKey(3, "dry"),
-                    SeriesLook.USUAL.with(MarkerShape.STAR).with(SeriesLook.Join.SMOOTH).withColor(Optional.of("#1F5F8B")).withSize(1.5)
-                    .withStrength(Optional.of(0.5)).onRight(Optional.of(true)).withLabels(Optional.of(1))
-                            .coloredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).withName(Optional.of("dry cord"))
+                    FigureEdit.Zoom.Limits.AUTOMATIC)),
+            new FigureEdit.SetLegend(1, LegendLook.DEFAULT.withShown(LegendLook.Shown.ALWAYS)
+                    .withAt(Optional.of(new CurveLook.Spot(0.25, 0.5)))
+                    .withOrder(List.of(SeriesKey.group(3, "wet"), SeriesKey.group(3, "dry")))),
+            new FigureEdit.SetSeriesLook(1, SeriesKey.group(3, "dry"),
+                    SeriesLook.DEFAULT.withShape(Optional.of(MarkerShape.STAR)).withJoin(SeriesLook.Join.SMOOTH)
+                            .withColor(Optional.of("#1F5F8B")).withSize(1.5)
+                    .withOpacity(Optional.of(0.5)).withRight(Optional.of(true)).withLabels(Optional.of(1))
+                            .withColoredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).withName(Optional.of("dry cord"))
                             .withEdge(Optional.of("#17242B"))),
-            new FigureEdit.SetCurveLook(1, new SeriesKey(3, "dry"),
-                    CurveLook.USUAL.with(CurveLook.Dash.DASH_DOT).reaching(Optional.of(0.0), Optional.empty())
+            new FigureEdit.SetCurveLook(1, SeriesKey.group(3, "dry"),
+                    CurveLook.DEFAULT.withDash(Optional.of(CurveLook.Dash.DASH_DOT)).reaching(Optional.of(0.0), Optional.empty())
                     .withLabel(Set.of(CurveLook.LabelPart.NAME)).withLabelAt(Optional.of(new CurveLook.Spot(0, 1)))
                             .withDigits(Optional.of(5))),
             new FigureEdit.PutNote(1, new Note.Text(1, "slack", 3, 4.5, Optional.of(new Note.Text.Target(1, 2)))),
@@ -122,7 +125,7 @@ class StudyJsonTest {
             new StudyEdit.SwapAxes(1),
             new StudyEdit.WriteNumbers(Optional.of(new NumberFormat(DecimalMark.COMMA, true))),
             new StudyEdit.KeepLook(new SheetLook.Named("Thesis",
-                    SheetLook.USUAL.withText(11).withLine(1.2).withDashes(true).withFrame(true))),
+                    SheetLook.DEFAULT.withText(11).withLine(1.2).withDashes(true).withFrame(true))),
             new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(1, new Cell.Text("dry")), new RowCondition.Is(2, new Cell.Number(0.1)),
                     new RowCondition.Is(2, Cell.EMPTY), new RowCondition.Between(2, -1, 1e300))));
 
@@ -165,7 +168,7 @@ class StudyJsonTest {
     void everyCurveReadsBackAsItWas() {
         for (Curve curve : List.of(new Line(), new FixedInterceptLine(-2.5), new Polynomial(10), new Logarithmic(), new Exponential(true),
                 new Exponential(false), new Power(true), new Logistic())) {
-            Edit edit = new FigureEdit.ChooseCurve(1, new SeriesKey(3, ""), curve);
+            Edit edit = new FigureEdit.ChooseCurve(1, SeriesKey.whole(3), curve);
             assertThat(StudyJson.edit(StudyJson.text(edit))).isEqualTo(edit);
         }
     }
@@ -173,7 +176,7 @@ class StudyJsonTest {
     @Test
     void everyNoteReadsBackAsItWas() {
         for (Note note : List.of(new Note.Rule(2, true, 0.5, "half"), new Note.Span(3, false, 1, 2, ""),
-                new Note.Drop(4, new SeriesKey(3, "dry"), true, 0.5, true))) {
+                new Note.ReadingMarker(4, SeriesKey.group(3, "dry"), true, 0.5, true))) {
             Edit edit = new FigureEdit.PutNote(1, note);
             assertThat(StudyJson.edit(StudyJson.text(edit))).isEqualTo(edit);
         }

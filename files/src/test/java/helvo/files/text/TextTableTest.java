@@ -13,7 +13,7 @@ import helvo.core.table.Problems;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
-import helvo.files.TableFile;
+import helvo.files.table.TableFile;
 import java.io.IOException;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
@@ -49,7 +49,8 @@ class TextTableTest {
                 Arguments.of("semicolons, decimal point", "Load / N;Länge / mm\n1.5;2.25\n2.5;3.5", utf8, Delimiter.SEMICOLON,
                         DecimalMark.POINT),
                 Arguments.of("tabs, decimal comma", "Load (N)\tLänge (mm)\n1,5\t2,25\n2,5\t3,5\n", utf8, Delimiter.TAB, DecimalMark.COMMA),
-                Arguments.of("byte order mark", "\ufeffLoad (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n", utf8, Delimiter.COMMA, DecimalMark.POINT),
+                Arguments.of("byte order mark", "\ufeffLoad (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n", utf8, Delimiter.COMMA,
+                        DecimalMark.POINT),
                 Arguments.of("Windows-1252", "Load (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n", TextLayout.WINDOWS, Delimiter.COMMA,
                         DecimalMark.POINT),
                 Arguments.of("UTF-16", "Load (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n", StandardCharsets.UTF_16, Delimiter.COMMA,

@@ -1,0 +1,238 @@
+package helvo.cli;
+
+import helvo.core.Phrase;
+import helvo.core.Progress;
+import helvo.core.analysis.Analysis;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.study.OtherData;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.table.Table;
+import helvo.figure.FigureDrawing;
+import helvo.figure.FigureFile;
+import helvo.figure.FigureFormat;
+import helvo.files.CannotRead;
+import helvo.files.json.FitJson;
+import helvo.files.study.StudyFile;
+import helvo.files.table.ReadTable;
+import helvo.files.text.ResultsCsv;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.DirectoryStream;
+import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeSet;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+import tools.jackson.databind.node.ObjectNode;
+
+/// Makes the figures and fits of a study again for the data of many files.
+@Command(name = "apply", mixinStandardHelpOptions = true,
+        description = "Make every figure, fit and reading of a study again for each of many files.",
+        footer = {"", "Columns are matched by their headings. A file that does not fit is said, and the others are done.",
+            "The folder gets the figures of each file, and results.csv and results.json with all numbers side by side.", "",
+            "helvo apply cords.helvo --data Stretch=monday.csv tuesday.csv --out week",
+            "helvo apply cords.helvo --data \"Stretch=runs/*.csv\" --out all"})
+final class ApplyCommand implements Callable<Integer> {
+    @Spec
+    private CommandSpec command;
+
+    @Parameters(paramLabel = "STUDY", description = "A study saved by Helvo (.helvo).")
+    private Path study;
+
+    @Option(names = "--data", required = true, arity = "1..*", paramLabel = "TABLE=FILE",
+            description = "The table, and the files to take its data from; * and ? stand for any characters. Where several tables are "
+            + "named, the first files of all belong together, and so on.")
+    private List<String> data;
+
+    @Option(names = "--out", required = true, paramLabel = "FOLDER", description = "Is made where there is none.")
+    private Path out;
+
+    @Option(names = "--figures", paramLabel = "FORMAT", defaultValue = "svg",
+            description = "png, svg or pdf (default: ${DEFAULT-VALUE}).")
+    private String figures;
+
+    /// One run: the tables by their new data.
+    private record Run(String name, Map<Table, Path> files) {}
+
+    @Override
+    public Integer call() throws CannotRead, Refused {
+        FigureFormat format = FigureFormat.of("figure." + figures.toLowerCase(Locale.ROOT))
+                .orElseThrow(() -> wrong("--figures “" + figures + "” must be png, svg or pdf."));
+        Study kept = StudyFile.read(study, Progress.NONE).history().study();
+        List<Run> runs = runs(kept);
+        var results = new ResultsCsv();
+        var reports = new ArrayList<ObjectNode>();
+        PrintWriter err = command.commandLine().getErr();
+        int done = 0;
+        for (Run run : runs) {
+            try {
+                List<FigureAnalysis> made = made(kept, run, err);
+                write(made, run, format);
+                made.forEach(figure -> results.add(run.name, figure));
+                made.forEach(figure -> reports.add(FitJson.reportOf(run.name, figure)));
+                done++;
+            } catch (CannotRead | Refused e) {
+                err.println(run.name + ": " + e.getMessage());
+                results.addProblem(run.name, e.getMessage());
+            }
+        }
+        try {
+            Files.createDirectories(out);
+            results.write(out.resolve("results.csv"));
+            Files.writeString(out.resolve("results.json"), FitJson.reports(reports) + "\n");
+        } catch (IOException e) {
+            throw new Refused("“" + out + "” could not be written to: " + e.getMessage() + ". Choose another folder.");
+        }
+        command.commandLine().getOut().println(Phrase.of("%d of %d files done; results.csv and results.json are in %s.", done, runs.size(),
+                out));
+        return done == runs.size() ? Helvo.DONE : Helvo.DATA_DO_NOT_ALLOW;
+    }
+
+    // ---- which files for which tables ----
+
+    private List<Run> runs(Study kept) throws Refused {
+        Map<Table, List<Path>> files = files(kept);
+        List<Integer> counts = files.values().stream().map(List::size).distinct().toList();
+        if (counts.size() > 1) {
+            throw wrong("--data: the tables have different numbers of files (" + String.join(", ", files.values().stream()
+                    .map(each -> Integer.toString(each.size())).toList()) + "); files in the same place belong together.");
+        }
+        var runs = new ArrayList<Run>();
+        var names = new TreeSet<String>();
+        for (int i = 0; i < counts.getFirst(); i++) {
+            Map<Table, Path> one = new LinkedHashMap<>();
+            for (var each : files.entrySet()) {
+                one.put(each.getKey(), each.getValue().get(i));
+            }
+            String base = files.values().iterator().next().get(i).getFileName().toString().replaceFirst("\\.[^.]*$", "");
+            String name = base;
+            for (int n = 2; !names.add(name.toLowerCase(Locale.ROOT)); n++) {
+                name = base + " " + n;
+            }
+            runs.add(new Run(name, one));
+        }
+        return runs;
+    }
+
+    private Map<Table, List<Path>> files(Study kept) throws Refused {
+        Map<Table, List<Path>> files = new LinkedHashMap<>();
+        Table table = null;
+        for (String each : data) {
+            int sign = each.indexOf('=');
+            Optional<Table> named = sign < 0 ? Optional.empty() : table(kept, each.substring(0, sign));
+            if (named.isEmpty() && table == null) {
+                throw wrong("--data “" + each + "” names no table of the study: write TABLE=FILE with TABLE one of "
+                        + String.join(", ", kept.tables().stream().map(Table::name).toList()) + ".");
+            }
+            table = named.orElse(table);
+            String file = named.isPresent() ? each.substring(sign + 1) : each;
+            if (!file.isEmpty()) {
+                files.computeIfAbsent(table, _ -> new ArrayList<>()).addAll(matching(file));
+            }
+        }
+        if (files.isEmpty()) {
+            throw wrong("--data names no file.");
+        }
+        return files;
+    }
+
+    private Optional<Table> table(Study kept, String name) {
+        List<Table> exact = kept.tables().stream().filter(each -> each.name().equals(name)).toList();
+        List<Table> alike = exact.isEmpty() ? kept.tables().stream().filter(each -> each.name().equalsIgnoreCase(name)).toList() : exact;
+        if (alike.size() > 1) {
+            throw wrong("--data: several tables of the study are called “" + name + "”; rename one.");
+        }
+        return alike.stream().findFirst();
+    }
+
+    /// The file itself, or those that a pattern in its last part stands for, in the order of their names.
+    private List<Path> matching(String file) throws Refused {
+        Path path = path(file.replaceAll("[*?]", "_"));
+        if (!file.matches(".*[*?].*")) {
+            return List.of(path(file));
+        }
+        int cut = Math.max(file.lastIndexOf('/'), file.lastIndexOf(java.io.File.separatorChar));
+        Path folder = cut < 0 ? Path.of("") : Path.of(file.substring(0, cut + 1));
+        String pattern = file.substring(cut + 1).replaceAll("[\\[\\]{}\\\\]", "\\\\$0");
+        var found = new TreeSet<Path>();
+        try (DirectoryStream<Path> all = Files.newDirectoryStream(folder, pattern)) {
+            all.forEach(found::add);
+        } catch (IOException | InvalidPathException e) {
+            throw new Refused("The folder of “" + file + "” could not be read: check its name.");
+        }
+        if (found.isEmpty()) {
+            throw new Refused("No file is called like “" + path.getParent() + file.substring(Math.max(0, cut)) + "”.");
+        }
+        return List.copyOf(found);
+    }
+
+    private Path path(String file) {
+        try {
+            return Path.of(file);
+        } catch (InvalidPathException e) {
+            throw wrong("--data “" + file + "” is no name of a file.");
+        }
+    }
+
+    // ---- one run ----
+
+    private static List<FigureAnalysis> made(Study kept, Run run, PrintWriter err) throws CannotRead, Refused {
+        Study study = kept;
+        for (var each : run.files.entrySet()) {
+            ReadTable read = ReadTable.read(each.getValue(), Optional.empty(), Progress.NONE);
+            switch (OtherData.of(each.getKey(), read.table())) {
+                case OtherData.Outcome.DoesNotFit(List<String> why) -> throw new Refused("“" + each.getValue().getFileName()
+                        + "” does not fit the table “" + each.getKey().name() + "”: " + String.join("; ", why) + ".");
+                case OtherData.Outcome.Fits(Table table, List<String> notices) -> {
+                    study = new StudyEdit.UseData(table).apply(study);
+                    read.notices().forEach(notice -> err.println(run.name + ": " + notice));
+                    notices.forEach(notice -> err.println(run.name + ": " + notice));
+                }
+            }
+        }
+        List<Integer> changed = run.files.keySet().stream().map(Table::id).toList();
+        return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figures().stream().filter(figure -> changed.contains(figure.table().id())
+                || figure.table().summary().filter(summary -> changed.contains(summary.source())).isPresent()).toList();
+    }
+
+    private void write(List<FigureAnalysis> made, Run run, FigureFormat format) throws Refused {
+        Path folder = out.resolve(run.name);
+        try {
+            Files.createDirectories(folder);
+            var names = new TreeSet<String>();
+            for (FigureAnalysis figure : made) {
+                if (figure.missing().isPresent()) {
+                    command.commandLine().getErr().println(run.name + ": " + figure.missing().get());
+                    continue;
+                }
+                String base = (figure.table().name() + ", " + figure.figure().name()).replaceAll("[^\\p{L}\\p{N} ,_.()-]+", " ").strip();
+                String name = base;
+                for (int n = 2; !names.add(name.toLowerCase(Locale.ROOT)); n++) {
+                    name = base + " " + n;
+                }
+                FigureFile.write(folder.resolve(name + "." + format.ending()), format, figure, FigureFile.DEFAULT_DPI, false,
+                        Progress.NONE);
+                FigureDrawing.notices(figure).forEach(notice -> command.commandLine().getErr().println(run.name + ": " + notice));
+            }
+        } catch (IOException e) {
+            throw new Refused("“" + folder + "” could not be written to: " + e.getMessage() + ". Choose another folder.");
+        }
+    }
+
+    private ParameterException wrong(String sentence) {
+        return new ParameterException(command.commandLine(), sentence);
+    }
+}

@@ -1,0 +1,102 @@
+package helvo.cli;
+
+import helvo.core.fit.Weighting;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberText;
+import helvo.core.study.ColumnEdit;
+import helvo.core.study.Edit;
+import helvo.core.study.FigureEdit;
+import helvo.core.table.BarMeaning;
+import helvo.core.table.Column;
+import helvo.core.table.Role;
+import helvo.core.table.UniformBars;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalDouble;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+/// The options of error bars, and of how they weigh.
+final class BarOptions {
+    @Spec(Spec.Target.MIXEE)
+    private CommandSpec command;
+
+    @Option(names = "--y-bar", paramLabel = "BAR", description = "Error bars in y: 3 (units of the column), 5%%, or column:NAME.")
+    private String yBar;
+
+    @Option(names = "--x-bar", paramLabel = "BAR", description = "Error bars in x, likewise.")
+    private String xBar;
+
+    @Option(names = "--bar-means", paramLabel = "WHAT",
+            description = "What a bar is when it weighs: sd, se, half-range or 95 (default: as the bar column's name says, else sd).")
+    private String barMeans;
+
+    @Option(names = "--weights", paramLabel = "HOW", defaultValue = "alike",
+            description = "alike, stated or relative: whether bars weigh, and whether standard errors follow the bars or the scatter "
+                    + "(default: ${DEFAULT-VALUE}).")
+    private String weights;
+
+    /// @param figure whose fits are weighted
+    List<Edit> edits(ColumnsByName columns, Column xColumn, Column yColumn, int figure) throws Refused {
+        var edits = new ArrayList<Edit>();
+        bars(columns, xColumn, xBar, "--x-bar", Role.X_BAR, edits);
+        bars(columns, yColumn, yBar, "--y-bar", Role.Y_BAR, edits);
+        edits.add(new FigureEdit.Weigh(figure, weighting()));
+        return edits;
+    }
+
+    private void bars(ColumnsByName columns, Column of, String text, String option, Role role, List<Edit> edits) throws Refused {
+        if (text == null) {
+            return;
+        }
+        if (text.startsWith("column:")) {
+            Column bar = columns.named(text.substring("column:".length()).strip());
+            if (bar.id() == of.id()) {
+                throw new Refused(option + " names the column itself, " + of.name() + ".");
+            }
+            edits.add(new ColumnEdit.SetRole(columns.table().id(), bar.id(), role));
+            BarMeaning named = BarMeaning.guessed(bar.name());
+            edits.add(new ColumnEdit.SetBarMeaning(columns.table().id(), bar.id(),
+                    meaning(named == BarMeaning.HALF_RANGE ? BarMeaning.STANDARD_DEVIATION : named)));
+            return;
+        }
+        boolean percent = text.strip().endsWith("%");
+        OptionalDouble size = NumberText.number(percent ? text.strip().substring(0, text.strip().length() - 1).strip() : text.strip(),
+                DecimalMark.POINT);
+        if (size.isEmpty() || !(size.getAsDouble() >= 0)) {
+            throw wrong(option + " “" + text + "”: write a length of 0 or more (3), a percentage (5%) or column:NAME.");
+        }
+        edits.add(new ColumnEdit.SetOwnBars(columns.table().id(), of.id(), new UniformBars(size.getAsDouble(), percent)));
+        edits.add(new ColumnEdit.SetBarMeaning(columns.table().id(), of.id(), meaning(BarMeaning.STANDARD_DEVIATION)));
+    }
+
+    private BarMeaning meaning(BarMeaning otherwise) {
+        return switch (barMeans == null ? "" : barMeans) {
+            case "" -> otherwise;
+            case "sd" -> BarMeaning.STANDARD_DEVIATION;
+            case "se" -> BarMeaning.STANDARD_ERROR;
+            case "half-range" -> BarMeaning.HALF_RANGE;
+            case "95" -> BarMeaning.INTERVAL_95;
+            default -> throw wrong("--bar-means “" + barMeans + "”: choose sd, se, half-range or 95.");
+        };
+    }
+
+    private Weighting weighting() {
+        Weighting chosen = switch (weights) {
+            case "alike" -> Weighting.UNWEIGHTED;
+            case "stated" -> Weighting.STATED;
+            case "relative" -> Weighting.RELATIVE;
+            default -> throw wrong("--weights “" + weights + "”: choose alike, stated or relative.");
+        };
+        if (chosen != Weighting.UNWEIGHTED && xBar == null && yBar == null) {
+            throw wrong("--weights " + weights + " needs error bars: give --y-bar, --x-bar or both.");
+        }
+        return chosen;
+    }
+
+    private ParameterException wrong(String sentence) {
+        return new ParameterException(command.commandLine(), sentence);
+    }
+}

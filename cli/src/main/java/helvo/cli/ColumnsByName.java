@@ -1,0 +1,28 @@
+package helvo.cli;
+
+import helvo.core.Phrase;
+import helvo.core.table.Column;
+import helvo.core.table.Table;
+import java.nio.file.Path;
+import java.util.List;
+
+/// The columns of a table as options name them.
+///
+/// @param file that the table is from
+record ColumnsByName(Path file, Table table) {
+    /// By a letter-cased match of the heading first, then a case-blind one; `#3` is the third.
+    Column named(String wanted) throws Refused {
+        List<Column> columns = table.columns();
+        if (wanted.matches("#\\d{1,4}")) {
+            int place = Integer.parseInt(wanted.substring(1));
+            if (place >= 1 && place <= columns.size()) {
+                return columns.get(place - 1);
+            }
+        }
+        return columns.stream().filter(column -> column.name().equals(wanted)).findFirst()
+                .or(() -> columns.stream().filter(column -> column.name().equalsIgnoreCase(wanted)
+                        || column.heading().text().equalsIgnoreCase(wanted)).findFirst())
+                .orElseThrow(() -> new Refused(Phrase.of("“%s” has no column “%s”; it has %s.", file.getFileName(), wanted,
+                        String.join(", ", columns.stream().limit(20).map(Column::name).toList()))));
+    }
+}

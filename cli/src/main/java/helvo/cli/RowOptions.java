@@ -1,0 +1,118 @@
+package helvo.cli;
+
+import helvo.core.Phrase;
+import helvo.core.fit.Curve;
+import helvo.core.study.ColumnEdit;
+import helvo.core.study.Edit;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.Layer;
+import helvo.core.study.TableEdit;
+import helvo.core.table.Cell;
+import helvo.core.table.Column;
+import helvo.core.table.Role;
+import helvo.core.table.RoleGuess;
+import helvo.core.table.RowCondition;
+import helvo.core.table.SeriesKey;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+/// The options that choose rows: those to use, those to set aside, and the column that splits them.
+final class RowOptions {
+    private static final Pattern RANGE = Pattern.compile("\\s*(\\S+)\\s*<=\\s*(.+?)\\s*<=\\s*(\\S+)\\s*");
+    private static final Pattern VALUE = Pattern.compile("([^=<>]+)=(.*)");
+    private static final Pattern ROWS = Pattern.compile("\\s*(\\d{1,9})\\s*(?:-\\s*(\\d{1,9})\\s*)?");
+
+    @Spec(Spec.Target.MIXEE)
+    private CommandSpec command;
+
+    @Option(names = "--only", paramLabel = "CONDITION",
+            description = "Use these rows only: \"COL=VALUE\" or \"LO<=COL<=HI\"; may be repeated.")
+    private List<String> only = List.of();
+
+    @Option(names = "--set-aside", paramLabel = "ROWS", description = "Rows not to use, as 3,7-9; 1 is the first below the heading.")
+    private String setAside;
+
+    @Option(names = "--by", paramLabel = "COL", description = "A fit for each group of this column, and one for all.")
+    private String by;
+
+    List<Edit> edits(ColumnsByName columns, Column yColumn, Curve chosen, int figure) throws Refused {
+        var edits = new ArrayList<Edit>();
+        if (setAside != null) {
+            edits.add(new TableEdit.SetRowsAside(columns.table().id(), rows(columns.table().rows()), ""));
+        }
+        if (by != null) {
+            edits.addAll(groups(columns, yColumn, chosen, figure));
+        }
+        var conditions = new ArrayList<RowCondition>();
+        for (String condition : only) {
+            conditions.add(condition(columns, condition));
+        }
+        edits.add(new FigureEdit.UseOnly(figure, conditions));
+        return edits;
+    }
+
+    private List<Edit> groups(ColumnsByName columns, Column yColumn, Curve chosen, int figure) throws Refused {
+        Column groups = columns.named(by);
+        var keys = new LinkedHashSet<SeriesKey>();
+        keys.add(SeriesKey.pooled(yColumn.id()));
+        for (int row = 0; row < columns.table().rows(); row++) {
+            keys.add(SeriesKey.group(yColumn.id(), groups.cells().cell(row).exactText()));
+            if (keys.size() > RoleGuess.MAX_SERIES + 1) {
+                throw new Refused(Phrase.of("--by %s: it has more than %d different values.", groups.name(), RoleGuess.MAX_SERIES));
+            }
+        }
+        var edits = new ArrayList<Edit>();
+        edits.add(new ColumnEdit.SetRole(columns.table().id(), groups.id(), Role.BY));
+        edits.add(new FigureEdit.Show(figure, Layer.POOLED, true));
+        keys.forEach(key -> edits.add(new FigureEdit.ChooseCurve(figure, key, chosen)));
+        return edits;
+    }
+
+    private RowCondition condition(ColumnsByName columns, String text) throws Refused {
+        Matcher range = RANGE.matcher(text);
+        if (range.matches()) {
+            Column column = columns.named(range.group(2));
+            if (column.typed(range.group(1), columns.table().mark()) instanceof Cell.Number(double low)
+                    && column.typed(range.group(3), columns.table().mark()) instanceof Cell.Number(double high)) {
+                return new RowCondition.Between(column.id(), low, high);
+            }
+            throw wrong("--only “" + text + "”: the limits must be " + column.kind().plural() + ".");
+        }
+        Matcher value = VALUE.matcher(text);
+        if (value.matches()) {
+            return new RowCondition.Is(columns.named(value.group(1).strip()).id(),
+                    columns.named(value.group(1).strip()).typed(value.group(2), columns.table().mark()));
+        }
+        throw wrong("--only “" + text + "” is no condition: write \"COL=VALUE\" or \"LO<=COL<=HI\".");
+    }
+
+    private List<Integer> rows(int most) {
+        var rows = new ArrayList<Integer>();
+        for (String part : setAside.split(",")) {
+            Matcher matcher = ROWS.matcher(part);
+            if (!matcher.matches()) {
+                throw wrong("--set-aside “" + setAside + "”: write rows as 3,7-9.");
+            }
+            int first = Integer.parseInt(matcher.group(1));
+            int last = matcher.group(2) == null ? first : Integer.parseInt(matcher.group(2));
+            if (first < 1 || last < first || last > most) {
+                throw wrong("--set-aside “" + part.strip() + "”: the file has rows 1 to " + most + ".");
+            }
+            for (int row = first; row <= last; row++) {
+                rows.add(row - 1);
+            }
+        }
+        return rows;
+    }
+
+    private ParameterException wrong(String sentence) {
+        return new ParameterException(command.commandLine(), sentence);
+    }
+}

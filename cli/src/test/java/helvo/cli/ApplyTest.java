@@ -1,0 +1,148 @@
+package helvo.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import helvo.core.Progress;
+import helvo.core.fit.Logarithmic;
+import helvo.core.look.Note;
+import helvo.core.study.ColumnEdit;
+import helvo.core.study.Edit;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.History;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.table.Heading;
+import helvo.core.table.Role;
+import helvo.core.table.SeriesKey;
+import helvo.files.CannotRead;
+import helvo.files.study.StoredStudy;
+import helvo.files.study.StudyFile;
+import helvo.files.text.TextTable;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/// `helvo apply`: the figures and fits of a study made again for other files; and the simulated logger.
+class ApplyTest {
+    @TempDir
+    private Path folder;
+    private final StringWriter out = new StringWriter();
+    private final StringWriter err = new StringWriter();
+
+    private int helvo(String... arguments) {
+        return Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), new Helvo.Window() {
+            @Override
+            public int open(boolean verbose) {
+                return 0;
+            }
+
+            @Override
+            public Map<String, Callable<Integer>> commands() {
+                return Map.of();
+            }
+        }, arguments);
+    }
+
+    /// y = slope · x + 1 exactly, with a derived column, a reading and a second figure.
+    @BeforeEach
+    void study() throws IOException, CannotRead {
+        write("first.csv", 2);
+        Study study = StudyEdit.AddTable.to(Study.EMPTY, TextTable.read(folder.resolve("first.csv"), Progress.NONE).table())
+                .apply(Study.EMPTY);
+        study = new StudyEdit.RenameTable(1, "Stretch").apply(study);
+        for (Edit edit : List.of(new FigureEdit.PutNote(1, new Note.ReadingMarker(1, SeriesKey.whole(2), false, 10, true)),
+                new ColumnEdit.Derive(1, Heading.of("Load²"), "{1}^2", Role.NONE, false), new StudyEdit.AddFigure(1),
+                new FigureEdit.ChooseCurve(2, SeriesKey.whole(2), new Logarithmic()))) {
+            study = edit.apply(study);
+        }
+        StudyFile.write(folder.resolve("cords.helvo"), StoredStudy.of(History.from(study)), Progress.NONE);
+    }
+
+    private Path write(String name, double slope) throws IOException {
+        var text = new StringBuilder("Load (N),Stretch (mm)\n");
+        for (int x = 1; x <= 6; x++) {
+            text.append(x).append(',').append(slope * x + 1).append('\n');
+        }
+        return Files.writeString(folder.resolve(name), text);
+    }
+
+    private String at(String name) {
+        return folder.resolve(name).toString();
+    }
+
+    @Test
+    void fortyFilesAreDoneAndTheirResultsStandSideBySide() throws IOException {
+        Files.createDirectory(folder.resolve("runs"));
+        for (int i = 1; i <= 40; i++) {
+            write("runs/run " + (i < 10 ? "0" : "") + i + ".csv", i / 4.0);
+        }
+        assertThat(helvo("apply", at("cords.helvo"), "--data", "stretch=" + at("runs") + "/*.csv", "--out", at("all"))).isZero();
+        assertThat(out.toString()).startsWith("40 of 40 files done;");
+        assertThat(err.toString()).isEmpty();
+        assertThat(folder.resolve("all/run 07/Stretch, Figure.svg")).isNotEmptyFile();
+        assertThat(folder.resolve("all/run 40/Stretch, Figure 2.svg")).isNotEmptyFile();
+        List<String> results = Files.readAllLines(folder.resolve("all/results.csv"));
+        assertThat(results).hasSize(81);
+        assertThat(results.getFirst()).startsWith("File,Table,Figure,Series,Curve,Rows given,Rows used,a,Standard error of a,b,");
+        assertThat(results.get(1)).startsWith("run 01,Stretch,Figure,Stretch,Line,6,6,1,0,0.25,0,1,0,");
+        JsonNode json = JsonMapper.shared().readTree(Files.readString(folder.resolve("all/results.json")));
+        for (int i = 1; i <= 40; i++) {
+            JsonNode result = json.at("/results/" + (2 * i - 2));
+            assertThat(result.at("/fits/0/coefficients/1/value").asDouble()).isEqualTo(i / 4.0);
+            assertThat(result.at("/fits/0/readings/0/value").asDouble()).isEqualTo(10 * (i / 4.0) + 1);
+        }
+        assertThat(json.at("/results/3/figure").asString()).isEqualTo("Figure 2");
+        assertThat(json.at("/results/3/fits/0/curve").asString()).isEqualTo("logarithmic");
+    }
+
+    @Test
+    void aFileThatDoesNotFitIsSaidAndTheOthersAreDone() throws IOException {
+        write("good.csv", 3);
+        Files.writeString(folder.resolve("kilo.csv"), "Load (kN),Stretch (mm)\n1,2\n3,4\n");
+        Files.writeString(folder.resolve("short.csv"), "Load,Stretch (mm)\n1,2\n");
+        assertThat(helvo("apply", at("cords.helvo"), "--data", "Stretch=" + at("kilo.csv"), at("good.csv"), at("none.csv"), at("short.csv"),
+                "--figures", "png", "--out", at("some"))).isEqualTo(1);
+        assertThat(err.toString().lines()).anySatisfy(line -> assertThat(line).isEqualTo(
+                "kilo: “kilo.csv” does not fit the table “Stretch”: “Load” is in kN there, and in N here."))
+                .anySatisfy(line -> assertThat(line).startsWith("none: There is no file"))
+                .anySatisfy(line -> assertThat(line).isEqualTo("short: “Load” has no unit there; it was taken as N."));
+        assertThat(folder.resolve("some/good/Stretch, Figure.png")).isNotEmptyFile();
+        List<String> results = Files.readAllLines(folder.resolve("some/results.csv"));
+        assertThat(results.getFirst()).endsWith(",Problem");
+        assertThat(results.get(1)).startsWith("kilo,,,").contains("in kN there, and in N here.");
+        assertThat(results).anySatisfy(line -> assertThat(line).startsWith("short,Stretch,Figure,Stretch,Line,1,"));
+    }
+
+    @Test
+    void wrongUseIsSaid() throws IOException {
+        assertThat(helvo("apply", at("cords.helvo"), "--data", at("first.csv"), "--out", at("x"))).isEqualTo(2);
+        assertThat(err.toString()).contains("names no table of the study: write TABLE=FILE with TABLE one of Stretch.");
+        assertThat(helvo("apply", at("first.csv"), "--data", "Stretch=" + at("first.csv"), "--out", at("x"))).isEqualTo(1);
+        assertThat(err.toString()).contains("“first.csv” is damaged");
+        assertThat(helvo("apply", at("cords.helvo"), "--data", "Stretch=" + at("no*.csv"), "--out", at("x"))).isEqualTo(1);
+        assertThat(err.toString()).contains("No file is called like");
+        assertThat(helvo("apply", at("cords.helvo"), "--data", "Stretch=" + at("first.csv"), "--out", at("first.csv"))).isEqualTo(1);
+        assertThat(err.toString()).contains("could not be written to");
+    }
+
+    @Test
+    void theLoggerWritesReadingsAndGoesOnWithThem() throws IOException, CannotRead {
+        assertThat(helvo("simulate-logger", at("log.csv"), "--every", "1ms", "--rows", "3")).isZero();
+        assertThat(helvo("simulate-logger", at("log.csv"), "--every", "1ms", "--rows", "2")).isZero();
+        assertThat(helvo("simulate-logger", at("whole.csv"), "--every", "1ms", "--rows", "5")).isZero();
+        assertThat(Files.readString(folder.resolve("log.csv"))).isEqualTo(Files.readString(folder.resolve("whole.csv")));
+        assertThat(TextTable.read(folder.resolve("log.csv"), Progress.NONE).table().column(2).cells().number(4)).isEqualTo(12.5);
+        assertThat(helvo("simulate-logger", at("log.csv"), "--every", "soon")).isEqualTo(2);
+        assertThat(err.toString()).contains("--every “soon” is no time: write it as 0.5s or 200ms.");
+    }
+}

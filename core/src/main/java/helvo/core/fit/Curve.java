@@ -1,0 +1,121 @@
+package helvo.core.fit;
+
+import helvo.core.Progress;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
+
+/// The shape of a trend line. Each shape is one class: its form, its coefficients' names and how it is fitted.
+public sealed interface Curve permits Line, FixedInterceptLine, Polynomial, Logarithmic, Exponential, Power, Logistic {
+    /// What `form` calls an intercept that is given, not fitted.
+    String HELD = "held";
+
+    /// As a person calls it: "Line", "Quadratic".
+    String name();
+
+    /// As the command line and the study file call it: "line", "polynomial".
+    String keyword();
+
+    /// The highest power of x of a line or polynomial; 0 for another shape.
+    int degree();
+
+    /// In the order of the form, for a polynomial the lowest power first.
+    List<String> coefficientNames();
+
+    /// The right-hand side, such as "0.2054 Load + 0.26".
+    ///
+    /// @param value a coefficient's value as text, with a true minus sign when typeset; "0" for one that is left out of a sum. Also asked
+    /// for
+    ///              [#HELD], where the intercept is given
+    /// @param x     what x is called
+    String form(Function<String, String> value, String x, Notation notation);
+
+    /// Its y at x for given coefficients, in the order of [#coefficientNames].
+    double value(double[] coefficients, double x);
+
+    /// The coefficients of the same fitted curve written over x − origin instead of x.
+    ///
+    /// @return empty where the form has no such shape
+    default Optional<double[]> about(double origin, Fit fit) {
+        return Optional.empty();
+    }
+
+    /// Whether a coefficient that gives nothing may be left out of the form.
+    default boolean isSum() {
+        return degree() > 0;
+    }
+
+    /// What a coefficient is measured in, such as "mm/N²".
+    String unit(String coefficient, String y, String x);
+
+    /// As a person calls a coefficient: "slope", or its letter.
+    default String label(String coefficient) {
+        return coefficient;
+    }
+
+    /// The constant that is given, not fitted; 0 where there is none.
+    default double heldIntercept() {
+        return 0;
+    }
+
+    /// Whether a straight line shows it on axes of plain numbers.
+    default boolean isStraight() {
+        return degree() == 1;
+    }
+
+    /// Whether a point can take part in a fit of this shape.
+    default boolean accepts(double x, double y) {
+        return true;
+    }
+
+    /// What `accepts` asks for, as in "x is not above 0"; empty when any point can take part.
+    default String refusal() {
+        return "";
+    }
+
+    /// Whether a fit of this shape can weigh bars in x and y together.
+    default boolean weighsBoth() {
+        return false;
+    }
+
+    /// What residuals and R² are of.
+    default FittedOn fittedOn() {
+        return FittedOn.Y;
+    }
+
+    /// Whether it is a straight line through ln y.
+    default boolean onLogScale() {
+        return fittedOn() == FittedOn.LN_Y;
+    }
+
+    /// How the shape is written as an amplitude times the rest; empty for one that is not.
+    Optional<AmplitudeForm> amplitudeForm();
+
+    /// Fits this shape by least squares to the points it accepts.
+    ///
+    /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
+    FitOutcome fit(Points points, Progress progress);
+
+    /// What a curve is fitted on.
+    enum FittedOn {
+        Y("y"), LN_Y("ln y");
+
+        private final String symbol;
+
+        FittedOn(String symbol) {
+            this.symbol = symbol;
+        }
+
+        public String symbol() {
+            return symbol;
+        }
+    }
+
+    /// How a form is written.
+    enum Notation {
+        /// For reading: raised powers, a blank for a product, a true minus sign.
+        TYPESET,
+        /// As spreadsheets and programs read it.
+        PROGRAM
+    }
+}

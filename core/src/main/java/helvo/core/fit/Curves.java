@@ -1,0 +1,48 @@
+package helvo.core.fit;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.OptionalInt;
+import java.util.stream.IntStream;
+
+/// The one list of the shapes that Helvo fits side by side.
+public final class Curves {
+    private Curves() {}
+
+    /// In the order of the strip at the foot of the window.
+    public static List<Curve> offered() {
+        return List.of(new Line(), new FixedInterceptLine(0), new Polynomial(2), new Polynomial(3), new Logarithmic(),
+                new Exponential(false), new Power(false), new Logistic(),
+                new Polynomial(4), new Polynomial(5));
+    }
+
+    /// All of them: besides those offered, higher degrees and the fits on the log scale.
+    public static List<Curve> all() {
+        var all = new ArrayList<>(offered());
+        IntStream.rangeClosed(6, Polynomial.HIGHEST).forEach(degree -> all.add(new Polynomial(degree)));
+        all.add(new Exponential(true));
+        all.add(new Power(true));
+        return List.copyOf(all);
+    }
+
+    /// The shape that a file or the command line names.
+    ///
+    /// @param degree    of a polynomial; empty for the others
+    /// @param intercept of a line whose intercept is held
+    /// @return empty where there is none
+    public static Optional<Curve> of(String keyword, OptionalInt degree, OptionalDouble intercept, boolean onLogScale) {
+        if (intercept.isPresent()) {
+            return keyword.equals(new Line().keyword()) ? Optional.of(new FixedInterceptLine(intercept.getAsDouble())) : Optional.empty();
+        }
+        return all().stream().filter(curve -> !(curve instanceof FixedInterceptLine) && curve.keyword().equals(keyword)
+                && curve.onLogScale() == onLogScale
+                && (degree.isEmpty() || curve.degree() == degree.getAsInt())).findFirst();
+    }
+
+    /// The keywords of all shapes, each once.
+    public static List<String> keywords() {
+        return all().stream().map(Curve::keyword).distinct().toList();
+    }
+}

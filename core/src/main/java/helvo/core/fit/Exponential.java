@@ -1,0 +1,82 @@
+package helvo.core.fit;
+
+import helvo.core.Phrase;
+import helvo.core.Progress;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
+
+/// y = a e^(b x).
+///
+/// @param onLogScale fitted as a straight line through ln y, for y > 0; else by direct least squares on y
+public record Exponential(boolean onLogScale) implements Curve {
+    @Override
+    public String name() {
+        return onLogScale ? "Exponential, on the log scale" : "Exponential";
+    }
+
+    @Override
+    public String keyword() {
+        return "exponential";
+    }
+
+    @Override
+    public int degree() {
+        return 0;
+    }
+
+    @Override
+    public List<String> coefficientNames() {
+        return List.of("a", "b");
+    }
+
+    @Override
+    public String form(Function<String, String> value, String x, Notation notation) {
+        return notation == Notation.PROGRAM ? Phrase.of("%s*exp(%s*%s)", value.apply("a"), value.apply("b"), x)
+                : Phrase.of("%s e^{%s %s}", value.apply("a"), value.apply("b"), x);
+    }
+
+    @Override
+    public double value(double[] coefficients, double x) {
+        return coefficients[0] * Math.exp(coefficients[1] * x);
+    }
+
+    @Override
+    public Optional<double[]> about(double origin, Fit fit) {
+        return Optional.of(new double[] {fit.function().at(origin), fit.coefficient("b").value()});
+    }
+
+    @Override
+    public String unit(String coefficient, String y, String x) {
+        return coefficient.equals("a") ? y : x.isEmpty() ? "" : "1/" + PowersOfX.whole(x);
+    }
+
+    @Override
+    public boolean accepts(double x, double y) {
+        return !onLogScale || y > 0;
+    }
+
+    @Override
+    public String refusal() {
+        return onLogScale ? "y is not above 0" : "";
+    }
+
+    @Override
+    public FittedOn fittedOn() {
+        return onLogScale ? FittedOn.LN_Y : FittedOn.Y;
+    }
+
+    @Override
+    public Optional<AmplitudeForm> amplitudeForm() {
+        return Optional.of(new AmplitudeForm(List.of("b"), (theta, x, x0, gradient) -> {
+            double value = Math.exp(theta[0] * (x - x0));
+            gradient[0] = (x - x0) * value;
+            return value;
+        }));
+    }
+
+    @Override
+    public FitOutcome fit(Points points, Progress progress) {
+        return onLogScale ? FitOverLogs.exponential(this, points, progress) : ExponentialFit.direct(this, points, progress);
+    }
+}

@@ -1,0 +1,71 @@
+package helvo.core.fit;
+
+import static helvo.core.Require.require;
+
+import helvo.core.Progress;
+import helvo.core.number.NumberFormat;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
+
+/// y = a0 + b x, with a0 given.
+///
+/// @param heldIntercept a0, in y units; 0 for a proportional line
+public record FixedInterceptLine(double heldIntercept) implements Curve {
+    public FixedInterceptLine {
+        require(Double.isFinite(heldIntercept), "intercept=%s must be finite", heldIntercept);
+        heldIntercept += 0.0; // a negative zero is zero
+    }
+
+    @Override
+    public String name() {
+        return heldIntercept == 0 ? "Through origin" : "Through " + NumberFormat.POINT.plain(heldIntercept);
+    }
+
+    @Override
+    public String keyword() {
+        return "line";
+    }
+
+    @Override
+    public int degree() {
+        return 1;
+    }
+
+    @Override
+    public List<String> coefficientNames() {
+        return List.of("b");
+    }
+
+    @Override
+    public String form(Function<String, String> value, String x, Notation notation) {
+        var text = new StringBuilder(PowersOfX.form(coefficientNames(), 1, value, x, notation));
+        PowersOfX.append(text, value.apply(HELD), "");
+        return text.toString();
+    }
+
+    @Override
+    public double value(double[] coefficients, double x) {
+        return heldIntercept + coefficients[0] * x;
+    }
+
+    @Override
+    public String unit(String coefficient, String y, String x) {
+        return PowersOfX.unit(y, x, 1);
+    }
+
+    @Override
+    public String label(String coefficient) {
+        return coefficient.equals("a") ? "intercept" : "slope";
+    }
+
+    @Override
+    public Optional<AmplitudeForm> amplitudeForm() {
+        return Optional.empty();
+    }
+
+    @Override
+    public FitOutcome fit(Points points, Progress progress) {
+        return PolynomialFit.ofSlope(this, heldIntercept).fit(points, coefficientNames(), progress);
+    }
+}

@@ -1,0 +1,97 @@
+package helvo.core.fit;
+
+import helvo.core.Phrase;
+import helvo.core.Progress;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
+
+/// y = a x^b, for x > 0.
+///
+/// @param onLogScale fitted as a straight line through ln y over ln x, for y > 0; else by direct least squares on y
+public record Power(boolean onLogScale) implements Curve {
+    /// The logarithm of the largest double is 709.8.
+    private static final double MAX_POWER = 700;
+
+    @Override
+    public String name() {
+        return onLogScale ? "Power, on the log scale" : "Power";
+    }
+
+    @Override
+    public String keyword() {
+        return "power";
+    }
+
+    @Override
+    public int degree() {
+        return 0;
+    }
+
+    @Override
+    public List<String> coefficientNames() {
+        return List.of("a", "b");
+    }
+
+    @Override
+    public String form(Function<String, String> value, String x, Notation notation) {
+        if (notation == Notation.PROGRAM) {
+            return Phrase.of("%s*%s^%s", value.apply("a"), x, value.apply("b").startsWith("-") ? "(" + value.apply("b") + ")"
+                    : value.apply("b"));
+        }
+        return Phrase.of("%s · %s^{%s}", value.apply("a"), x, value.apply("b"));
+    }
+
+    @Override
+    public double value(double[] coefficients, double x) {
+        return coefficients[0] * Math.pow(x, coefficients[1]);
+    }
+
+    @Override
+    public String unit(String coefficient, String y, String x) {
+        return coefficient.equals("b") ? "" : x.isEmpty() ? y : (y.isEmpty() ? "1" : y) + "/" + PowersOfX.whole(x) + "ᵇ";
+    }
+
+    @Override
+    public boolean accepts(double x, double y) {
+        return x > 0 && (!onLogScale || y > 0);
+    }
+
+    @Override
+    public String refusal() {
+        return onLogScale ? "x or y is not above 0" : "x is not above 0";
+    }
+
+    @Override
+    public FittedOn fittedOn() {
+        return onLogScale ? FittedOn.LN_Y : FittedOn.Y;
+    }
+
+    @Override
+    public Optional<AmplitudeForm> amplitudeForm() {
+        return Optional.of(new AmplitudeForm(List.of("b"), (theta, x, x0, gradient) -> {
+            if (x == 0) {
+                gradient[0] = 0;
+                return 0;
+            }
+            double log = Math.log(x / x0);
+            double value = Math.exp(theta[0] * log);
+            gradient[0] = log * value;
+            return value;
+        }));
+    }
+
+    @Override
+    public FitOutcome fit(Points points, Progress progress) {
+        FitOutcome outcome = onLogScale ? FitOverLogs.power(this, points, progress) : ExponentialFit.power(this, points, progress);
+        return outcome instanceof FitOutcome.Fitted(Fit fit) && !isUsable(fit, points)
+                ? new FitOutcome.NotFitted(this, new Reason.OutOfRange()) : outcome;
+    }
+
+    /// Whether x^b is a double for all of the points: else nobody could compute the curve by its equation.
+    private static boolean isUsable(Fit fit, Points points) {
+        double b = fit.coefficient("b").value();
+        return Arrays.stream(points.x()).filter(x -> x > 0).allMatch(x -> Math.abs(b * Math.log(x)) < MAX_POWER);
+    }
+}

@@ -1,0 +1,151 @@
+package helvo.core.analysis;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import helvo.core.Progress;
+import helvo.core.fit.Check;
+import helvo.core.fit.Curve;
+import helvo.core.fit.Curves;
+import helvo.core.fit.Fit;
+import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Line;
+import helvo.core.fit.Logarithmic;
+import helvo.core.fit.Polynomial;
+import helvo.core.fit.Power;
+import helvo.core.number.DecimalMark;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.study.TableEdit;
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.Heading;
+import helvo.core.table.Kind;
+import helvo.core.table.Role;
+import helvo.core.table.SeriesKey;
+import helvo.core.table.SetAside;
+import helvo.core.table.Table;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.concurrent.CancellationException;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+
+/// Shapes compared for one series, the one that is chosen, and what is told early with many points.
+class SeriesAnalysisTest {
+    private static Study study(double[] x, double[] y) {
+        var table = new Table(1, "t", DecimalMark.POINT, Optional.empty(), List.of(
+                new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(x)),
+                new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 0, Cells.ofNumbers(y))), SetAside.NONE);
+        return StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
+    }
+
+    /// A bent relation with scatter, and x down to −1, where logarithms and powers have no value.
+    private static Study bent() {
+        double[] x = IntStream.range(-1, 24).asDoubleStream().toArray();
+        return study(x, Arrays.stream(x).map(each -> 2 + 0.5 * each * each + Math.sin(each * 37)).toArray());
+    }
+
+    private static SeriesAnalysis series(Study study) {
+        return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figure(1).series().getFirst();
+    }
+
+    @Test
+    void shapesAreComparedAndRankedByTheirEvidence() {
+        SeriesAnalysis series = series(bent());
+        assertThat(series.outcomes()).extracting(FitOutcome::curve).containsExactlyInAnyOrderElementsOf(Curves.offered());
+        List<FitOutcome> ranked = series.ranked();
+        double[] aicc = ranked.stream().filter(FitOutcome.Fitted.class::isInstance)
+                .mapToDouble(each -> ((FitOutcome.Fitted) each).fit().quality().aicc().orElseThrow()).toArray();
+        assertThat(aicc).isSorted();
+        assertThat(ranked.getFirst().curve()).isEqualTo(new Polynomial(2));
+        double sum = Curves.offered().stream().map(series::weight).filter(OptionalDouble::isPresent)
+                .mapToDouble(OptionalDouble::getAsDouble).sum();
+        assertThat(sum).isCloseTo(1, within(1e-9));
+        assertThat(series.weight(new Polynomial(2)).orElseThrow()).isGreaterThan(0.5);
+        assertThat(series.weight(new Polynomial(9))).as("not compared").isEmpty();
+        assertThat(series.outcome(new Polynomial(9))).isEmpty();
+        FitOutcome logarithmic = series.outcome(new Logarithmic()).orElseThrow();
+        assertThat(logarithmic).isInstanceOfSatisfying(FitOutcome.Fitted.class, fitted ->
+                assertThat(series.points().usedBy(fitted.fit()).size()).as("x above 0 only").isEqualTo(23));
+    }
+
+    @Test
+    void anotherCurveIsChosenWithoutFittingTheOthersAgain() {
+        SeriesAnalysis series = series(bent());
+        assertThat(series.chosen().curve()).isEqualTo(new Line());
+        SeriesAnalysis power = series.showing(new Power(false));
+        assertThat(power.outcomes()).isSameAs(series.outcomes());
+        assertThat(power.chosen()).isSameAs(series.outcome(new Power(false)).orElseThrow());
+        assertThat(power.residuals().orElseThrow().points().size()).as("x from 0 on").isEqualTo(24);
+        assertThat(power.equation()).isPresent().isNotEqualTo(series.equation());
+        assertThat(power.correlation()).isEqualTo(series.correlation());
+        assertThat(series.runs()).hasValueSatisfying(check -> assertThat(check.kind()).isEqualTo(Check.Kind.RUNS));
+        assertThat(series.runs().orElseThrow().p().orElseThrow()).as("a line through a bend").isLessThan(0.01);
+        assertThat(series.showing(new Polynomial(2)).runs().orElseThrow().p().orElseThrow()).isGreaterThan(0.01);
+        assertThat(series.looksLike(series)).isTrue();
+        assertThat(series.looksLike(power)).isFalse();
+    }
+
+    /// Perfect fits come first, and what could not be fitted last.
+    @Test
+    void perfectFitsComeFirstAndFailedOnesLast() {
+        double[] x = IntStream.range(-6, 6).asDoubleStream().toArray();
+        List<FitOutcome> ranked = series(study(x, Arrays.stream(x).map(each -> 3 * each - 1).toArray())).ranked();
+        assertThat(ranked.getFirst()).isInstanceOfSatisfying(FitOutcome.Fitted.class,
+                fitted -> assertThat(fitted.fit().quality().perfect()).isTrue());
+        List<Boolean> fitted = new ArrayList<>(ranked.stream().map(FitOutcome.Fitted.class::isInstance).toList());
+        while (!fitted.isEmpty() && !fitted.getLast()) {
+            fitted.removeLast();
+        }
+        assertThat(fitted).as("none that failed stands before one that did not").doesNotContain(false);
+    }
+
+    /// With many points the chosen curves are told first, then shapes as they are ready; the last word is the whole.
+    @Test
+    void muchIsToldInParts() {
+        double[] x = IntStream.range(0, 6000).mapToDouble(i -> i / 100.0).toArray();
+        Study study = study(x, Arrays.stream(x).map(each -> 1 + each + Math.sin(each * 1e4)).toArray());
+        List<Analysis> told = new ArrayList<>();
+        Analysis whole = Analysis.of(study, Analysis.EMPTY, told::add, Progress.NONE);
+        assertThat(told).isNotEmpty();
+        assertThat(told.getFirst().figure(1).series().getFirst().outcomes()).hasSize(1);
+        assertThat(told.getFirst().problems()).as("not searched yet").isEmpty();
+        assertThat(told.getFirst().figure(1).series().getFirst().fit().map(Fit::coefficients))
+                .isEqualTo(whole.figure(1).series().getFirst().fit().map(Fit::coefficients));
+        assertThat(whole.problems()).containsOnlyKeys(1);
+        List<Analysis> few = new ArrayList<>();
+        Analysis.of(bent(), Analysis.EMPTY, few::add, Progress.NONE);
+        assertThat(few).as("a small study at once").isEmpty();
+        assertThatThrownBy(() -> whole.figure(7)).hasMessage("no figure 7 was analysed");
+        assertThatThrownBy(() -> Analysis.of(study, Analysis.EMPTY, _ -> {
+            throw new CancellationException();
+        })).isInstanceOf(CancellationException.class);
+    }
+
+    /// What did not change is taken from the analysis before; what did is not.
+    @Test
+    void onlyWhatChangedIsWorkedOutAgain() {
+        Study study = bent();
+        Analysis first = Analysis.of(study, Analysis.EMPTY, Progress.NONE);
+        SeriesKey key = SeriesKey.whole(2);
+        Curve cubic = new Polynomial(3);
+        Analysis other = Analysis.of(new FigureEdit.ChooseCurve(1, key, cubic).apply(study), first, Progress.NONE);
+        assertThat(other.figure(1).series().getFirst().outcomes()).isSameAs(first.figure(1).series().getFirst().outcomes());
+        assertThat(other.problems().get(1)).isSameAs(first.problems().get(1));
+        Analysis changed = Analysis.of(new TableEdit.SetCell(1, 2, 0, "99").apply(study), first, Progress.NONE);
+        assertThat(changed.figure(1).series().getFirst().points()).isNotSameAs(first.figure(1).series().getFirst().points());
+        assertThat(changed.problems().get(1)).isNotSameAs(first.problems().get(1));
+        Analysis aside = Analysis.of(new TableEdit.SetRowsAside(1, List.of(3, 4), "").apply(study), first, Progress.NONE);
+        assertThat(aside.figure(1).series().getFirst().points().size()).isEqualTo(23);
+        assertThat(aside.figure(1).series().getFirst().rows().setAside()).containsExactly(3, 4);
+        Analysis chosenOnly = Analysis.ofChosenCurves(study, Progress.NONE);
+        assertThat(chosenOnly.figure(1).series().getFirst().outcomes()).hasSize(1);
+        assertThat(chosenOnly.figure(1).series().getFirst().checks()).isNotEmpty();
+    }
+}

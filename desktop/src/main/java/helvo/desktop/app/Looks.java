@@ -1,0 +1,26 @@
+package helvo.desktop.app;
+
+import atlantafx.base.theme.PrimerLight;
+import helvo.figure.Typeface;
+import javafx.application.Application;
+import javafx.scene.Parent;
+import javafx.scene.Scene;
+import javafx.scene.text.Font;
+
+/// Helvo's looks: its type and its style over the theme that it builds on.
+public final class Looks {
+    private static final double SIZE = 13;
+
+    private Looks() {}
+
+    /// A scene in Helvo's looks.
+    public static Scene scene(Parent view, double width, double height) {
+        for (Typeface face : Typeface.values()) {
+            Font.loadFont(face.file(), SIZE);
+        }
+        Application.setUserAgentStylesheet(new PrimerLight().getUserAgentStylesheet());
+        var scene = new Scene(view, width, height);
+        scene.getStylesheets().add(Looks.class.getResource("/helvo/desktop/helvo.css").toExternalForm());
+        return scene;
+    }
+}

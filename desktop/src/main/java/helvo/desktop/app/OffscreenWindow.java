@@ -1,0 +1,141 @@
+package helvo.desktop.app;
+
+import helvo.core.readout.Readout;
+import helvo.core.study.History;
+import helvo.core.study.Study;
+import helvo.desktop.keeping.Origin;
+import helvo.desktop.keeping.Sign;
+import helvo.desktop.window.MainView;
+import helvo.desktop.workspace.Workspace;
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayDeque;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.Queue;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.stream.Stream;
+import javafx.animation.AnimationTimer;
+import javafx.application.Platform;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
+import javafx.stage.Stage;
+import javax.imageio.ImageIO;
+
+/// The window drawn into a picture, where there is no display.
+public final class OffscreenWindow {
+    /// So many frames of quiet in a row and all is drawn.
+    private static final int QUIET_FRAMES = 10;
+
+    private OffscreenWindow() {}
+
+    /// What is done in the window before its picture is taken: each step once all that came before is drawn.
+    public interface Steps {
+        List<Runnable> in(Workspace workspace, MainView view);
+    }
+
+    /// Starts the window toolkit without a display. Once, before the first picture.
+    public static void start() {
+        System.setProperty("glass.platform", "Headless");
+        System.setProperty("prism.order", "sw");
+        Platform.setImplicitExit(false);
+        Platform.startup(() -> {});
+    }
+
+    /// Draws the window on a study into a PNG.
+    ///
+    /// @return the readouts of the figure in view, as text
+    /// @throws IOException when the picture cannot be written
+    public static List<String> draw(Study study, int width, int height, Steps steps, Path picture) throws IOException {
+        Path state = Files.createTempDirectory("helvo");
+        try {
+            return draw(state, new Origin.New(History.from(study)), width, height, steps, picture);
+        } finally {
+            remove(state);
+        }
+    }
+
+    /// @param state the folder for journals and the list of recent studies
+    public static List<String> draw(Path state, Origin origin, int width, int height, Steps steps, Path picture) throws IOException {
+        var drawn = new CompletableFuture<Drawn>();
+        var windows = new CompletableFuture<Windows>();
+        Platform.runLater(() -> {
+            Thread.currentThread().setUncaughtExceptionHandler(new FaultLog(FaultLog.stateFolder(),
+                    sentence -> drawn.completeExceptionally(new IllegalStateException(sentence))));
+            windows.complete(new Windows(state, List.of(state.resolve("kept")), () -> {}));
+            windows.join().lookAround();
+            Stage stage = windows.join().open(origin,
+                    new Start(origin.study().history().study(), Optional.empty(), width, height, false));
+            stage.show();
+            var view = (MainView) stage.getScene().getRoot();
+            Workspace workspace = view.workspace();
+            var waiting = new ArrayDeque<>(steps.in(workspace, view));
+            waiting.add(() -> {
+                drawn.complete(new Drawn(stage.getScene().snapshot(null), readouts(workspace)));
+                stage.close();
+            });
+            oneAfterTheOther(waiting, workspace, view);
+        });
+        try {
+            save(drawn.get().window, picture);
+            windows.get().end();
+            return drawn.get().readouts;
+        } catch (ExecutionException e) {
+            throw new IllegalStateException(e.getCause().getMessage(), e.getCause());
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return List.of();
+        }
+    }
+
+    private static void remove(Path folder) throws IOException {
+        try (Stream<Path> all = Files.walk(folder)) {
+            for (Path each : all.sorted(Comparator.reverseOrder()).toList()) {
+                Files.deleteIfExists(each);
+            }
+        }
+    }
+
+    private record Drawn(WritableImage window, List<String> readouts) {}
+
+    private static void oneAfterTheOther(Queue<Runnable> steps, Workspace workspace, MainView view) {
+        new AnimationTimer() {
+            private int quiet;
+
+            @Override
+            public void handle(long now) {
+                boolean isKept = workspace.sign().get().mood() != Sign.Mood.UNDER_WAY;
+                quiet = isKept && workspace.isIdle() && view.figure().view().isSettled() ? quiet + 1 : 0;
+                if (quiet > QUIET_FRAMES) {
+                    quiet = 0;
+                    Runnable next = steps.remove();
+                    if (steps.isEmpty()) {
+                        stop();
+                    }
+                    next.run();
+                }
+            }
+        }.start();
+    }
+
+    private static List<String> readouts(Workspace workspace) {
+        return workspace.figure().stream().flatMap(figure -> figure.series().stream()
+                .map(series -> (figure.series().size() > 1 ? series.label() + "\n" : "") + Readout.of(figure, series).printed())).toList();
+    }
+
+    private static void save(WritableImage window, Path picture) throws IOException {
+        int width = (int) window.getWidth();
+        int height = (int) window.getHeight();
+        int[] pixels = new int[width * height];
+        window.getPixelReader().getPixels(0, 0, width, height, PixelFormat.getIntArgbInstance(), pixels, 0, width);
+        var image = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+        image.setRGB(0, 0, width, height, pixels, 0, width);
+        if (!ImageIO.write(image, "png", picture.toFile())) {
+            throw new IOException("no PNG writer");
+        }
+    }
+}

@@ -1,0 +1,92 @@
+package helvo.desktop.app;
+
+import helvo.core.study.History;
+import helvo.core.study.Study;
+import helvo.desktop.keeping.Origin;
+import helvo.desktop.keeping.RecentStudies;
+import helvo.desktop.workspace.Studies;
+import helvo.files.study.Journal;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.stage.Stage;
+
+/// The studies as one window asks for them.
+final class WindowStudies implements Studies {
+    private final Windows windows;
+    private final Stage stage;
+
+    WindowStudies(Windows windows, Stage stage) {
+        this.windows = windows;
+        this.stage = stage;
+    }
+
+    @Override
+    public void openNew() {
+        windows.open(new Origin.New(History.from(Study.blank())), Start.with(Study.blank(), false)).show();
+    }
+
+    @Override
+    public void open(Origin study) {
+        Optional<Windows.Shown> here = windows.shown().stream().filter(each -> each.stage() == stage).findFirst();
+        Stage opened = windows.open(windows.asKept(study), Start.with(study.study().history().study(), false));
+        if (here.filter(Windows.Shown::isBlank).isPresent()) {
+            opened.setX(stage.getX());
+            opened.setY(stage.getY());
+            opened.setWidth(stage.getWidth());
+            opened.setHeight(stage.getHeight());
+            opened.show();
+            stage.close();
+        } else {
+            opened.show();
+        }
+    }
+
+    @Override
+    public boolean showIfOpen(Path file) {
+        Optional<Windows.Shown> there = windows.shown().stream().filter(each -> each.workspace().keeper().file().get()
+                .filter(open -> isSame(open, file)).isPresent()).findFirst();
+        there.ifPresent(each -> {
+            each.stage().toFront();
+            each.stage().requestFocus();
+            each.workspace().messages().tell("“" + file.getFileName() + "” is open here already.");
+        });
+        return there.isPresent();
+    }
+
+    private static boolean isSame(Path one, Path other) {
+        try {
+            return Files.isSameFile(one, other);
+        } catch (IOException e) {
+            return one.equals(other.toAbsolutePath());
+        }
+    }
+
+    @Override
+    public void close() {
+        stage.close();
+    }
+
+    @Override
+    public ReadOnlyObjectProperty<List<RecentStudies.Recent>> recent() {
+        return windows.recent();
+    }
+
+    @Override
+    public ReadOnlyObjectProperty<List<Journal.Kept>> leftBehind() {
+        return windows.leftBehind();
+    }
+
+    @Override
+    public void discard(Journal.Kept kept) {
+        windows.forget(kept);
+        try {
+            kept.journal().discard();
+        } catch (IOException e) {
+            windows.warn("It could not be removed from the disk, and is offered again at the next start.");
+        }
+    }
+}

@@ -1,0 +1,263 @@
+package helvo.desktop.app;
+
+import helvo.core.study.History;
+import helvo.core.study.Study;
+import helvo.desktop.document.Document;
+import helvo.desktop.keeping.FileFollower;
+import helvo.desktop.keeping.LeftBehind;
+import helvo.desktop.keeping.Origin;
+import helvo.desktop.keeping.RecentStudies;
+import helvo.desktop.keeping.StudyKeeper;
+import helvo.desktop.window.MainView;
+import helvo.desktop.workspace.FileDialogs;
+import helvo.desktop.workspace.Workspace;
+import helvo.files.CannotRead;
+import helvo.files.study.Journal;
+import helvo.files.study.StudyFile;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import javafx.application.Platform;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.stage.Stage;
+import javafx.stage.WindowEvent;
+
+/// The program's windows, and the studies that they show: a study is closed with the last window on it. Used on the interface thread
+/// only.
+public final class Windows {
+    private static final double MIN_WIDTH = 900;
+    private static final double MIN_HEIGHT = 600;
+    /// Longer than any disk that still works takes to write what waits.
+    private static final int SECONDS_TO_END = 60;
+
+    private final List<Shown> shown = new ArrayList<>();
+    private final List<Path> places;
+    private final RecentStudies recentStudies;
+    private final Runnable lastClosed;
+    private final ReadOnlyObjectWrapper<List<RecentStudies.Recent>> recent = new ReadOnlyObjectWrapper<>(List.of());
+    private final ReadOnlyObjectWrapper<List<Journal.Kept>> leftBehind = new ReadOnlyObjectWrapper<>(List.of());
+    private final Map<Document, FileFollower> followers = new HashMap<>();
+    private final List<CompletableFuture<Void>> ending = new ArrayList<>();
+
+    record Shown(Stage stage, Workspace workspace) {
+        boolean isBlank() {
+            return workspace.study().isBlank() && workspace.history().get().steps().isEmpty();
+        }
+    }
+
+    /// @param state      the person's state folder, for journals and the list of studies
+    /// @param lastClosed runs when no window is open any more
+    Windows(Path state, Runnable lastClosed) {
+        // Where the state folder cannot be written to, the folder for temporary files serves.
+        this(state, List.of(state.resolve("kept"), Path.of(System.getProperty("java.io.tmpdir"))
+                .resolve("helvo-" + System.getProperty("user.name")).resolve("kept")), lastClosed);
+    }
+
+    /// @param places to keep journals in, the usual one first
+    Windows(Path state, List<Path> places, Runnable lastClosed) {
+        this.places = places;
+        recentStudies = new RecentStudies(state);
+        this.lastClosed = lastClosed;
+    }
+
+    /// Opens the first window, and returns when the last is closed and everything is on the disk.
+    static void run(Start start) {
+        var closed = new CountDownLatch(1);
+        var windows = new Windows(FaultLog.stateFolder(), closed::countDown);
+        var found = CompletableFuture.supplyAsync(() -> LeftBehind.find(windows.places));
+        var read = CompletableFuture.supplyAsync(() -> read(start));
+        // The last window may be closed while its study is still being saved.
+        Platform.setImplicitExit(false);
+        Platform.startup(() -> {
+            Thread.setDefaultUncaughtExceptionHandler(new FaultLog(FaultLog.stateFolder(),
+                    sentence -> Platform.runLater(() -> windows.warn(sentence))));
+            // What was kept of a study goes before its file; a window without one need not wait for what was kept.
+            var first = start.file().filter(StudyFile::isStudy).isPresent() ? found
+                    : CompletableFuture.completedFuture(LeftBehind.NOTHING);
+            first.thenAcceptBoth(read.handle((origin, fault) -> fault == null ? origin : new Unread(fault)), (left, origin) ->
+                    Platform.runLater(() -> {
+                        windows.begin(start, left, origin);
+                        found.thenAccept(all -> Platform.runLater(() -> windows.learn(all)));
+                    }));
+        });
+        try {
+            closed.await();
+            windows.end();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    /// Why the study that the program was to begin with cannot be shown.
+    private record Unread(Throwable fault) {}
+
+    private static Object read(Start start) {
+        Optional<Path> study = start.file().filter(StudyFile::isStudy);
+        try {
+            return study.isPresent() ? Origin.FromFile.read(study.get(), helvo.core.Progress.NONE)
+                    : new Origin.New(History.from(start.study()));
+        } catch (CannotRead e) {
+            throw new CompletionException(e);
+        }
+    }
+
+    private void begin(Start start, LeftBehind left, Object read) {
+        leftBehind.set(left.studies());
+        Origin origin = read instanceof Origin known ? asKept(known) : new Origin.New(History.from(Study.blank()));
+        open(origin, start).show();
+        if (read instanceof Unread(CompletionException e) && e.getCause() instanceof CannotRead known) {
+            warn(known.getMessage());
+        } else if (read instanceof Unread(Throwable fault)) {
+            warn("The study could not be opened. (" + fault + ")");
+        }
+        CompletableFuture.supplyAsync(recentStudies::all).thenAccept(all -> Platform.runLater(() -> recent.set(all)));
+    }
+
+    /// Takes note of what is on the disk, at once.
+    void lookAround() {
+        leftBehind.set(LeftBehind.find(places).studies());
+        recent.set(recentStudies.all());
+    }
+
+    private void learn(LeftBehind left) {
+        List<Journal.Kept> open = shown.stream().map(each -> each.workspace.keeper()).map(StudyKeeper::broughtBack)
+                .flatMap(Optional::stream).toList();
+        leftBehind.set(left.studies().stream().filter(kept -> !open.contains(kept)).toList());
+        left.troubles().forEach(this::warn);
+    }
+
+    void warn(String sentence) {
+        shown.forEach(each -> each.workspace.messages().warn(sentence));
+    }
+
+    /// What was kept of a file goes before the file itself, where nobody has saved it since.
+    Origin asKept(Origin origin) {
+        if (origin instanceof Origin.FromFile(Path file, var print, _)) {
+            for (Journal.Kept kept : leftBehind.get()) {
+                if (kept.file().filter(file::equals).isPresent() && kept.saved().filter(print::equals).isPresent()) {
+                    return new Origin.BroughtBack(kept);
+                }
+            }
+        }
+        return origin;
+    }
+
+    /// The windows that are open.
+    List<Shown> shown() {
+        return shown;
+    }
+
+    ReadOnlyObjectProperty<List<RecentStudies.Recent>> recent() {
+        return recent.getReadOnlyProperty();
+    }
+
+    ReadOnlyObjectProperty<List<Journal.Kept>> leftBehind() {
+        return leftBehind.getReadOnlyProperty();
+    }
+
+    /// No longer offers what was kept.
+    void forget(Journal.Kept kept) {
+        leftBehind.set(leftBehind.get().stream().filter(each -> each != kept).toList());
+    }
+
+    /// Makes a window on a study of its own.
+    Stage open(Origin from, Start start) {
+        if (from instanceof Origin.BroughtBack(Journal.Kept kept)) {
+            forget(kept);
+        }
+        var document = new Document(from.study().history());
+        Stage stage = open(document, new StudyKeeper(document, from, places), start);
+        Workspace workspace = shown.getLast().workspace;
+        workspace.keeper().readOnly().ifPresent(workspace.messages()::warn);
+        if (from instanceof Origin.BroughtBack(Journal.Kept kept)) {
+            workspace.messages().tell("“" + workspace.study().name() + "” is as it was when Helvo stopped; "
+                    + (kept.unsaved() == 1 ? "1 step is in no file yet." : kept.unsaved() + " steps are in no file yet.")
+                    + kept.trouble().map(trouble -> " " + trouble).orElse(""));
+        }
+        return stage;
+    }
+
+    /// Makes a window on a study, which other windows may show as well.
+    Stage open(Document document, StudyKeeper keeper, Start start) {
+        var stage = new Stage();
+        var workspace = new Workspace(document, keeper, new WindowStudies(this, stage), new FileDialogs.OfSystem(stage));
+        shown.add(new Shown(stage, workspace));
+        followers.computeIfAbsent(document, _ -> new FileFollower(document, sentence -> shown.stream()
+                .filter(each -> each.workspace.document() == document).forEach(each -> each.workspace.messages().tell(sentence))));
+        var view = new MainView(workspace);
+        view.commands().add("Another window on this study", "Shortcut+Alt+W", () -> true,
+                () -> open(document, keeper, Start.with(document.study(), false)).show());
+        stage.setScene(Looks.scene(view, start.width(), start.height()));
+        workspace.history().subscribe(history -> stage.setTitle(history.study().name() + " – Helvo"));
+        workspace.sign().subscribe(_ -> used(workspace));
+        workspace.analysis().subscribe(_ -> used(workspace));
+        if (start.tellsPace()) {
+            ResponseTimes.watch(stage.getScene(), workspace, view.figure().view(), System.err::println);
+        }
+        stage.addEventHandler(WindowEvent.WINDOW_HIDDEN, _ -> close(workspace));
+        stage.setMinWidth(MIN_WIDTH);
+        stage.setMinHeight(MIN_HEIGHT);
+        // Once the window is there: reading a large table would make it late.
+        stage.setOnShown(_ -> Platform.runLater(() -> start.file().filter(file -> !StudyFile.isStudy(file))
+                .ifPresentOrElse(file -> workspace.importer().open(List.of(file)), view::begin)));
+        return stage;
+    }
+
+    /// Puts a study that is in a file on the list of recent ones.
+    private void used(Workspace workspace) {
+        Optional<Path> file = workspace.keeper().file().get();
+        Study study = workspace.study();
+        if (file.isPresent() && workspace.keeper().isSaved() && workspace.analysis().get().study() == study) {
+            var figure = workspace.analysis().get().figures().stream().findFirst();
+            ending.removeIf(CompletableFuture::isDone);
+            ending.add(CompletableFuture.supplyAsync(() -> {
+                recentStudies.add(file.get(), study, Instant.now(), figure);
+                return recentStudies.all();
+            }).thenAccept(all -> Platform.runLater(() -> recent.set(all))));
+        }
+    }
+
+    private boolean isLastOn(Workspace workspace) {
+        return shown.stream().noneMatch(each -> each.workspace != workspace && each.workspace.document() == workspace.document());
+    }
+
+    private void close(Workspace workspace) {
+        if (isLastOn(workspace)) {
+            ending.removeIf(CompletableFuture::isDone);
+            followers.remove(workspace.document()).close();
+            ending.add(workspace.keeper().close());
+        }
+        workspace.close();
+        shown.removeIf(each -> each.workspace == workspace);
+        if (shown.isEmpty()) {
+            for (Journal.Kept kept : leftBehind.get()) {
+                try {
+                    kept.journal().close();
+                } catch (IOException e) {
+                    // It is on the disk; the next start finds it.
+                }
+            }
+            lastClosed.run();
+        }
+    }
+
+    /// Waits until what was to be written is written.
+    void end() throws InterruptedException {
+        try {
+            CompletableFuture.allOf(ending.toArray(CompletableFuture[]::new)).get(SECONDS_TO_END, TimeUnit.SECONDS);
+        } catch (java.util.concurrent.ExecutionException | TimeoutException e) {
+            System.err.println("Not everything could be written before Helvo ended; the next start offers what was kept.");
+        }
+    }
+}

@@ -1,0 +1,65 @@
+package helvo.desktop.controls;
+
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.Region;
+
+/// Controls as Helvo makes them.
+public final class Controls {
+    private Controls() {}
+
+    public static TextField field(String id, String accessible, int columns) {
+        var field = new TextField();
+        field.setId(id);
+        field.setAccessibleText(accessible);
+        field.setPrefColumnCount(columns);
+        return field;
+    }
+
+    public static Button button(String id, String text, Runnable action) {
+        var button = new Button(text);
+        button.setId(id);
+        button.setOnAction(_ -> action.run());
+        return button;
+    }
+
+    /// The one main action of a panel.
+    public static Button mainButton(String id, String text, Runnable action) {
+        Button button = button(id, text, action);
+        button.getStyleClass().add("main-action");
+        return button;
+    }
+
+    /// A small button on a line of text.
+    ///
+    /// @param purpose what it does, in a sentence
+    public static Button smallButton(String id, String text, String purpose, Runnable action) {
+        Button button = button(id, text, action);
+        button.getStyleClass().setAll("button", "look-choice");
+        button.setMinWidth(Region.USE_PREF_SIZE);
+        button.setTooltip(new Tooltip(purpose));
+        button.setAccessibleText(purpose);
+        return button;
+    }
+
+    public static Label muted(String text) {
+        var label = new WrappedLabel(text);
+        label.getStyleClass().add("muted");
+        return label;
+    }
+
+    public static Label strong(String text) {
+        var label = new Label(text);
+        label.getStyleClass().add("strong");
+        return label;
+    }
+
+    public static MenuItem menuItem(String text, Runnable action) {
+        var item = new MenuItem(text);
+        item.setOnAction(_ -> action.run());
+        return item;
+    }
+}

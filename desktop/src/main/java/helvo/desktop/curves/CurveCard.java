@@ -1,0 +1,140 @@
+package helvo.desktop.curves;
+
+import helvo.core.Phrase;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Curve;
+import helvo.core.fit.Fit;
+import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Quality;
+import helvo.core.number.NumberFormat;
+import helvo.core.table.SeriesKey;
+import helvo.desktop.controls.FitPicture;
+import helvo.desktop.controls.WrappedLabel;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import javafx.css.PseudoClass;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.control.Label;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import javafx.scene.paint.Color;
+import javafx.scene.shape.Rectangle;
+
+/// One curve shape in the strip: its name, R², a small picture of it over the points with its residuals beneath, and its share of
+/// the evidence.
+final class CurveCard extends ToggleButton {
+    private static final double HEIGHT = 60;
+    private static final double SIDES = 14;
+    /// Narrower than this, a card has no room for name and R² beside one another.
+    private static final double ROOM_FOR_BOTH = 100;
+    private static final PseudoClass MAX_EVIDENCE = PseudoClass.getPseudoClass("most-evidence");
+
+    private final Curve shape;
+    private final Label name;
+    private final Label r2 = new Label();
+    private final BorderPane head = new BorderPane();
+    private final FitPicture picture = new FitPicture(88, HEIGHT);
+    private final Label aboutZero = new Label("about 0");
+    private final Rectangle evidence = new Rectangle(88, 4);
+    private final Rectangle bar = new Rectangle(0, 4);
+    private final Label words = new WrappedLabel();
+    private final VBox fitted;
+    private Optional<SeriesKey> pictured = Optional.empty();
+    private double share;
+
+    CurveCard(Curve shape) {
+        this.shape = shape;
+        getStyleClass().setAll("toggle-button", "curve-card");
+        setId("curve-" + shape.name().toLowerCase(Locale.ROOT).replace(' ', '-'));
+        name = new Label(shape.heldIntercept() == 0 ? shape.name().replace("origin", "0") : shape.name());
+        name.getStyleClass().add("card-name");
+        r2.getStyleClass().add("card-number");
+        aboutZero.getStyleClass().add("small");
+        aboutZero.setMouseTransparent(true);
+        StackPane.setAlignment(aboutZero, Pos.TOP_LEFT);
+        evidence.setFill(Color.web("#E3E1E7"));
+        var weight = new StackPane(evidence, bar);
+        StackPane.setAlignment(bar, Pos.CENTER_LEFT);
+        fitted = new VBox(2, new StackPane(picture, aboutZero), weight);
+        words.getStyleClass().add("muted");
+        var card = new VBox(1, head, new StackPane(fitted, words));
+        card.setPadding(new Insets(3, 6, 4, 6));
+        setGraphic(card);
+        setMinWidth(60);
+    }
+
+    Curve shape() {
+        return shape;
+    }
+
+    /// Takes another width, with all that it shows.
+    void fit(double width) {
+        double inner = Math.floor(width - SIDES);
+        if (picture.getWidth() == inner) {
+            return;
+        }
+        setPrefWidth(width);
+        boolean both = width >= ROOM_FOR_BOTH;
+        head.getChildren().clear();
+        head.setLeft(name);
+        head.setRight(both ? r2 : null);
+        head.setBottom(both ? null : r2);
+        head.setPrefWidth(inner);
+        words.setPrefSize(inner, (both ? HEIGHT : HEIGHT - 15) + 4);
+        evidence.setWidth(inner);
+        bar.setWidth(inner * share);
+        picture.resizeTo(inner, both ? HEIGHT : HEIGHT - 15);
+    }
+
+    /// @param most     whether no other shape has more evidence for it
+    /// @param repeated a reason that is said elsewhere, for all shapes that have it
+    void show(SeriesAnalysis series, String color, NumberFormat numbers, boolean most, Optional<String> repeated) {
+        Optional<FitOutcome> outcome = series.outcome(shape);
+        boolean fits = outcome.isPresent() && outcome.get() instanceof FitOutcome.Fitted;
+        pseudoClassStateChanged(MAX_EVIDENCE, most);
+        if (outcome.isEmpty() && pictured.equals(Optional.of(series.key()))) {
+            // The picture of a moment ago stays until the new one is there, its number does not.
+            r2.setText("…");
+            return;
+        }
+        pictured = fits ? Optional.of(series.key()) : Optional.empty();
+        fitted.setVisible(fits);
+        words.setVisible(!fits);
+        switch (outcome.orElse(null)) {
+            case null -> explain("Fitting …", "Fitting …");
+            case FitOutcome.Fitted(Fit fit) -> show(series, fit, color, numbers, most);
+            case FitOutcome.NotFitted(_, var reason) -> {
+                String sentence = reason.sentence(numbers);
+                explain(repeated.equals(Optional.of(sentence)) ? "–" : sentence, sentence);
+            }
+        }
+    }
+
+    private void explain(String shown, String sentence) {
+        r2.setText("");
+        words.setText(shown);
+        setTooltip(new Tooltip(shape.name() + ": " + sentence));
+        setAccessibleText(shape.name() + ": " + sentence);
+    }
+
+    private void show(SeriesAnalysis series, Fit fit, String color, NumberFormat numbers, boolean most) {
+        OptionalDouble weight = series.weight(shape);
+        String value = fit.quality().r2().isPresent() ? numbers.share(fit.quality().r2().getAsDouble()) : "–";
+        r2.setText(value);
+        picture.show(series.points(), fit, color);
+        aboutZero.setVisible(fit.quality().about() == Quality.About.ZERO);
+        share = weight.orElse(0);
+        bar.setWidth(evidence.getWidth() * share);
+        bar.setFill(Color.web(color));
+        String says = Phrase.of("%s, R² %s%s%s", shape.name(), value,
+                weight.isPresent() ? ", " + Math.round(100 * weight.getAsDouble()) + " % of the evidence" : "",
+                most ? ", more than any other" : "");
+        setTooltip(new Tooltip(says));
+        setAccessibleText(says);
+    }
+}

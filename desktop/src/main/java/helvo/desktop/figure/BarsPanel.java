@@ -1,0 +1,170 @@
+package helvo.desktop.figure;
+
+import helvo.core.fit.Weighting;
+import helvo.core.look.BarLook;
+import helvo.core.number.NumberText;
+import helvo.core.study.ColumnEdit;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.TableEdit;
+import helvo.core.table.BarMeaning;
+import helvo.core.table.SeriesKey;
+import helvo.core.table.UniformBars;
+import helvo.desktop.controls.Form;
+import helvo.desktop.panels.Panel;
+import helvo.desktop.panels.Panels;
+import helvo.desktop.workspace.Workspace;
+import helvo.figure.Palette;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Supplier;
+import javafx.geometry.Insets;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.VBox;
+
+/// The error bars of a series: where their length comes from, what it means, how they look, and what if they were others.
+public final class BarsPanel extends Panel {
+    private final Form form = new Form(this::showError);
+    private final Form looks = new Form(this::showError);
+    private final BarsWhatIf whatIf;
+    private BarsOfSeries bars;
+    private SeriesKey key;
+    private int row;
+    private boolean inX;
+
+    public BarsPanel(Workspace workspace, Panels panels) {
+        super(workspace, panels, "bars-panel", "Error bars", 316);
+        whatIf = new BarsWhatIf(workspace, this::showError, this::begin);
+        var content = new VBox(12, form, whatIf, looks);
+        content.setPadding(new Insets(0, 10, 0, 0));
+        var scroll = new ScrollPane(content);
+        scroll.setFitToWidth(true);
+        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        scroll.setMaxHeight(650);
+        getChildren().addAll(heading, scroll, wrong);
+        workspace.history().subscribe(this::follow);
+        workspace.analysis().subscribe(_ -> {
+            if (isVisible()) {
+                whatIf.tell();
+            }
+        });
+        visibleProperty().subscribe(shown -> {
+            if (!shown) {
+                workspace.document().endPreview();
+            }
+        });
+    }
+
+    private void follow() {
+        if (!isVisible()) {
+            return;
+        }
+        if (bars.series().isEmpty()) {
+            close();
+        } else {
+            form.update();
+            looks.update();
+        }
+    }
+
+    /// @param ofRow the row whose bar was clicked; −1 for none
+    void about(SeriesKey series, int ofRow, boolean ofX) {
+        key = series;
+        row = ofRow;
+        inX = ofX;
+    }
+
+    @Override
+    protected void begin() {
+        form.begin();
+        looks.begin();
+        clearError();
+        bars = new BarsOfSeries(workspace, key, inX);
+        if (bars.series().isEmpty()) {
+            return;
+        }
+        heading.setText("Error bars in " + (inX ? "x" : "y") + ", " + bars.column().name());
+        form.row("Direction", form.choice("bars-direction", "Bars in y or in x", List.of(false, true), x -> x ? "in x" : "in y",
+                () -> inX, this::turn));
+        length();
+        meaning();
+        look();
+        whatIf.begin(bars);
+        focus(form.first());
+    }
+
+    private void turn(boolean toX) {
+        if (toX != inX) {
+            inX = toX;
+            begin();
+        }
+    }
+
+    private void length() {
+        form.row("Length", form.choice("bars-from", "Where the length of the bars comes from", bars.sources(), bars::words, bars::source,
+                chosen -> {
+            if (!chosen.equals(bars.source())) {
+                bars.take(chosen);
+                begin();
+            }
+        }));
+        if (!(bars.source() instanceof BarsOfSeries.Source.OfColumn)) {
+            form.row("±", form.number("bars-size", "Half length of the bars, in the column's unit or in percent",
+                    () -> bars.column().uniformBars().map(UniformBars::size), typed -> {
+                requireLength(typed);
+                if (bars.source() instanceof BarsOfSeries.Source.Nothing && typed.isPresent()) {
+                    bars.take(new BarsOfSeries.Source.Same());
+                    begin();
+                }
+                bars.resize(typed.orElse(0.0));
+                whatIf.begin(bars);
+            }), new Label(bars.unit()));
+        }
+        bars.lengths().filter(each -> row >= 0 && !each.isDerived()).ifPresent(each -> lengthOfRow(each.id()));
+    }
+
+    private static void requireLength(Optional<Double> typed) throws Form.Refused {
+        if (typed.isPresent() && !(typed.get() >= 0)) {
+            throw new Form.Refused("A bar has a length of 0 or more.");
+        }
+    }
+
+    /// The bar that was clicked, where each has its own cell.
+    private void lengthOfRow(int column) {
+        form.row("Row " + (row + 1), form.number("bars-row", "Half length of the bar of row " + (row + 1), () -> {
+            double length = bars.table().column(column).cells().number(row);
+            return Double.isNaN(length) ? Optional.empty() : Optional.of(length);
+        }, typed -> {
+            requireLength(typed);
+            workspace.perform(new TableEdit.SetCell(bars.table().id(), column, row,
+                    typed.map(length -> NumberText.shortest(length).replace('.', bars.table().mark().sign())).orElse("")));
+        }));
+    }
+
+    private void meaning() {
+        form.row("A bar is", form.choice("bars-meaning", "What the length of a bar says", List.of(BarMeaning.values()),
+                meaning -> "± " + meaning.words(), () -> bars.meaningOf().barMeaning(),
+                meaning -> workspace.perform(new ColumnEdit.SetBarMeaning(bars.table().id(), bars.meaningOf().id(), meaning))));
+        form.row("In fits", form.choice("bars-weights", "How points count in the fits of this figure", List.of(Weighting.values()),
+                Weighting::words, () -> workspace.figureInView().orElseThrow().weighting(),
+                by -> workspace.figureInView().ifPresent(figure -> workspace.perform(new FigureEdit.Weigh(figure.id(), by)))));
+    }
+
+    private void look() {
+        Supplier<BarLook> look = () -> workspace.figureInView().orElseThrow().look().series(key).bars();
+        looks.wide(looks.tick("bars-shown", "Drawn for this series", () -> look.get().shown(),
+                shown -> set(look.get().withShown(shown))));
+        looks.row("Caps", looks.sliding("bars-cap", "Width of the strokes at the ends, 0 for none", 0, BarLook.MAX_CAP,
+                () -> look.get().cap(), cap -> set(look.get().withCap(cap))));
+        looks.row("Line width", looks.needed("bars-width", "Width of the lines in points", 0.1, BarLook.MAX_WIDTH,
+                () -> look.get().width(), width -> set(look.get().withWidth(width))));
+        looks.row("Colour", looks.color("bars-color", "Colour of the bars", Palette.seriesHex(), () -> look.get().color(),
+                color -> set(look.get().withColor(color))));
+    }
+
+    private void set(BarLook changed) {
+        workspace.figureInView().filter(figure -> !figure.look().series(key).bars().equals(changed))
+                .ifPresent(figure -> workspace.perform(new FigureEdit.SetSeriesLook(figure.id(), key,
+                        figure.look().series(key).withBars(changed))));
+    }
+}

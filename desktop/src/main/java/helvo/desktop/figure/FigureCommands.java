@@ -1,0 +1,143 @@
+package helvo.desktop.figure;
+
+import helvo.core.fit.Weighting;
+import helvo.core.look.AxisPlace;
+import helvo.core.look.Note;
+import helvo.core.look.SeriesLook;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.Layer;
+import helvo.core.study.StudyEdit;
+import helvo.desktop.panels.Commands;
+import helvo.desktop.workspace.Workspace;
+import helvo.figure.Axis;
+import helvo.figure.FigurePart;
+import java.util.Locale;
+import java.util.Optional;
+
+/// What can be done with the figure by name.
+final class FigureCommands {
+    private final Workspace workspace;
+    private final FigureView view;
+    private final FigurePane pane;
+
+    FigureCommands(Workspace workspace, FigureView view, FigurePane pane) {
+        this.workspace = workspace;
+        this.view = view;
+        this.pane = pane;
+    }
+
+    void addTo(Commands commands) {
+        parts(commands);
+        fits(commands);
+        notes(commands);
+        figures(commands);
+    }
+
+    private void parts(Commands commands) {
+        commands.add("Change the title of the figure", "Shortcut+T", this::hasTable, view::editTitle);
+        for (AxisPlace place : AxisPlace.values()) {
+            String keys = place == AxisPlace.X ? "Shortcut+Shift+X" : place == AxisPlace.Y ? "Shortcut+Shift+Y" : "";
+            commands.add("Change the " + place.words() + ": limits, steps, grid …", keys, () -> has(place),
+                    () -> pane.open(new FigurePart.AxisOf(place)));
+            commands.add("Title of the " + place.words(), "", () -> has(place), () -> view.editAxisTitle(place));
+        }
+        commands.add("Change the legend …", "Shortcut+L", this::hasTable, () -> pane.open(new FigurePart.Legend()));
+        commands.add("Change how the series looks …", "Shortcut+M", this::hasSeries,
+                () -> workspace.series().ifPresent(series -> pane.open(new FigurePart.LegendEntry(series.key()))));
+        commands.add("Change how the curve looks …", "Shortcut+U", this::hasSeries,
+                () -> workspace.series().ifPresent(series -> pane.open(new FigurePart.CurveOf(series.key()))));
+        commands.add("Error bars: length, meaning, what if they were longer or shorter …", "Shortcut+B", this::hasSeries,
+                () -> pane.openBars(false));
+        commands.add("Error bars in x …", "", this::hasSeries, () -> pane.openBars(true));
+        commands.add("Look of the whole figure: size, text, lines …", "Shortcut+Shift+G", this::hasTable,
+                () -> pane.open(new FigurePart.Background()));
+        for (Layer layer : Layer.values()) {
+            commands.add("Show or hide: " + layer.label().toLowerCase(Locale.ROOT), "", this::hasTable, () -> pane.toggle(layer));
+        }
+        commands.add("Measure the series along the right-hand axis, or along the left", "", this::hasSeries, this::otherAxis);
+    }
+
+    private void fits(Commands commands) {
+        for (Weighting by : Weighting.values()) {
+            commands.add("Fit " + (by == Weighting.UNWEIGHTED ? by.words() : "with points weighted " + by.words()), "", this::hasTable,
+                    () -> workspace.figureInView().ifPresent(each -> workspace.perform(new FigureEdit.Weigh(each.id(), by))));
+        }
+        commands.add("Swap x and y", "", this::hasTable, () -> workspace.figureInView()
+                .ifPresent(each -> workspace.perform(new StudyEdit.SwapAxes(each.table()))));
+    }
+
+    private void notes(Commands commands) {
+        commands.add("Add a note", "Shortcut+Shift+N", this::hasAxes,
+                () -> add((id, x, y) -> new Note.Text(id, "Note", x.third(), y.twoThirds(), Optional.empty())));
+        commands.add("Add a reference line at a y", "", this::hasAxes, () -> add((id, _, y) -> new Note.Rule(id, true, y.third(), "")));
+        commands.add("Add a reference line at an x", "", this::hasAxes, () -> add((id, x, _) -> new Note.Rule(id, false, x.third(), "")));
+        commands.add("Add a shaded span of x", "", this::hasAxes,
+                () -> add((id, x, _) -> new Note.Span(id, false, x.third(), x.twoThirds(), "")));
+        commands.add("Add a shaded span of y", "", this::hasAxes,
+                () -> add((id, _, y) -> new Note.Span(id, true, y.third(), y.twoThirds(), "")));
+        commands.add("Read off the curve on the figure: the x at a y", "Shortcut+Shift+D", this::hasAxes, () -> addReading(true));
+        commands.add("Read off the curve on the figure: the y at an x", "", this::hasAxes, () -> addReading(false));
+    }
+
+    private void figures(Commands commands) {
+        commands.add("Another figure of this table", "", this::hasTable, pane::another);
+        commands.add("A copy of this figure", "", this::hasTable, pane::copy);
+        commands.add("Another name for this figure", "", this::hasTable, pane::rename);
+        commands.add("Remove the figure", "", () -> workspace.figuresInView().size() > 1, pane::remove);
+        commands.add("Show all of the figure", "Shortcut+0", this::hasTable, view::showAll);
+        commands.add("Show less of the figure, larger", "Shortcut+Add", this::hasTable, () -> view.zoom(0.8));
+        commands.add("Show more of the figure, smaller", "Shortcut+Subtract", this::hasTable, () -> view.zoom(1.25));
+    }
+
+    private boolean hasTable() {
+        return workspace.table().isPresent();
+    }
+
+    private boolean hasSeries() {
+        return workspace.series().isPresent();
+    }
+
+    private boolean has(AxisPlace place) {
+        return view.layoutNow().filter(layout -> layout.axes().containsKey(place)).isPresent();
+    }
+
+    private boolean hasAxes() {
+        return has(AxisPlace.X);
+    }
+
+    private void otherAxis() {
+        workspace.figure().ifPresent(each -> workspace.series().ifPresent(series -> {
+            SeriesLook look = each.figure().look().series(series.key());
+            workspace.perform(new FigureEdit.SetSeriesLook(each.figure().id(), series.key(),
+                    look.withRight(Optional.of(!each.isOnRight(series.key())))));
+        }));
+    }
+
+    void addReading(boolean fromY) {
+        workspace.series().ifPresent(series -> add((id, x, y) -> new Note.ReadingMarker(id, series.key(), fromY,
+                fromY ? y.third() : x.third(), true)));
+    }
+
+    /// Round values about a third and two thirds along an axis.
+    private record Thirds(double third, double twoThirds) {
+        static Thirds of(Axis axis) {
+            double step = Math.pow(10, Math.floor(Math.log10(Math.abs(axis.high() - axis.low()) / 3)));
+            double low = Math.rint(axis.value(1 / 3.0) / step) * step;
+            double high = Math.rint(axis.value(2 / 3.0) / step) * step;
+            return new Thirds(low, low < high ? high : low + step);
+        }
+    }
+
+    private interface NewNote {
+        Note of(int id, Thirds x, Thirds y);
+    }
+
+    private void add(NewNote note) {
+        view.layoutNow().filter(layout -> !layout.axes().isEmpty()).ifPresent(layout -> workspace.figureInView().ifPresent(each -> {
+            int id = each.look().nextNoteId();
+            workspace.perform(new FigureEdit.PutNote(each.id(), note.of(id, Thirds.of(layout.axes().get(AxisPlace.X)),
+                    Thirds.of(layout.axes().get(AxisPlace.Y)))));
+            pane.open(new FigurePart.NoteOf(id, 0));
+        }));
+    }
+}

@@ -1,0 +1,177 @@
+package helvo.desktop.figure;
+
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.fit.Weighting;
+import helvo.core.look.AxisLook;
+import helvo.core.look.AxisPlace;
+import helvo.core.look.LegendLook;
+import helvo.core.look.Note;
+import helvo.core.number.NumberFormat;
+import helvo.core.study.Figure;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.Layer;
+import helvo.core.study.StudyEdit;
+import helvo.core.study.TableEdit;
+import helvo.desktop.controls.MenuItems;
+import helvo.desktop.workspace.Workspace;
+import helvo.figure.FigureLayout;
+import helvo.figure.FigurePart;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.Stream;
+import javafx.scene.control.MenuItem;
+
+/// What can be done with a part of the figure, for the second button of the mouse and the menu key.
+final class FigureMenu {
+    private final Workspace workspace;
+    private final FigureView view;
+    private final PartOpener opener;
+    private final PlaceOnFigure at;
+    private final double sceneY;
+    private final MenuItems items = new MenuItems();
+    private final SeriesMenu ofSeries;
+
+    /// @param x place on the sheet in points, like `y`
+    FigureMenu(Workspace workspace, FigureView view, PartOpener opener, FigureAnalysis figure, FigureLayout layout, double x, double y) {
+        this.workspace = workspace;
+        this.view = view;
+        this.opener = opener;
+        at = new PlaceOnFigure(figure, layout, x, y);
+        sceneY = view.inScene(x, y).getY();
+        ofSeries = new SeriesMenu(workspace, items, at, this::show);
+    }
+
+    /// @param hit the point that lies there
+    List<MenuItem> of(Optional<FigureLayout.Hit> hit, FigurePart part) {
+        hit.ifPresentOrElse(this::point, () -> part(part));
+        return items.all();
+    }
+
+    private void part(FigurePart part) {
+        switch (part) {
+            case FigurePart.Title _ -> title();
+            case FigurePart.AxisTitle(var place) -> axis(place);
+            case FigurePart.AxisOf(var place) -> axis(place);
+            case FigurePart.Legend _ -> legend();
+            case FigurePart.LegendEntry(var key) -> {
+                ofSeries.series(key);
+                items.separator();
+                legend();
+            }
+            case FigurePart.CurveOf(var key) -> ofSeries.curve(key);
+            case FigurePart.CurveEnd(var key, _) -> ofSeries.curve(key);
+            case FigurePart.CurveLabel(var key) -> {
+                ofSeries.label(key);
+                items.separator();
+                ofSeries.curve(key);
+            }
+            case FigurePart.BarOf(var key, _, _) -> ofSeries.bar(part, key);
+            case FigurePart.NoteOf(int id, _) -> {
+                items.item("note", "Change it …", () -> show(part));
+                items.item("note-remove", "Remove it", () -> workspace.perform(new FigureEdit.RemoveNote(figure().id(), id)));
+            }
+            case FigurePart.ColorKey(var key) -> ofSeries.series(key);
+            case FigurePart.Background _ -> background();
+        }
+    }
+
+    private Figure figure() {
+        return at.figure().figure();
+    }
+
+    private void show(FigurePart part) {
+        opener.show(part, sceneY);
+    }
+
+    private void point(FigureLayout.Hit hit) {
+        int table = at.figure().table().id();
+        List<Integer> rows = List.of(hit.row());
+        items.item("aside", hit.setAside() ? "Bring the point back" : "Set the point aside", () -> workspace.perform(hit.setAside()
+                ? new TableEdit.BringRowsBack(table, rows) : new TableEdit.SetRowsAside(table, rows, "on the figure")));
+        items.item("select", "Select the point", () -> workspace.select(hit.row()));
+        items.item("in-table", "Show it in the table", () -> workspace.reveal(hit.row()));
+        items.separator();
+        ofSeries.series(hit.series().key());
+    }
+
+    private void title() {
+        items.item("title", "Change the title", view::editTitle);
+        if (figure().title().isPresent()) {
+            items.item("own-title", "The columns’ names",
+                    () -> workspace.perform(new FigureEdit.SetTitle(figure().id(), Optional.empty())));
+        }
+    }
+
+    private void axis(AxisPlace place) {
+        AxisLook look = figure().look().axis(place);
+        items.item("axis", "Limits, steps, grid …", () -> show(new FigurePart.AxisOf(place)));
+        items.item("axis-title", "Change its title", () -> view.editAxisTitle(place));
+        if (place != AxisPlace.X || at.figure().xTime().isEmpty()) {
+            items.check("zero", "With zero", look.zero(), () -> set(place, look.withZero(!look.zero())));
+            items.check("log", "Logarithmic", look.logarithmic(), () -> set(place, look.withLogarithmic(!look.logarithmic())));
+        }
+        items.check("reversed", "Reversed", look.reversed(), () -> set(place, look.withReversed(!look.reversed())));
+        if (look.low().isPresent() || look.high().isPresent()) {
+            items.item("axis-all", "Show all points", view::showAll);
+        }
+    }
+
+    private void set(AxisPlace place, AxisLook look) {
+        workspace.perform(new FigureEdit.SetAxis(figure().id(), place, look));
+    }
+
+    private void legend() {
+        LegendLook look = figure().look().legend();
+        items.item("legend", "The legend …", () -> show(new FigurePart.Legend()));
+        if (look.at().isPresent()) {
+            items.item("legend-place", "The legend where no point lies", () -> set(look.withAt(Optional.empty())));
+        }
+        items.item("hide-legend", "Hide the legend", () -> set(look.withShown(LegendLook.Shown.NEVER)));
+    }
+
+    private void set(LegendLook look) {
+        workspace.perform(new FigureEdit.SetLegend(figure().id(), look));
+    }
+
+    private void background() {
+        if (at.isInPlot()) {
+            notes();
+            workspace.series().filter(series -> series.fit().isPresent()).ifPresent(series ->
+                    ofSeries.readings(series.key(), at.figure().series().size() > 1 ? " off " + series.label() : ""));
+            items.separator();
+        }
+        items.menu("Show", menu -> Stream.of(Layer.values()).forEach(layer -> menu.check(
+                "show-" + layer.name().toLowerCase(Locale.ROOT), layer.label(), figure().shows(layer),
+                () -> workspace.perform(new FigureEdit.Show(figure().id(), layer, !figure().shows(layer))))));
+        items.item("show-all", "Show all points", view::showAll);
+        items.item("show-legend", "The legend …", () -> show(new FigurePart.Legend()));
+        ofSeries.hiddenCurves();
+        items.separator();
+        items.menu("Points count in fits", menu -> Stream.of(Weighting.values()).forEach(by -> menu.check(
+                "weigh-" + by.name().toLowerCase(Locale.ROOT), by.words(), figure().weighting() == by,
+                () -> workspace.perform(new FigureEdit.Weigh(figure().id(), by)))));
+        if (workspace.series().isPresent()) {
+            items.item("straighten", "Make it straight: square, root, logarithm …", opener::showStraighten);
+        }
+        items.item("swap", "Swap x and y", () -> workspace.perform(new StudyEdit.SwapAxes(figure().table())));
+        items.separator();
+        items.item("copy-figure", "Copy the figure", workspace.exporter()::copyFigure);
+        items.item("look", "The look of the figure …", () -> show(new FigurePart.Background()));
+    }
+
+    private void notes() {
+        NumberFormat numbers = at.figure().numbers();
+        double x = at.atX();
+        double y = at.atY(AxisPlace.Y);
+        items.item("add-note", "Add a note here", () -> ofSeries.add(id -> new Note.Text(id, "Note", x, y, Optional.empty())));
+        items.item("add-rule-y", "Add a reference line at y = " + numbers.plain(y),
+                () -> ofSeries.add(id -> new Note.Rule(id, true, y, "")));
+        items.item("add-rule-x", "Add a reference line at x = " + numbers.plain(x),
+                () -> ofSeries.add(id -> new Note.Rule(id, false, x, "")));
+        items.item("add-span-x", "Add a shaded span of x", () -> ofSeries.add(id -> new Note.Span(id, false, x,
+                at.rounded(x + at.tenth(AxisPlace.X), AxisPlace.X), "")));
+        items.item("add-span-y", "Add a shaded span of y", () -> ofSeries.add(id -> new Note.Span(id, true, y,
+                at.rounded(y + at.tenth(AxisPlace.Y), AxisPlace.Y), "")));
+    }
+}

@@ -1,0 +1,84 @@
+package helvo.desktop.figure;
+
+import helvo.desktop.controls.Form;
+import helvo.desktop.panels.Panel;
+import helvo.desktop.panels.Panels;
+import helvo.desktop.workspace.Workspace;
+import helvo.figure.FigurePart;
+import javafx.scene.control.ScrollPane;
+
+/// What a part of the figure has, beside that part: axis, legend, series, curve, note, colours or the whole sheet.
+public final class FigurePanel extends Panel {
+    private final FigureView view;
+    private final Form form = new Form(this::showError);
+    private FigurePart part = new FigurePart.Background();
+    private PartForm shown;
+
+    public FigurePanel(Workspace workspace, Panels panels, FigureView view) {
+        super(workspace, panels, "figure-panel", "", 330);
+        this.view = view;
+        var scroll = new ScrollPane(form);
+        scroll.setFitToWidth(true);
+        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        scroll.setMaxHeight(650);
+        getChildren().addAll(heading, scroll, wrong);
+        view.shownPicture().subscribe(_ -> {
+            if (isVisible()) {
+                form.update();
+            }
+        });
+        workspace.history().subscribe(this::follow);
+    }
+
+    private void follow() {
+        if (!isVisible()) {
+            return;
+        }
+        if (workspace.figureInView().isEmpty() || shown.isGone()) {
+            close();
+        } else {
+            form.update();
+        }
+    }
+
+    public void about(FigurePart of) {
+        part = of;
+    }
+
+    public FigurePart part() {
+        return part;
+    }
+
+    private void turnTo(FigurePart other) {
+        part = other;
+        begin();
+    }
+
+    private PartForm of(FigurePart of) {
+        return switch (of) {
+            case FigurePart.AxisOf(var place) -> new AxisForm(workspace, view, form, place);
+            case FigurePart.AxisTitle(var place) -> new AxisForm(workspace, view, form, place);
+            case FigurePart.Legend _ -> new LegendForm(workspace, view, form);
+            case FigurePart.LegendEntry(var key) -> new SeriesForm(workspace, view, form, key, this::turnTo);
+            case FigurePart.ColorKey(var key) -> new SeriesForm(workspace, view, form, key, this::turnTo);
+            case FigurePart.BarOf(var key, _, _) -> new SeriesForm(workspace, view, form, key, this::turnTo);
+            case FigurePart.CurveOf(var key) -> new CurveForm(workspace, view, form, key, this::turnTo);
+            case FigurePart.CurveEnd(var key, _) -> new CurveForm(workspace, view, form, key, this::turnTo);
+            case FigurePart.CurveLabel(var key) -> new CurveForm(workspace, view, form, key, this::turnTo);
+            case FigurePart.NoteOf(int id, _) -> new NoteForm(workspace, view, form, id);
+            case FigurePart.Background _, FigurePart.Title _ -> new SheetForm(workspace, view, form, this::showError, this::begin);
+        };
+    }
+
+    @Override
+    protected void begin() {
+        form.begin();
+        clearError();
+        if (workspace.figureInView().isPresent()) {
+            shown = of(part);
+            heading.setText(shown.heading());
+            shown.build();
+            focus(form.first());
+        }
+    }
+}

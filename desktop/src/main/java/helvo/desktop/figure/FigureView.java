@@ -1,0 +1,278 @@
+package helvo.desktop.figure;
+
+import helvo.core.Progress;
+import helvo.core.analysis.Analysis;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.look.AxisPlace;
+import helvo.core.study.Figure;
+import helvo.core.study.FigureEdit.Zoom.Limits;
+import helvo.core.study.FigureEdit;
+import helvo.desktop.document.Preview;
+import helvo.desktop.work.Background;
+import helvo.desktop.workspace.SharedPixels;
+import helvo.desktop.workspace.Workspace;
+import helvo.figure.FigureDrawing;
+import helvo.figure.FigureLayout;
+import helvo.figure.FigurePart;
+import helvo.figure.Raster;
+import java.awt.geom.Rectangle2D;
+import java.util.EnumMap;
+import java.util.Optional;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.geometry.BoundingBox;
+import javafx.geometry.Bounds;
+import javafx.geometry.Point2D;
+import javafx.scene.image.Image;
+import javafx.scene.image.ImageView;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Region;
+
+/// The sheet as it will be handed over, as large as its place allows, drawn off the interface thread by the code that draws every
+/// export. What lies over it is never handed over: marks of the selection, what the pointer does ([PointerTools]), and a text that is
+/// edited in its place ([TitleField]).
+public final class FigureView extends Pane {
+    private final Workspace workspace;
+    private final Background.Latest drawing;
+    private final ImageView sheet = new ImageView();
+    /// A shadow as an effect of the picture would be worked out anew for each picture.
+    private final Region shadow = new Region();
+    private final SelectionMarks marks;
+    private final TitleField titles;
+    private final PointerTools pointer;
+    private Optional<FigureLayout> layout = Optional.empty();
+    private FigureAnalysis drawn;
+    private FigureAnalysis wanted;
+    private double asked;
+    private double drawnScale;
+    private boolean drawingNow;
+    /// Read beside the interface thread.
+    private volatile Optional<Target> target = Optional.empty();
+    private volatile Optional<Prepared> prepared = Optional.empty();
+
+    /// What would be drawn of a new analysis, and what is drawn already.
+    private record Target(int figure, double scale, FigureAnalysis drawn) {}
+
+    private record Prepared(FigureAnalysis figure, double scale, Raster raster) {
+        boolean serves(FigureAnalysis wanted, double atScale) {
+            return scale == atScale && figure.looksLike(wanted);
+        }
+    }
+
+    FigureView(Workspace workspace, PartOpener opener) {
+        this.workspace = workspace;
+        drawing = workspace.background().latest("drawing");
+        marks = new SelectionMarks(workspace);
+        titles = new TitleField(workspace, this);
+        pointer = new PointerTools(workspace, this, opener);
+        getStyleClass().add("figure-view");
+        setMinSize(200, 160);
+        sheet.getStyleClass().add("sheet");
+        sheet.setId("sheet");
+        shadow.getStyleClass().add("sheet-shadow");
+        shadow.setMouseTransparent(true);
+        marks.setMouseTransparent(true);
+        getChildren().addAll(shadow, sheet, marks);
+        getChildren().addAll(pointer.overlays());
+        getChildren().addAll(titles.nodes());
+        getChildren().forEach(each -> each.setManaged(false));
+        workspace.preparing(this::prepare);
+        workspace.analysis().subscribe(this::update);
+        workspace.preview().subscribe(_ -> update());
+        workspace.tableId().subscribe(this::update);
+        workspace.figureId().subscribe(this::update);
+        workspace.selection().subscribe(_ -> mark());
+    }
+
+    private void mark() {
+        marks.show(drawn, layout, scale());
+    }
+
+    // ---- where things are ----
+
+    /// Everything that was asked for is on the screen.
+    public boolean isSettled() {
+        return getScene() == null || figure().isEmpty() || drawn != null && drawn.looksLike(figure().get()) && asked == pixels(drawn);
+    }
+
+    /// The picture on the sheet; a new one each time that it was drawn.
+    public ReadOnlyObjectProperty<Image> shownPicture() {
+        return sheet.imageProperty();
+    }
+
+    public Optional<FigureLayout> layoutNow() {
+        return layout;
+    }
+
+    /// Where a part is in the scene; empty where it is not drawn.
+    public Optional<Bounds> inScene(FigurePart part) {
+        return layout.flatMap(at -> at.place(part)).map(box -> {
+            Point2D from = inScene(box.getMinX(), box.getMinY());
+            Point2D to = inScene(box.getMaxX(), box.getMaxY());
+            return new BoundingBox(from.getX(), from.getY(), to.getX() - from.getX(), to.getY() - from.getY());
+        });
+    }
+
+    /// Where a place on the sheet, in points, is in the scene.
+    public Point2D inScene(double x, double y) {
+        return sheet.localToScene(x * scale(), y * scale());
+    }
+
+    ImageView sheet() {
+        return sheet;
+    }
+
+    /// The figure in view, with what is only tried of its look.
+    Optional<FigureAnalysis> figure() {
+        return workspace.drawnFigure();
+    }
+
+    /// Units of the scene a point.
+    double scale() {
+        return figure().map(this::scale).orElse(1.0);
+    }
+
+    private double scale(FigureAnalysis figure) {
+        return Math.max(0.1, Math.min(getWidth() / FigureDrawing.widthPoints(figure), getHeight() / FigureDrawing.heightPoints(figure)));
+    }
+
+    /// Pixels a point.
+    private double pixels(FigureAnalysis figure) {
+        double output = getScene() == null || getScene().getWindow() == null ? 1 : getScene().getWindow().getRenderScaleX();
+        return scale(figure) * output;
+    }
+
+    @Override
+    protected void layoutChildren() {
+        update();
+        arrange();
+    }
+
+    /// Puts everything in its place. Nothing here is managed: a layout would go through the whole window for each picture.
+    private void arrange() {
+        figure().ifPresent(figure -> {
+            double scale = scale(figure);
+            double width = FigureDrawing.widthPoints(figure) * scale;
+            double height = FigureDrawing.heightPoints(figure) * scale;
+            double left = snapPositionX((getWidth() - width) / 2);
+            double top = snapPositionY((getHeight() - height) / 2);
+            // A picture of the right size is shown pixel by pixel: to stretch it by a part of a pixel takes longer than to draw it.
+            boolean exact = sheet.getImage() != null && drawn != null && asked == pixels(figure) && drawnScale == asked;
+            double output = pixels(figure) / scale;
+            sheet.setSmooth(!exact);
+            sheet.setFitWidth(exact ? sheet.getImage().getWidth() / output : width);
+            sheet.setFitHeight(exact ? sheet.getImage().getHeight() / output : height);
+            sheet.relocate(left, top);
+            shadow.resizeRelocate(left, top, sheet.getFitWidth(), sheet.getFitHeight());
+            marks.resizeRelocate(left, top, sheet.getFitWidth(), sheet.getFitHeight());
+            mark();
+            layout.ifPresent(placed -> titles.arrange(placed.title(), left, top, scale));
+        });
+    }
+
+    // ---- drawing ----
+
+    /// Draws the figure in view of an analysis that is not told yet, so that figure and readout change together.
+    private void prepare(Analysis analysis, Progress progress) {
+        target.ifPresent(at -> analysis.figures().stream().filter(each -> each.figure().id() == at.figure).findFirst()
+                .filter(each -> !each.looksLike(at.drawn) && prepared.filter(ready -> ready.serves(each, at.scale)).isEmpty())
+                .ifPresent(each -> prepared = Optional.of(new Prepared(each, at.scale, Raster.draw(each, at.scale, progress)))));
+    }
+
+    private boolean isTried() {
+        return workspace.preview().get().filter(each -> each.extent() == Preview.Extent.DRAWN).isPresent();
+    }
+
+    private void update() {
+        Optional<FigureAnalysis> figure = figure();
+        setVisible(figure.isPresent());
+        target = Optional.empty();
+        if (figure.isEmpty() || getWidth() <= 0) {
+            return;
+        }
+        titles.describe(figure.get().title());
+        sheet.setAccessibleText("Figure: " + figure.get().title());
+        double scale = pixels(figure.get());
+        boolean tried = isTried();
+        if (wanted != null && wanted.looksLike(figure.get()) && asked == scale || drawingNow && tried) {
+            target = drawn == null || tried ? Optional.empty() : Optional.of(new Target(drawn.figure().id(), scale, drawn));
+            return;
+        }
+        asked = scale;
+        wanted = figure.get();
+        Optional<Prepared> ready = prepared.filter(each -> !tried && each.serves(wanted, scale));
+        if (ready.isPresent()) {
+            drawing.stop();
+            show(wanted, ready.get().raster);
+            return;
+        }
+        drawingNow = true;
+        FigureAnalysis toDraw = figure.get();
+        drawing.run("Drawing …", progress -> Raster.draw(toDraw, scale, progress),
+                new Background.Outcome<>(raster -> show(toDraw, raster), fault -> {
+            stopped();
+            workspace.messages().warn("The figure could not be drawn (" + fault + ").");
+        }, this::stopped));
+    }
+
+    private void stopped() {
+        drawingNow = false;
+        wanted = null;
+    }
+
+    private void show(FigureAnalysis figure, Raster raster) {
+        drawingNow = false;
+        drawn = figure;
+        drawnScale = asked;
+        layout = Optional.of(raster.layout());
+        sheet.setImage(SharedPixels.image(raster.image()));
+        arrange();
+        // What was dragged on meanwhile is drawn now, not a frame later.
+        update();
+    }
+
+    // ---- what is done by name ----
+
+    public void editTitle() {
+        titles.editTitle();
+    }
+
+    public void editAxisTitle(AxisPlace place) {
+        titles.editAxisTitle(place);
+    }
+
+    /// Zooms about the middle, for the keyboard.
+    public void zoom(double factor) {
+        pointer.zoom(factor);
+    }
+
+    /// Axes that reach as far as what they show.
+    public void showAll() {
+        workspace.document().endPreview();
+        workspace.figureInView().ifPresent(figure -> {
+            var automatic = limited(figure);
+            if (!automatic.isEmpty()) {
+                workspace.perform(new FigureEdit.Zoom(figure.id(), automatic));
+            }
+        });
+    }
+
+    private static EnumMap<AxisPlace, Limits> limited(Figure figure) {
+        var automatic = new EnumMap<AxisPlace, Limits>(AxisPlace.class);
+        figure.look().axes().forEach((place, look) -> {
+            if (look.low().isPresent() || look.high().isPresent()) {
+                automatic.put(place, Limits.AUTOMATIC);
+            }
+        });
+        return automatic;
+    }
+
+    /// What has the focus there can be ended before something else is done.
+    void endEditing() {
+        titles.end(true);
+    }
+
+    /// The place of a title on the sheet, in points.
+    Optional<Rectangle2D> placeOf(FigurePart part) {
+        return layout.flatMap(at -> at.place(part));
+    }
+}

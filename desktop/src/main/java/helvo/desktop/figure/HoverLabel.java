@@ -1,0 +1,106 @@
+package helvo.desktop.figure;
+
+import helvo.core.Phrase;
+import helvo.core.number.NumberFormat;
+import helvo.desktop.workspace.Workspace;
+import helvo.figure.FigureLayout;
+import helvo.figure.FigurePart;
+import java.awt.geom.Rectangle2D;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.shape.Rectangle;
+
+/// Says what lies under the pointer, and frames it.
+final class HoverLabel {
+    private final Workspace workspace;
+    private final FigureView view;
+    private final Label label = new Label();
+    private final Rectangle outline = new Rectangle();
+
+    HoverLabel(Workspace workspace, FigureView view) {
+        this.workspace = workspace;
+        this.view = view;
+        label.setId("figure-hover");
+        label.getStyleClass().add("figure-hover");
+        outline.getStyleClass().add("figure-outline");
+        for (Node each : nodes()) {
+            each.setMouseTransparent(true);
+            each.setVisible(false);
+        }
+    }
+
+    List<Node> nodes() {
+        return List.of(outline, label);
+    }
+
+    void show(String text, MouseEvent event) {
+        label.setText(text);
+        label.setVisible(true);
+        label.applyCss();
+        double width = label.prefWidth(-1);
+        double height = label.prefHeight(-1);
+        double x = view.sheet().getLayoutX() + event.getX() + 14;
+        double y = view.sheet().getLayoutY() + event.getY() - height - 8;
+        label.resizeRelocate(Math.max(2, Math.min(x, view.getWidth() - width - 2)), Math.max(2, y), width, height);
+    }
+
+    /// @param at on the sheet, in points
+    void frame(Optional<Rectangle2D> at) {
+        outline.setVisible(at.isPresent());
+        at.ifPresent(box -> {
+            double scale = view.scale();
+            outline.setX(view.sheet().getLayoutX() + box.getX() * scale - 2);
+            outline.setY(view.sheet().getLayoutY() + box.getY() * scale - 2);
+            outline.setWidth(box.getWidth() * scale + 4);
+            outline.setHeight(box.getHeight() * scale + 4);
+        });
+    }
+
+    void hide() {
+        hideLabel();
+        outline.setVisible(false);
+    }
+
+    void hideLabel() {
+        label.setVisible(false);
+    }
+
+    /// "Row 7, dry: Load 30 N, Stretch 6.29 mm, residual −0.11".
+    String words(FigureLayout.Hit hit) {
+        NumberFormat numbers = workspace.study().numbers();
+        var rows = hit.series().rows();
+        boolean dated = rows.x().time().isPresent();
+        var text = new StringBuilder(Phrase.of("Row %,d", hit.row() + 1)).append(hit.setAside() ? ", set aside" : "").append(": ");
+        text.append(rows.x().column().name()).append(' ')
+                .append(dated ? rows.x().column().shown(hit.row(), numbers.mark()) : numbers.plain(hit.x()))
+                .append(rows.x().unit().isEmpty() || dated ? "" : " " + rows.x().unit());
+        text.append(", ").append(rows.y().column().name()).append(' ').append(numbers.plain(hit.y()))
+                .append(rows.y().unit().isEmpty() ? "" : " " + rows.y().unit());
+        if (!hit.setAside()) {
+            hit.series().fit().ifPresent(fit -> text.append(", residual ")
+                    .append(numbers.significant(fit.function().residual(hit.x(), hit.y()), 3)));
+        }
+        return text.toString();
+    }
+
+    static String words(FigurePart part) {
+        return switch (part) {
+            case FigurePart.Title _ -> "Title: click to change it";
+            case FigurePart.AxisOf(var place) -> "The " + place.words() + ": click to change it, drag it to move its limits";
+            case FigurePart.AxisTitle(var place) -> "Title of the " + place.words() + ": click to change it";
+            case FigurePart.Legend _ -> "Legend: click to change it, drag it to move it";
+            case FigurePart.LegendEntry _ -> "Series: click to change how it looks, drag to move the legend";
+            case FigurePart.CurveOf _ -> "Curve: click to change it";
+            case FigurePart.CurveEnd _ -> "End of the curve: drag it to extend the curve";
+            case FigurePart.BarOf(_, _, var end) -> end == FigurePart.BarEnd.NONE ? "Error bar: click to change the bars"
+                    : "End of an error bar: drag it, or click it for a number to type";
+            case FigurePart.CurveLabel _ -> "Label of the curve: click to change it, drag it to move it";
+            case FigurePart.NoteOf _ -> "Click to change it, drag it to move it";
+            case FigurePart.ColorKey _ -> "Colours: click to change what they show";
+            case FigurePart.Background _ -> "The figure";
+        };
+    }
+}

@@ -1,0 +1,87 @@
+package helvo.desktop.figure;
+
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.look.AxisLook;
+import helvo.core.look.AxisPlace;
+import helvo.core.look.CurveLook;
+import helvo.core.look.FigureLook;
+import helvo.core.look.LegendLook;
+import helvo.core.look.SeriesLook;
+import helvo.core.study.Edit;
+import helvo.core.study.FigureEdit;
+import helvo.core.table.SeriesKey;
+import helvo.desktop.controls.Form;
+import helvo.desktop.workspace.Workspace;
+import helvo.figure.SeriesStyle;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.function.IntFunction;
+
+/// The controls of one kind of part of the figure, as rows of a form that shows what the study has and changes it.
+abstract class PartForm {
+    final Workspace workspace;
+    final FigureView view;
+    final Form form;
+
+    PartForm(Workspace workspace, FigureView view, Form form) {
+        this.workspace = workspace;
+        this.view = view;
+        this.form = form;
+    }
+
+    /// What stands above the form.
+    abstract String heading();
+
+    /// Puts the rows into the form.
+    abstract void build();
+
+    /// Whether what it is about is no longer there.
+    boolean isGone() {
+        return false;
+    }
+
+    final FigureLook look() {
+        return workspace.figureInView().orElseThrow().look();
+    }
+
+    /// Does an edit of the figure in view, unless what it has is what it would get.
+    final void set(Function<FigureLook, ?> part, Object wanted, IntFunction<Edit> edit) {
+        workspace.figureInView().filter(figure -> !part.apply(figure.look()).equals(wanted))
+                .ifPresent(figure -> workspace.perform(edit.apply(figure.id())));
+    }
+
+    final void set(AxisPlace place, AxisLook look) {
+        set(all -> all.axis(place), look, figure -> new FigureEdit.SetAxis(figure, place, look));
+    }
+
+    final void set(LegendLook look) {
+        set(FigureLook::legend, look, figure -> new FigureEdit.SetLegend(figure, look));
+    }
+
+    final void set(SeriesKey key, SeriesLook look) {
+        set(all -> all.series(key), look, figure -> new FigureEdit.SetSeriesLook(figure, key, look));
+    }
+
+    final void set(SeriesKey key, CurveLook look) {
+        set(all -> all.curve(key), look, figure -> new FigureEdit.SetCurveLook(figure, key, look));
+    }
+
+    final List<SeriesAnalysis> allSeries() {
+        return workspace.figure().map(FigureAnalysis::series).orElse(List.of());
+    }
+
+    final Optional<SeriesAnalysis> series(SeriesKey key) {
+        return workspace.figure().flatMap(figure -> figure.series(key));
+    }
+
+    final String label(SeriesKey key) {
+        return series(key).map(SeriesAnalysis::label).orElse("");
+    }
+
+    /// How the program draws a series that nobody chose a look for.
+    final SeriesStyle automatic(SeriesKey key) {
+        return SeriesStyle.of(series(key).map(SeriesAnalysis::slot).orElse(0));
+    }
+}

@@ -1,0 +1,90 @@
+package helvo.desktop.figure;
+
+import static helvo.desktop.controls.Controls.button;
+import static helvo.desktop.controls.Controls.field;
+import static helvo.desktop.controls.Controls.mainButton;
+
+import helvo.core.Phrase;
+import helvo.core.study.TableEdit;
+import helvo.core.table.SeriesKey;
+import helvo.core.table.Table;
+import helvo.desktop.panels.Panel;
+import helvo.desktop.panels.Panels;
+import helvo.desktop.workspace.Workspace;
+import helvo.figure.FigurePart;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import javafx.scene.control.Button;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.FlowPane;
+
+/// What can be done with points that were pressed or encircled.
+public final class PointsPanel extends Panel {
+    private final TextField reason = field("points-reason", "Why the rows are set aside", 14);
+    private final Button aside = mainButton("points-aside", "Set aside", this::setAside);
+    private final Button others;
+    private final Button looks;
+    private int[] rows = {};
+    private Optional<SeriesKey> series = Optional.empty();
+
+    public PointsPanel(Workspace workspace, Panels panels, FigureView view) {
+        super(workspace, panels, "points-panel", "", 300);
+        reason.setPromptText("reason");
+        others = button("points-others", "Fit these alone: set all others aside", this::setOthersAside);
+        var show = button("points-show", "Show in the table", () -> {
+            close();
+            workspace.reveal(rows[0]);
+        });
+        looks = button("points-looks", "Marker, colour, labels …", () -> {
+            close();
+            series.ifPresent(key -> new PartOpener(panels, () -> view).show(new FigurePart.LegendEntry(key), 160));
+        });
+        getChildren().addAll(heading, reason, new FlowPane(8, 8, aside, others, show, looks), wrong);
+    }
+
+    /// @param of the series of a point that was pressed; empty for points that were encircled
+    void about(int[] pressed, Optional<SeriesKey> of, String says) {
+        rows = pressed;
+        series = of;
+        heading.setText(says);
+    }
+
+    @Override
+    protected void begin() {
+        clearError();
+        reason.clear();
+        workspace.table().ifPresent(table -> {
+            boolean back = Arrays.stream(rows).allMatch(table.setAside()::has);
+            aside.setText(back ? "Bring back" : rows.length == 1 ? "Set aside" : Phrase.of("Set %,d aside", rows.length));
+            reason.setVisible(!back);
+            reason.setManaged(!back);
+            others.setVisible(rows.length > 1);
+            others.setManaged(rows.length > 1);
+            looks.setVisible(series.isPresent());
+            looks.setManaged(series.isPresent());
+        });
+        focus(aside);
+    }
+
+    private String why(String usual) {
+        return reason.getText().isBlank() ? usual : reason.getText().strip();
+    }
+
+    private void setAside() {
+        Table table = workspace.table().orElseThrow();
+        List<Integer> chosen = Arrays.stream(rows).boxed().toList();
+        close();
+        workspace.perform(chosen.stream().allMatch(table.setAside()::has) ? new TableEdit.BringRowsBack(table.id(), chosen)
+                : new TableEdit.SetRowsAside(table.id(), chosen, why("on the figure")));
+    }
+
+    private void setOthersAside() {
+        Table table = workspace.table().orElseThrow();
+        List<Integer> all = IntStream.range(0, table.rows())
+                .filter(row -> Arrays.binarySearch(rows, row) < 0 && !table.setAside().has(row)).boxed().toList();
+        close();
+        workspace.perform(new TableEdit.SetRowsAside(table.id(), all, why("not among the chosen points")));
+    }
+}

@@ -1,0 +1,145 @@
+package helvo.desktop.figure;
+
+import helvo.core.Phrase;
+import helvo.core.fit.Curve;
+import helvo.core.fit.Curves;
+import helvo.core.fit.PrintedEquation;
+import helvo.core.look.AxisPlace;
+import helvo.core.look.CurveLook.LabelPart;
+import helvo.core.look.CurveLook;
+import helvo.core.look.Note;
+import helvo.core.look.SeriesLook;
+import helvo.core.number.NumberFormat;
+import helvo.core.study.FigureEdit;
+import helvo.core.table.SeriesKey;
+import helvo.desktop.controls.MenuItems;
+import helvo.desktop.workspace.Workspace;
+import helvo.figure.Axis;
+import helvo.figure.FigurePart;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.IntFunction;
+
+/// What can be done with a series, its bars, its curve and the label of that.
+final class SeriesMenu {
+    private final Workspace workspace;
+    private final MenuItems items;
+    private final PlaceOnFigure at;
+    private final Consumer<FigurePart> show;
+
+    /// @param show opens what belongs to a part of the figure
+    SeriesMenu(Workspace workspace, MenuItems items, PlaceOnFigure at, Consumer<FigurePart> show) {
+        this.workspace = workspace;
+        this.items = items;
+        this.at = at;
+        this.show = show;
+    }
+
+    private int figure() {
+        return at.figure().figure().id();
+    }
+
+    private void set(SeriesKey key, SeriesLook look) {
+        workspace.perform(new FigureEdit.SetSeriesLook(figure(), key, look));
+    }
+
+    private void set(SeriesKey key, CurveLook look) {
+        workspace.perform(new FigureEdit.SetCurveLook(figure(), key, look));
+    }
+
+    void series(SeriesKey key) {
+        SeriesLook look = at.figure().figure().look().series(key);
+        boolean right = at.figure().isOnRight(key);
+        items.item("series", "How the points look …", () -> show.accept(new FigurePart.LegendEntry(key)));
+        items.item("bars", "Error bars …", () -> show.accept(new FigurePart.BarOf(key, -1, FigurePart.BarEnd.UP)));
+        items.check("in-legend", "Named in the legend", look.inLegend(), () -> set(key, look.withInLegend(!look.inLegend())));
+        items.check("right", "Along the axis on the right", right, () -> set(key, look.withRight(Optional.of(!right))));
+        items.check("hidden", "Hidden, but still fitted", look.hidden(), () -> set(key, look.withHidden(!look.hidden())));
+        curves(key);
+    }
+
+    private void curves(SeriesKey key) {
+        Curve chosen = at.figure().figure().curve(key);
+        items.menu("Fit", menu -> Curves.all().forEach(curve -> menu.check(
+                "fit-" + curve.name().toLowerCase(Locale.ROOT).replace(' ', '-'), curve.name(), curve.equals(chosen),
+                () -> workspace.perform(new FigureEdit.ChooseCurve(figure(), key, curve)))));
+    }
+
+    void bar(FigurePart part, SeriesKey key) {
+        SeriesLook look = at.figure().figure().look().series(key);
+        items.item("bars", "Length and meaning of the error bars …", () -> show.accept(part));
+        items.item("bar-look", "How the error bars look …", () -> show.accept(new FigurePart.LegendEntry(key)));
+        items.check("bars-shown", "Error bars shown", look.bars().shown(),
+                () -> set(key, look.withBars(look.bars().withShown(!look.bars().shown()))));
+    }
+
+    void curve(SeriesKey key) {
+        CurveLook look = at.figure().figure().look().curve(key);
+        items.item("curve", "How the curve looks …", () -> show.accept(new FigurePart.CurveOf(key)));
+        curves(key);
+        if (at.isInPlot()) {
+            readings(key, " here,");
+            Axis along = at.layout().axes().get(AxisPlace.X);
+            items.item("extend", "Extend it to both ends of the axis",
+                    () -> set(key, look.reaching(Optional.of(along.low()), Optional.of(along.high()))));
+        }
+        if (look.from().isPresent() || look.to().isPresent()) {
+            items.item("within", "End it at its points", () -> set(key, look.reaching(Optional.empty(), Optional.empty())));
+        }
+        items.item("hide-curve", "Hide the curve", () -> set(key, look.withShown(false)));
+    }
+
+    /// @param of says which curve, as " off dry"
+    void readings(SeriesKey key, String of) {
+        NumberFormat numbers = at.figure().numbers();
+        double x = at.atX();
+        double y = at.atY(at.along(key));
+        items.item("read-x", Phrase.of("Read y%s at x = %s", of, numbers.plain(x)), () -> read(key, false, x));
+        items.item("read-y", Phrase.of("Read x%s at y = %s", of, numbers.plain(y)), () -> read(key, true, y));
+    }
+
+    private void read(SeriesKey key, boolean fromY, double value) {
+        add(note -> new Note.ReadingMarker(note, key, fromY, value, true));
+    }
+
+    /// Adds a note, and opens what belongs to it.
+    void add(IntFunction<Note> note) {
+        int next = workspace.figureInView().map(each -> each.look().nextNoteId()).orElse(1);
+        workspace.perform(new FigureEdit.PutNote(figure(), note.apply(next)));
+        show.accept(new FigurePart.NoteOf(next, 0));
+    }
+
+    void label(SeriesKey key) {
+        CurveLook look = at.figure().figure().look().curve(key);
+        for (LabelPart part : List.of(LabelPart.EQUATION, LabelPart.R2, LabelPart.UNCERTAINTY, LabelPart.POINTS)) {
+            items.check("label-" + part.name().toLowerCase(Locale.ROOT), switch (part) {
+                case EQUATION -> "Equation";
+                case R2 -> "R²";
+                case UNCERTAINTY -> "Coefficients with uncertainty";
+                default -> "Number of points";
+            }, look.label().contains(part), () -> set(key, look.labelled(part, !look.label().contains(part))));
+        }
+        items.menu("Digits of the equation", menu -> {
+            menu.check("digits-automatic", "Automatic", look.digits().isEmpty(), () -> set(key, look.withDigits(Optional.empty())));
+            for (int count = PrintedEquation.FEWEST_DIGITS; count <= PrintedEquation.MAX_DIGITS; count++) {
+                Optional<Integer> of = Optional.of(count);
+                menu.check("digits-" + count, Integer.toString(count), look.digits().equals(of), () -> set(key, look.withDigits(of)));
+            }
+        });
+        if (look.labelAt().isPresent()) {
+            items.item("label-place", "Where no point lies", () -> set(key, look.withLabelAt(Optional.empty())));
+        }
+    }
+
+    /// What was hidden comes back from here.
+    void hiddenCurves() {
+        items.menu("Show the curve of", menu -> at.figure().series().forEach(series -> {
+            CurveLook look = at.figure().figure().look().curve(series.key());
+            if (!look.shown()) {
+                menu.item("show-curve", series.label(), () -> set(series.key(), look.withShown(true)));
+            }
+        }));
+    }
+}

@@ -1,0 +1,105 @@
+package helvo.desktop.figure;
+
+import static helvo.desktop.controls.Controls.button;
+import static helvo.desktop.controls.Controls.field;
+
+import helvo.core.look.FigureLook;
+import helvo.core.look.SheetLook;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberFormat;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.StudyEdit;
+import helvo.desktop.controls.Form;
+import helvo.desktop.workspace.Workspace;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
+import javafx.scene.layout.FlowPane;
+
+/// The whole sheet: its size, its text and lines, its background, and the looks that are kept by name.
+final class SheetForm extends PartForm {
+    private final Consumer<String> error;
+    private final Runnable rebuild;
+
+    /// @param error   gets what is wrong
+    /// @param rebuild shows the form anew
+    SheetForm(Workspace workspace, FigureView view, Form form, Consumer<String> error, Runnable rebuild) {
+        super(workspace, view, form);
+        this.error = error;
+        this.rebuild = rebuild;
+    }
+
+    @Override
+    String heading() {
+        return "Look of the figure";
+    }
+
+    private SheetLook sheet() {
+        return look().sheet();
+    }
+
+    private void change(UnaryOperator<SheetLook> change) {
+        SheetLook changed = change.apply(sheet());
+        set(FigureLook::sheet, changed, figure -> new FigureEdit.SetSheet(figure, changed));
+    }
+
+    @Override
+    void build() {
+        named();
+        form.row("Width, mm", form.needed("sheet-width", "Width of the sheet in millimetres", SheetLook.MIN_MM, SheetLook.MAX_MM,
+                () -> sheet().widthMm(), mm -> change(old -> old.resized(mm, old.heightMm()))));
+        form.row("Height, mm", form.needed("sheet-height", "Height of the sheet in millimetres", SheetLook.MIN_MM, SheetLook.MAX_MM,
+                () -> sheet().heightMm(), mm -> change(old -> old.resized(old.widthMm(), mm))));
+        form.row("Text, points", form.needed("sheet-text", "Size of the axes' labels in points", SheetLook.MIN_TEXT, SheetLook.MAX_TEXT,
+                () -> sheet().text(), points -> change(old -> old.withText(points))));
+        form.row("Line width", form.needed("sheet-line", "Width of the lines, 1 for the default", 0.2, 5, () -> sheet().line(),
+                width -> change(old -> old.withLine(width))));
+        form.wide(form.tick("sheet-dashes", "Curves differ by dashes, as for black and white", () -> sheet().dashes(),
+                on -> change(old -> old.withDashes(on))));
+        form.wide(form.tick("sheet-frame", "Frame on all four sides", () -> sheet().frame(), on -> change(old -> old.withFrame(on))));
+        form.wide(form.tick("sheet-clear", "No background, the page shows through", () -> sheet().background().isEmpty(),
+                on -> change(old -> old.withBackground(on ? Optional.empty() : SheetLook.WHITE))));
+        form.row("Background", form.color("sheet-background", "Colour of the background",
+                List.of("#FFFFFF", "#F7F6F8", "#FFF9EC", "#EEF3F7"), () -> sheet().background(),
+                color -> change(old -> old.withBackground(color))));
+        form.row("Numbers", form.choice("study-numbers", "How numbers are written, in the whole study", numbers(),
+                each -> each.map(numbers -> numbers.text(new BigDecimal("12345.6"))).orElse("as in the first table"),
+                () -> workspace.study().chosenNumbers(), each -> workspace.perform(new StudyEdit.WriteNumbers(each))));
+        keeping();
+    }
+
+    private void named() {
+        var looks = new ArrayList<>(SheetLook.PRESETS);
+        looks.addAll(workspace.study().looks());
+        var row = new FlowPane(6, 6);
+        row.setPrefWrapLength(290);
+        for (int i = 0; i < looks.size(); i++) {
+            SheetLook.Named named = looks.get(i);
+            row.getChildren().add(button("look-" + i, named.name(), () -> change(_ -> named.look())));
+        }
+        form.wide(row);
+    }
+
+    private void keeping() {
+        var name = field("look-name", "Name to keep this look by", 12);
+        form.row("Keep as", name, button("look-keep", "Keep", () -> {
+            if (name.getText().isBlank()) {
+                error.accept("Give the look a name to keep it by.");
+            } else {
+                workspace.perform(new StudyEdit.KeepLook(new SheetLook.Named(name.getText().strip(), sheet())));
+                rebuild.run();
+            }
+        }));
+    }
+
+    private static List<Optional<NumberFormat>> numbers() {
+        return Stream.concat(Stream.of(Optional.<NumberFormat>empty()),
+                Arrays.stream(DecimalMark.values()).flatMap(mark -> Stream.of(false, true)
+                        .map(grouped -> Optional.of(new NumberFormat(mark, grouped))))).toList();
+    }
+}

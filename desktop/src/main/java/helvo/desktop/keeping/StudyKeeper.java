@@ -1,0 +1,296 @@
+package helvo.desktop.keeping;
+
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.desktop.document.Document;
+import helvo.desktop.work.Background.Outcome;
+import helvo.desktop.work.Background;
+import helvo.files.CannotRead;
+import helvo.files.samples.SampleStudy;
+import helvo.files.study.FilePrint;
+import helvo.files.study.Journal;
+import helvo.files.study.StoredStudy;
+import helvo.files.study.StudyFile;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.function.Consumer;
+import javafx.animation.Animation;
+import javafx.animation.KeyFrame;
+import javafx.animation.Timeline;
+import javafx.application.Platform;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.util.Subscription;
+
+/// Keeps one open study from being lost: every commit goes into its journal, and into its file when the person saves. What it says of the
+/// disk is true: nothing is called kept or saved before it is there. Used on the interface thread only.
+public final class StudyKeeper {
+    private static final Duration LOOK_EVERY = Duration.ofSeconds(2);
+
+    private final Document document;
+    private final JournalKeeper journal;
+    private final Background.Queue saving;
+    private final ReadOnlyObjectWrapper<Sign> sign = new ReadOnlyObjectWrapper<>(Sign.NOTHING);
+    private final ReadOnlyObjectWrapper<Optional<Path>> file = new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyObjectWrapper<Optional<Path>> conflict = new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final Timeline clock = new Timeline(new KeyFrame(javafx.util.Duration.millis(LOOK_EVERY.toMillis()), _ -> look()));
+    private final Subscription following;
+    private final FileWatch watch = new FileWatch();
+    private final Study opened;
+    private final Optional<Journal.Kept> broughtBack;
+    private Optional<FilePrint> print = Optional.empty();
+    private StoredStudy stored;
+    /// As the file has it; null for a study in no file.
+    private Study saved;
+    private int commits;
+    private int kept;
+    /// What is left to do once the last window is closed and what is being saved is saved.
+    private Optional<Runnable> ending = Optional.empty();
+    private Optional<String> notKept = Optional.empty();
+    private Optional<String> notSaved = Optional.empty();
+    private Instant changed = Instant.now();
+
+    /// Where a person is told what was done, and what could not be.
+    public record Voice(Consumer<String> tell, Consumer<String> warn) {}
+
+    /// @param places to keep journals in, the usual one first
+    public StudyKeeper(Document document, Origin origin, List<Path> places) {
+        this.document = document;
+        journal = new JournalKeeper(places, origin);
+        saving = document.background().queue("saving");
+        stored = origin.study();
+        opened = document.study();
+        broughtBack = origin instanceof Origin.BroughtBack(Journal.Kept back) ? Optional.of(back) : Optional.empty();
+        switch (origin) {
+            case Origin.New _ -> {}
+            case Origin.FromFile(Path from, FilePrint was, StoredStudy read) -> {
+                file.set(Optional.of(from.toAbsolutePath()));
+                print = Optional.of(was);
+                saved = read.history().study();
+            }
+            case Origin.BroughtBack(Journal.Kept back) -> {
+                file.set(back.file());
+                print = back.saved();
+                commits = back.commits();
+                kept = commits;
+                changed = back.last();
+            }
+        }
+        following = document.onCommit(this::committed);
+        clock.setCycleCount(Animation.INDEFINITE);
+        clock.play();
+        tell();
+    }
+
+    /// What is true of the study on the disk.
+    public ReadOnlyObjectProperty<Sign> sign() {
+        return sign.getReadOnlyProperty();
+    }
+
+    /// The file that it is in; empty for none yet.
+    public ReadOnlyObjectProperty<Optional<Path>> file() {
+        return file.getReadOnlyProperty();
+    }
+
+    /// The file, while somebody else has changed it and it is not decided whose it is to be.
+    public ReadOnlyObjectProperty<Optional<Path>> conflict() {
+        return conflict.getReadOnlyProperty();
+    }
+
+    /// Why it must not be saved in its file; empty when it may.
+    public Optional<String> readOnly() {
+        return stored.readOnly();
+    }
+
+    /// What was kept that it was opened from; empty for another origin.
+    public Optional<Journal.Kept> broughtBack() {
+        return broughtBack;
+    }
+
+    public boolean isSaved() {
+        return saved == document.study();
+    }
+
+    /// Whether there is anything that could be lost: not a blank study, nor the sample as it ships.
+    private boolean isWorthKeeping() {
+        boolean untouched = document.study() == opened && file.get().isEmpty();
+        boolean sample = document.history().get().steps().size() == 1
+                && document.history().get().steps().getFirst().edit() instanceof StudyEdit.Begin(Study begun) && begun == document.study()
+                && begun.name().equals(SampleStudy.NAME);
+        return !isSaved() && !document.study().isBlank() && !sample && !(untouched && commits == 0);
+    }
+
+    // ---- the journal ----
+
+    private void committed(Document.Change change) {
+        commits++;
+        changed = Instant.now();
+        journal.keep(change.commit(), change.after(), commits, told -> Platform.runLater(() -> kept(told)));
+        tell();
+    }
+
+    private void kept(JournalKeeper.Told told) {
+        kept = Math.max(kept, told.kept());
+        notKept = told.fault().map(SaveTrouble::why);
+        tell();
+    }
+
+    private void tell() {
+        Platform.runLater(this::endIfAsked);
+        Sign now = saving.isBusy() ? Sign.SAVING : notKept.filter(_ -> kept < commits).map(Sign::notKept)
+                .or(() -> notSaved.map(Sign::notSaved)).orElseGet(() -> kept < commits ? Sign.BEING_KEPT
+                : isSaved() ? Sign.SAVED : !isWorthKeeping() ? Sign.NOTHING : file.get().isEmpty() ? Sign.IN_NO_FILE
+                : print.isEmpty() ? Sign.FILE_GONE : Sign.changed(Duration.between(changed, Instant.now())));
+        if (!now.equals(sign.get())) {
+            sign.set(now);
+        }
+    }
+
+    // ---- the file ----
+
+    /// Saves in its file, unless somebody else has changed that.
+    ///
+    public void save(Voice voice) {
+        Path to = file.get().orElseThrow(() -> new IllegalStateException("the study is in no file yet"));
+        save(to, print, voice);
+    }
+
+    /// Saves in another file, which is the study's from then on, in the place of whatever that was.
+    public void saveAs(Path to, Voice voice) {
+        save(to.toAbsolutePath(), Optional.empty(), voice);
+    }
+
+    /// Saves over what somebody else did.
+    public void saveMine(Voice voice) {
+        conflict.set(Optional.empty());
+        file.get().ifPresent(to -> save(to, Optional.empty(), voice));
+    }
+
+    /// Saves beside what somebody else did.
+    public void saveBoth(Voice voice) {
+        conflict.set(Optional.empty());
+        file.get().ifPresent(theirs -> {
+            String name = theirs.getFileName().toString().replaceFirst("(?i)\\.helvo$", "");
+            Path mine = theirs.resolveSibling(name + ", mine" + StudyFile.ENDING);
+            for (int i = 2; Files.exists(mine); i++) {
+                mine = theirs.resolveSibling(name + ", mine " + i + StudyFile.ENDING);
+            }
+            save(mine, Optional.empty(), voice);
+        });
+    }
+
+    /// @param expected what the file should still be; empty to write over anything
+    private void save(Path to, Optional<FilePrint> expected, Voice voice) {
+        StoredStudy now = stored.with(document.history().get());
+        int upTo = commits;
+        saving.run("Saving " + to.getFileName() + " …", progress -> {
+            Optional<FilePrint> there = expected.isEmpty() ? Optional.empty() : FilePrint.of(to);
+            if (there.isPresent() && !there.equals(expected)) {
+                return Optional.<FilePrint>empty();
+            }
+            StudyFile.write(to, now, progress);
+            return FilePrint.of(to);
+        }, new Outcome<>(written -> {
+            if (written.isEmpty()) {
+                conflict.set(Optional.of(to));
+                tell();
+                return;
+            }
+            stored = new StoredStudy(now.history(), now.unknown(), Optional.empty());
+            saved = now.history().study();
+            print = written;
+            watch.forget();
+            notSaved = Optional.empty();
+            file.set(Optional.of(to));
+            journal.saved(to, written.get(), upTo);
+            tell();
+            voice.tell.accept("Saved “" + to.getFileName() + "” in " + to.getParent() + ".");
+        }, fault -> {
+            notSaved = Optional.of(fault instanceof Exception known ? SaveTrouble.why(known) : "there is not enough memory");
+            tell();
+            voice.warn.accept(fault instanceof IOException known ? SaveTrouble.sentence(to, known)
+                    : "“" + to + "” could not be saved (" + fault + ").");
+        }, () -> {
+            tell();
+            voice.tell.accept("Saving was stopped; the file is as it was.");
+        }));
+        Platform.runLater(this::tell);
+    }
+
+    /// Goes back to what the file has, as a step that can be undone; also takes over what somebody else did to it.
+    public void revert(Voice voice) {
+        conflict.set(Optional.empty());
+        file.get().ifPresent(from -> saving.run("Opening " + from.getFileName() + " …", progress -> Origin.FromFile.read(from, progress),
+                new Outcome<>(read -> {
+            Study theirs = read.study().history().study();
+            document.perform(new StudyEdit.Begin(theirs), () -> {
+                stored = read.study().with(document.history().get());
+                print = Optional.of(read.print());
+                watch.forget();
+                saved = document.study();
+                notSaved = Optional.empty();
+                journal.saved(from, read.print(), commits);
+                tell();
+            }, voice.warn);
+        }, fault -> voice.warn.accept(fault instanceof CannotRead known ? known.getMessage() : "“" + from + "” could not be read (" + fault
+                + ")."), () -> voice.tell.accept("Opening was stopped; nothing was changed."))));
+    }
+
+    /// Looks whether the file is still as it was, and tries again what could not be kept.
+    private void look() {
+        tell();
+        if (notKept.isPresent()) {
+            int all = commits;
+            journal.retry(all, told -> Platform.runLater(() -> kept(told)));
+        }
+        if (file.get().isPresent() && !saving.isBusy() && conflict.get().isEmpty()) {
+            Path watched = file.get().get();
+            Optional<FilePrint> known = print;
+            journal.run(() -> watch.look(watched, known)
+                    .ifPresent(there -> Platform.runLater(() -> changedOutside(watched, known, there))));
+        }
+    }
+
+    private void changedOutside(Path watched, Optional<FilePrint> known, Optional<FilePrint> there) {
+        if (saving.isBusy() || !known.equals(print) || !file.get().equals(Optional.of(watched))) {
+            return;
+        }
+        if (there.isPresent()) {
+            conflict.set(Optional.of(watched));
+        } else {
+            saved = null;
+            print = Optional.empty();
+        }
+        tell();
+    }
+
+    /// Ends keeping, and the document with it, once what is being saved is saved. The journal stays where it has what is in no file.
+    ///
+    /// @return completes once everything is on the disk
+    public CompletableFuture<Void> close() {
+        var ended = new CompletableFuture<Void>();
+        ending = Optional.of(() -> {
+            clock.stop();
+            following.unsubscribe();
+            boolean keep = isWorthKeeping();
+            document.close();
+            journal.close(!keep).thenRun(() -> ended.complete(null));
+        });
+        endIfAsked();
+        return ended;
+    }
+
+    private void endIfAsked() {
+        if (!saving.isBusy()) {
+            Optional<Runnable> end = ending;
+            ending = Optional.empty();
+            end.ifPresent(Runnable::run);
+        }
+    }
+}

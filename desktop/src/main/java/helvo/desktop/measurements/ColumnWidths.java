@@ -1,0 +1,42 @@
+package helvo.desktop.measurements;
+
+import helvo.core.table.Column;
+import helvo.core.table.Table;
+import java.util.Optional;
+import java.util.stream.IntStream;
+
+/// How wide columns of the grid are at first. Never a whole number: the table view takes a width of 80, its own default, as one that
+/// nobody set.
+final class ColumnWidths {
+    private static final double MIN = 44;
+    private static final double MAX = 200;
+    /// What invites to type a heading.
+    private static final double INVITING = 104;
+    /// The first cells alone are measured.
+    private static final int MEASURED = 60;
+
+    private ColumnWidths() {}
+
+    /// Wide enough for the heading, its tag and the widest of the first cells.
+    static double of(Column column, Table table) {
+        double heading = ColumnHead.width(column);
+        return Math.max(ofCells(column, table, Optional.empty()), bounded(table.isBlank() ? Math.max(INVITING, heading) : heading));
+    }
+
+    /// @param before the same column as it was, whose cells need no measuring
+    static double ofCells(Column column, Table table, Optional<Column> before) {
+        return bounded(IntStream.range(0, Math.min(table.rows(), MEASURED)).mapToObj(row -> {
+            String text = column.shown(row, table.mark());
+            boolean known = before.filter(old -> row < old.cells().size() && old.shown(row, table.mark()).equals(text)).isPresent();
+            return known ? "" : text;
+        }).filter(text -> !text.isEmpty()).mapToDouble(text -> ColumnHead.textWidth(text, ColumnHead.PLAIN)).max().orElse(0) + 17);
+    }
+
+    static double ofRowNumbers(Table table) {
+        return 9.5 + 7 * Math.max(2, Integer.toString(table.rows()).length());
+    }
+
+    private static double bounded(double width) {
+        return Math.clamp(width, MIN, MAX) + 0.5;
+    }
+}

@@ -1,0 +1,37 @@
+package helvo.desktop.measurements;
+
+import helvo.core.Phrase;
+import helvo.core.study.Figure;
+import helvo.core.table.RowCondition;
+import helvo.core.table.Table;
+import java.util.stream.IntStream;
+import javafx.scene.control.Button;
+import javafx.scene.control.Tooltip;
+
+/// Says above the table, as a sentence, which of its rows figure and fits use; pressing it changes that.
+final class FilterLine extends Button {
+    private static final javafx.css.PseudoClass FILTERED = javafx.css.PseudoClass.getPseudoClass("filtered");
+
+    private final Tooltip tooltip = new Tooltip();
+
+    FilterLine(Runnable change) {
+        setTooltip(tooltip);
+        setId("filter-line");
+        getStyleClass().setAll("button", "filter-line");
+        setMaxWidth(Double.MAX_VALUE);
+        setOnAction(_ -> change.run());
+    }
+
+    void show(Table table, Figure figure) {
+        setVisible(!table.isBlank());
+        setManaged(!table.isBlank());
+        String sentence = RowCondition.sentence(figure.only(), table);
+        var meets = RowCondition.all(figure.only(), table);
+        setText(sentence.isEmpty() ? Phrase.of("All %,d %s", table.rows(), table.rows() == 1 ? "row" : "rows")
+                : Phrase.of("Only rows where %s: %,d of %,d", sentence, IntStream.range(0, table.rows()).filter(meets).count(),
+                        table.rows()));
+        setAccessibleText(getText() + "; click to use only some rows");
+        tooltip.setText(getText() + ". Click to use only some rows.");
+        pseudoClassStateChanged(FILTERED, !sentence.isEmpty());
+    }
+}

@@ -1,0 +1,26 @@
+package helvo.desktop.measurements;
+
+import helvo.core.Phrase;
+import helvo.core.formula.Formula;
+import helvo.core.table.Column;
+import helvo.core.table.Derivation;
+import helvo.core.table.Table;
+import java.util.Optional;
+
+/// What a derived column follows, in words.
+final class Follows {
+    private Follows() {}
+
+    /// @return empty for a column that follows none
+    static Optional<String> of(Column column, Table table) {
+        return column.derivation().map(derivation -> switch (derivation) {
+            case Derivation.Formula kept -> column.name() + " = " + Formula.written(kept, table);
+            case Derivation.Carried(int of, _) -> "Uncertainty of " + table.column(of).name()
+                    + ", carried over from the bars of what it is computed from";
+            case Derivation.Membership(int of, String name, var values, _) -> Phrase.of("“%s” where %s is one of %d values", name,
+                    table.column(of).name(), values.size());
+            case Derivation.Group _ -> "One row for each different " + column.name();
+            case Derivation.Statistic _ -> column.name() + ", follows its source";
+        });
+    }
+}

@@ -1,0 +1,135 @@
+package helvo.desktop.measurements;
+
+import helvo.core.study.Edit;
+import helvo.core.study.TableEdit;
+import helvo.core.table.Cell;
+import helvo.core.table.Column;
+import helvo.core.table.Kind;
+import helvo.desktop.workspace.Workspace;
+import javafx.application.Platform;
+import javafx.beans.InvalidationListener;
+import javafx.css.PseudoClass;
+import javafx.geometry.Pos;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+
+/// One cell: shows the study's text, becomes a field while it is edited.
+final class MeasurementCell extends TableCell<Integer, Integer> {
+    private static final PseudoClass NEEDS_LOOK = PseudoClass.getPseudoClass("needs-look");
+
+    private final Workspace workspace;
+    private final MeasurementGrid grid;
+    private final int columnId;
+    /// Kept, since the grid holds it weakly.
+    private final InvalidationListener listener;
+    private TextField field;
+    private int editedRow;
+
+    MeasurementCell(Workspace workspace, MeasurementGrid grid, int columnId) {
+        this.workspace = workspace;
+        this.grid = grid;
+        this.columnId = columnId;
+        listener = grid.whenShown(() -> updateItem(getItem(), isEmpty()));
+    }
+
+    @Override
+    protected void updateItem(Integer row, boolean empty) {
+        super.updateItem(row, empty);
+        if (field != null && isEditing()) {
+            return;
+        }
+        setGraphic(null);
+        if (empty || row == null || grid.table().columns().stream().noneMatch(column -> column.id() == columnId)) {
+            setText(null);
+            pseudoClassStateChanged(NEEDS_LOOK, false);
+            return;
+        }
+        Column column = grid.table().column(columnId);
+        setText(column.shown(row, grid.table().mark()));
+        boolean noResult = column.isDerived() && column.kind() == Kind.NUMBER && column.cells().cell(row) instanceof Cell.Text;
+        setTooltip(noResult ? new Tooltip("No result: " + column.cells().cell(row).exactText()) : null);
+        setAlignment(column.kind() == Kind.NUMBER ? Pos.CENTER_RIGHT : Pos.CENTER_LEFT);
+        boolean odd = column.kind() != Kind.TEXT && column.cells().cell(row) instanceof Cell.Text;
+        pseudoClassStateChanged(NEEDS_LOOK, odd && !grid.table().setAside().has(row));
+    }
+
+    @Override
+    public void startEdit() {
+        String first = grid.keys().typedFirst();
+        if (getTableColumn() != null && first == null
+                && grid.refusesTyping(getTableView().getColumns().indexOf(getTableColumn()) - 1)) {
+            return;
+        }
+        super.startEdit();
+        if (!isEditing()) {
+            return;
+        }
+        int row = getItem();
+        editedRow = row;
+        field = new TextField(first == null ? grid.table().column(columnId).exact(row, grid.table().mark()) : first);
+        field.setAccessibleText("Row " + (row + 1) + ", " + grid.table().column(columnId).name());
+        field.getStyleClass().add("cell-field");
+        field.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
+        field.focusedProperty().subscribe((was, is) -> {
+            if (was && !is) {
+                Platform.runLater(this::enter);
+            }
+        });
+        setText(null);
+        setGraphic(field);
+        // With its skin already there, the field does not select all on the first frame and so lose the character typed.
+        field.applyCss();
+        field.requestFocus();
+        if (first == null) {
+            field.selectAll();
+        } else {
+            field.end();
+        }
+        field.textProperty().subscribe(text -> workspace.document().prepare(change(text)));
+    }
+
+    private Edit change(String text) {
+        return new TableEdit.SetCell(grid.table().id(), columnId, editedRow, text);
+    }
+
+    private void pressed(KeyEvent event) {
+        if (event.getCode() == KeyCode.ESCAPE) {
+            field = null;
+            cancelEdit();
+            workspace.document().endPreview();
+            grid.requestFocus();
+            event.consume();
+        } else if (event.getCode() == KeyCode.ENTER || event.getCode() == KeyCode.TAB) {
+            int row = editedRow;
+            int column = getTableView().getColumns().indexOf(getTableColumn());
+            enter();
+            grid.requestFocus();
+            if (event.getCode() == KeyCode.ENTER) {
+                grid.keys().go(row, column);
+                grid.keys().enter(event.isShiftDown());
+            } else if (!grid.keys().tab(row, column, event.isShiftDown())) {
+                grid.keys().go(row, column);
+            }
+            event.consume();
+        }
+    }
+
+    private void enter() {
+        if (field == null) {
+            return;
+        }
+        String text = field.getText();
+        field = null;
+        cancelEdit();
+        workspace.perform(change(text));
+    }
+
+    @Override
+    public void cancelEdit() {
+        super.cancelEdit();
+        updateItem(getItem(), isEmpty());
+    }
+}

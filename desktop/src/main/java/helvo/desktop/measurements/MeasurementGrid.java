@@ -1,0 +1,345 @@
+package helvo.desktop.measurements;
+
+import helvo.core.Phrase;
+import helvo.core.study.ColumnEdit;
+import helvo.core.study.Edit;
+import helvo.core.study.StudyEdit;
+import helvo.core.study.TableEdit;
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.Derivation;
+import helvo.core.table.Role;
+import helvo.core.table.Table;
+import helvo.desktop.workspace.SystemClipboard;
+import helvo.desktop.workspace.Workspace;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import javafx.application.Platform;
+import javafx.beans.InvalidationListener;
+import javafx.beans.WeakInvalidationListener;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.scene.control.Button;
+import javafx.scene.control.SelectionMode;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.TableColumn;
+import javafx.scene.control.TablePosition;
+import javafx.scene.control.TableView;
+import javafx.scene.control.Tooltip;
+import javafx.scene.control.skin.VirtualFlow;
+
+/// The cells of one table. It holds no values of its own: it shows the study's and turns typing into edits.
+///
+/// Tab goes right, Enter to the next row in the column where the Tabs began; Shift reverses both. Typing replaces a cell, F2 or a
+/// double click edits it, Delete empties it. Up from the first row leads to the headings. Below the last row lie empty cells, and
+/// typing there adds rows; right of the last column lies one that adds a column, for who goes there on purpose.
+public final class MeasurementGrid extends TableView<Integer> {
+    private static final double ROW_HEIGHT = 23;
+    /// What a new table shows to type into.
+    private static final int ROWS_TO_BEGIN = 12;
+
+    /// Wide enough for a heading that is typed.
+    private static final double NEW_HEADING = 130.5;
+
+    private final Workspace workspace;
+    private final ObjectProperty<Table> shown = new SimpleObjectProperty<>();
+    private final RowNumbers rowNumbers = new RowNumbers();
+    private final Consumer<Column> formula;
+    private final Map<Integer, ColumnHead> heads = new HashMap<>();
+    private final GridKeys keys;
+    private Table table;
+
+    /// @param formula asks for another formula of a derived column
+    MeasurementGrid(Workspace workspace, Consumer<Column> formula) {
+        this.workspace = workspace;
+        this.formula = formula;
+        setId("grid");
+        setAccessibleText("Measurements");
+        setEditable(true);
+        setFixedCellSize(ROW_HEIGHT);
+        getSelectionModel().setCellSelectionEnabled(true);
+        getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
+        setItems(rowNumbers);
+        keys = new GridKeys(workspace, this);
+        setRowFactory(_ -> new MeasurementRow(this));
+        getSelectionModel().getSelectedCells().addListener((InvalidationListener) _ -> selectRows());
+    }
+
+    /// Whether the point of a row is selected.
+    boolean isSelected(int row) {
+        return workspace.selection().get().has(row);
+    }
+
+    /// Several rows that are chosen here are selected on the figure as well; a single cell is only where the keyboard is.
+    private void selectRows() {
+        if (!isFocused() || table == null) {
+            return;
+        }
+        List<Integer> rows = chosenRows();
+        if (rows.size() > 1 || !workspace.selection().get().isNone()) {
+            workspace.select(rows.size() > 1 ? rows.stream().mapToInt(Integer::intValue).toArray() : new int[0]);
+        }
+    }
+
+    public void show(Table newTable) {
+        Table old = table;
+        table = newTable;
+        boolean sameColumns = old != null && old.id() == table.id()
+                && old.columns().stream().map(Column::id).toList().equals(table.columns().stream().map(Column::id).toList());
+        if (sameColumns) {
+            for (int i = 0; i < table.columns().size(); i++) {
+                follow(getColumns().get(i + 1), old.columns().get(i), table.columns().get(i), old);
+            }
+            getColumns().getFirst().setPrefWidth(ColumnWidths.ofRowNumbers(table));
+        } else {
+            heads.clear();
+            getColumns().clear();
+            getColumns().add(numbers());
+            table.columns().forEach(column -> getColumns().add(column(column)));
+            getColumns().add(further());
+        }
+        rowNumbers.resize(table.rows() + spareRows());
+        shown.set(table);
+        if (old != null && old.id() != table.id()) {
+            select(0, getColumns().get(1));
+        }
+    }
+
+    /// What a tag says hangs on whether there is an x, and halves of bars, elsewhere.
+    private void follow(TableColumn<Integer, ?> at, Column before, Column column, Table old) {
+        boolean sameAround = Stream.of(Role.X, Role.X_DOWN, Role.Y_DOWN)
+                .allMatch(role -> old.first(role).isPresent() == table.first(role).isPresent());
+        boolean sameHead = before.with(Cells.NONE).equals(column.with(Cells.NONE)) && sameAround;
+        if (!sameHead) {
+            head(at, column);
+        }
+        if (!sameHead || before.cells() != column.cells()) {
+            at.setPrefWidth(Math.max(at.getWidth(), sameHead ? ColumnWidths.ofCells(column, table, Optional.of(before))
+                    : ColumnWidths.of(column, table)));
+        }
+    }
+
+    /// The table as it is shown.
+    Table table() {
+        return table;
+    }
+
+    ColumnHead head(Column of) {
+        return heads.get(of.id());
+    }
+
+    /// Makes a heading wide enough to type in.
+    void widen(Column of) {
+        TableColumn<Integer, ?> at = getColumns().get(1 + table.columns().indexOf(table.column(of.id())));
+        at.setPrefWidth(Math.max(at.getWidth(), NEW_HEADING));
+    }
+
+    GridKeys keys() {
+        return keys;
+    }
+
+    /// Cells of derived columns follow others: typing there asks for the formula, or says what to change instead.
+    boolean refusesTyping(int place) {
+        Optional<Column> derived = place < table.columns().size() ? Optional.of(table.columns().get(place)).filter(Column::isDerived)
+                : Optional.empty();
+        if (derived.isEmpty()) {
+            boolean summary = place < table.columns().size() && table.summary().isPresent();
+            if (summary) {
+                workspace.messages().tell("Rows of this table follow the one that it summarises: change that one.");
+            }
+            return summary;
+        }
+        if (derived.get().derivation().orElseThrow() instanceof Derivation.Formula) {
+            formula.accept(derived.get());
+        } else {
+            workspace.messages().tell(Follows.of(derived.get(), table).orElseThrow() + ": change what it follows.");
+        }
+        return true;
+    }
+
+    /// Copies the chosen cells and empties them.
+    void cut() {
+        SystemClipboard.copy(copied(false));
+        empty();
+    }
+
+    /// Brings a cell into view and chooses it.
+    public void choose(int row, Column column) {
+        TableColumn<Integer, ?> at = getColumns().get(1 + table.columns().indexOf(table.column(column.id())));
+        select(row, at);
+        show(row);
+        scrollToColumn(at);
+        requestFocus();
+    }
+
+    void select(int row, TableColumn<Integer, ?> at) {
+        getSelectionModel().clearAndSelect(row, at);
+        getFocusModel().focus(row, at);
+    }
+
+    /// Chooses a cell and begins to edit it.
+    public void edit(int row, Column column) {
+        choose(row, column);
+        Platform.runLater(() -> {
+            layout(); // else the cell that begins to be edited may be given another row when the scroll is laid out
+            edit(row, getColumns().get(1 + table.columns().indexOf(table.column(column.id()))));
+        });
+    }
+
+    /// Scrolls only when the row is out of sight.
+    void show(int row) {
+        boolean inSight = lookup(".virtual-flow") instanceof VirtualFlow<?> flow && flow.getFirstVisibleCell() != null
+                && row > flow.getFirstVisibleCell().getIndex() && row < flow.getLastVisibleCell().getIndex();
+        if (!inSight) {
+            scrollTo(Math.max(0, row - 4));
+        }
+    }
+
+    /// The rows of the chosen cells.
+    public List<Integer> chosenRows() {
+        return chosenPlaces().map(TablePosition::getRow)
+                .filter(row -> row < table.rows()).distinct().sorted().toList();
+    }
+
+    /// The view gives them without their type.
+    private Stream<TablePosition<?, ?>> chosenPlaces() {
+        return getSelectionModel().getSelectedCells().stream().map(at -> (TablePosition<?, ?>) at);
+    }
+
+    /// Empty rows to type into, below the last.
+    private int spareRows() {
+        return table.summary().isPresent() ? 0 : Math.max(1, ROWS_TO_BEGIN - table.rows());
+    }
+
+    /// Where typing or pasting would go: the first chosen cell, or the first of all.
+    public TablePosition<Integer, ?> place() {
+        TablePosition<Integer, ?> at = keys.focused();
+        return at == null ? new TablePosition<>(this, 0, getColumns().get(1)) : at;
+    }
+
+    /// The column of the chosen cell.
+    public Optional<Column> chosenColumn() {
+        int place = place().getColumn() - 1;
+        return place < table.columns().size() ? Optional.of(table.columns().get(place)) : Optional.empty();
+    }
+
+    /// The block around the chosen cells as lines of cells parted by tabs, at full precision.
+    ///
+    /// @param headings whether their headings stand above them
+    public String copied(boolean headings) {
+        List<Column> columns = chosenPlaces().map(at -> at.getColumn() - 1)
+                .filter(place -> place >= 0 && place < table.columns().size()).distinct().sorted().map(table.columns()::get).toList();
+        return CellsAsText.of(columns, chosenRows(), table.mark(), headings);
+    }
+
+    /// The whole table with its headings, likewise.
+    public String copiedTable() {
+        return CellsAsText.of(table.columns(), IntStream.range(0, table.rows()).boxed().toList(), table.mark(), true);
+    }
+
+    /// Calls the action whenever another state of the table is shown, for as long as its owner lives.
+    InvalidationListener whenShown(Runnable action) {
+        InvalidationListener listener = _ -> {
+            shown.get(); // makes it valid, so that it tells of its next change
+            action.run();
+        };
+        shown.addListener(new WeakInvalidationListener(listener));
+        return listener;
+    }
+
+    InvalidationListener whenSelected(Runnable action) {
+        InvalidationListener listener = _ -> {
+            workspace.selection().get(); // makes it valid, so that it tells of its next change
+            action.run();
+        };
+        workspace.selection().addListener(new WeakInvalidationListener(listener));
+        return listener;
+    }
+
+    private TableColumn<Integer, Integer> numbers() {
+        var column = new TableColumn<Integer, Integer>();
+        column.setSortable(false);
+        column.setReorderable(false);
+        column.setResizable(false);
+        column.setPrefWidth(ColumnWidths.ofRowNumbers(table));
+        column.setCellValueFactory(row -> new ReadOnlyObjectWrapper<>(row.getValue()));
+        column.setCellFactory(_ -> new TableCell<>() {
+            {
+                getStyleClass().add("row-number");
+                setOnMousePressed(event -> {
+                    if (getItem() != null && !table.columns().isEmpty()) {
+                        choose(getItem(), table.columns().getFirst());
+                    }
+                    event.consume();
+                });
+            }
+
+            @Override
+            protected void updateItem(Integer row, boolean empty) {
+                super.updateItem(row, empty);
+                setText(empty || row == null ? null : Integer.toString(row + 1));
+            }
+        });
+        return column;
+    }
+
+    /// The empty column at the right end.
+    private TableColumn<Integer, Integer> further() {
+        var column = new TableColumn<Integer, Integer>();
+        column.setSortable(false);
+        column.setReorderable(false);
+        column.setResizable(false);
+        column.setPrefWidth(21.5);
+        column.setEditable(false);
+        var add = new Button("+");
+        add.setId("add-column");
+        add.setAccessibleText("Add a column");
+        add.setTooltip(new Tooltip("Add a column"));
+        add.getStyleClass().setAll("button", "add-column");
+        add.setOnAction(_ -> workspace.perform(new ColumnEdit.AddColumn(table.id())));
+        column.setGraphic(add);
+        return column;
+    }
+
+    private TableColumn<Integer, Integer> column(Column of) {
+        var column = new TableColumn<Integer, Integer>();
+        column.setSortable(false);
+        column.setReorderable(false);
+        column.setPrefWidth(ColumnWidths.of(of, table));
+        column.setMinWidth(44);
+        column.setCellValueFactory(row -> new ReadOnlyObjectWrapper<>(row.getValue()));
+        column.setCellFactory(_ -> new MeasurementCell(workspace, this, of.id()));
+        head(column, of);
+        return column;
+    }
+
+    private void head(TableColumn<Integer, ?> column, Column of) {
+        var head = new ColumnHead(workspace, table, of, formula, Follows.of(of, table), keys);
+        head.prefWidthProperty().bind(column.widthProperty().subtract(1));
+        heads.put(of.id(), head);
+        column.setGraphic(head);
+    }
+
+    /// Begins to type the heading of a column.
+    void editHeading(Column column) {
+        Optional.ofNullable(heads.get(column.id())).ifPresent(ColumnHead::edit);
+    }
+
+    /// Empties the chosen cells, as one step.
+    void empty() {
+        List<Edit> edits = chosenPlaces()
+                .filter(at -> at.getColumn() >= 1 && at.getColumn() <= table.columns().size() && at.getRow() < table.rows())
+                .<Edit>map(at -> new TableEdit.SetCell(table.id(), table.columns().get(at.getColumn() - 1).id(), at.getRow(), "")).toList();
+        if (edits.size() == 1) {
+            workspace.perform(edits.getFirst());
+        } else if (!edits.isEmpty()) {
+            workspace.perform(new StudyEdit.Compound(Phrase.of("Empty %,d cells", edits.size()), edits));
+        }
+    }
+}

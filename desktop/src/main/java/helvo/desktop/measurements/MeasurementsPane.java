@@ -1,0 +1,286 @@
+package helvo.desktop.measurements;
+
+import static helvo.desktop.controls.Controls.menuItem;
+
+import helvo.core.study.ColumnEdit;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.study.TableEdit;
+import helvo.core.table.Column;
+import helvo.core.table.Problems;
+import helvo.core.table.Table;
+import helvo.desktop.controls.AddButton;
+import helvo.desktop.controls.Tabs;
+import helvo.desktop.controls.WrappedLabel;
+import helvo.desktop.panels.Commands;
+import helvo.desktop.panels.Panels;
+import helvo.desktop.workspace.SystemClipboard;
+import helvo.desktop.workspace.Workspace;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+
+/// Measurements: the tables, and the cells that need a look.
+public final class MeasurementsPane extends VBox {
+    private final Workspace workspace;
+    private final Tabs tabs;
+    private final LayoutStrip layout;
+    private final MeasurementGrid grid;
+    private final NeedsALook look;
+    private final FilterLine filter;
+    private final Panels panels;
+    private final Label hint = new WrappedLabel();
+
+    public MeasurementsPane(Workspace workspace, Panels panels) {
+        this.workspace = workspace;
+        this.panels = panels;
+        getStyleClass().addAll("side", "measurements");
+        var heading = new Label("Measurements");
+        heading.getStyleClass().add("region-heading");
+        hint.setText("Click a heading to type its name and unit, then pairs: Tab to the right, Enter to the next row.");
+        tabs = new Tabs("table-", place -> workspace.show(workspace.study().tables().get(place).id()))
+                .renaming((name, place) -> workspace.perform(new StudyEdit.RenameTable(workspace.study().tables().get(place).id(), name)))
+                .ending(add());
+        layout = new LayoutStrip(workspace);
+        layout.setMaxWidth(Double.MAX_VALUE);
+        filter = new FilterLine(() -> panels.show(FilterPanel.class));
+        grid = new MeasurementGrid(workspace, column -> showFormula(Optional.of(column)));
+        look = new NeedsALook(workspace, grid);
+        hint.getStyleClass().addAll("muted", "first-hint");
+        VBox.setVgrow(grid, Priority.ALWAYS);
+        grid.setContextMenu(menu());
+        getChildren().addAll(heading, tabs, layout, filter, grid, hint, look);
+        workspace.history().subscribe(this::update);
+        workspace.tableId().subscribe(_ -> update());
+        workspace.analysis().subscribe(_ -> problems());
+        workspace.revealed().subscribe(row -> row.ifPresent(at -> workspace.table()
+                .ifPresent(table -> grid.choose(at, table.columns().getFirst()))));
+    }
+
+    private void showFormula(Optional<Column> column) {
+        panels.of(DerivePanel.class).show(column);
+    }
+
+    /// Over the chosen cells while the table has the focus, else as a table of its own.
+    public void paste() {
+        if (grid.isFocused()) {
+            pasteOver();
+        } else {
+            workspace.importer().pasteTable();
+        }
+    }
+
+    private void pasteOver() {
+        workspace.importer().pasteOver(grid.place().getRow(), grid.place().getColumn() - 1);
+    }
+
+    /// What can be done with tables by name.
+    public void addTo(Commands commands) {
+        commands.add("Use other data for this table …", "", () -> workspace.table().filter(table -> !table.isBlank()).isPresent(),
+                workspace.importer()::useOtherData);
+        commands.add("Follow the file of this table", "", () -> hasFile(false), () -> follow(true));
+        commands.add("No longer follow the file of this table", "", () -> hasFile(true), () -> follow(false));
+        commands.add("Paste as a new table", "Shortcut+Shift+V", () -> true, workspace.importer()::pasteTable);
+        commands.add("Change the heading of the chosen column: name and unit", "Shift+F2", () -> grid.chosenColumn().isPresent(),
+                this::editHeading);
+        commands.add("Copy the chosen cells with their headings", "Shortcut+Alt+C", this::hasTable,
+                () -> SystemClipboard.copy(grid.copied(true)));
+        commands.add("Copy the table with its headings", "", this::hasTable, () -> SystemClipboard.copy(grid.copiedTable()));
+        commands.add("Insert a row before the chosen one", "Shortcut+I", this::hasTable, this::insertRow);
+        commands.add("Remove the chosen rows", "Shortcut+Delete", this::hasTable, this::removeRows);
+        commands.add("Sort the rows by the chosen column, rising", "", this::hasTable, () -> sort(true));
+        commands.add("Sort the rows by the chosen column, falling", "", this::hasTable, () -> sort(false));
+        commands.add("Go to what needs a look", "Shortcut+2", () -> firstLook().isPresent(), () ->
+                firstLook().ifPresent(Node::requestFocus));
+        commands.add("Role, kind and format of the chosen column", "Shortcut+Shift+K", () -> chosenTag().isPresent(),
+                () -> chosenTag().ifPresent(tag -> {
+            tag.requestFocus();
+            tag.show();
+        }));
+        commands.add("Move the chosen rows up", "Alt+Up", this::hasTable, () -> moveRows(-1));
+        commands.add("Move the chosen rows down", "Alt+Down", this::hasTable, () -> moveRows(1));
+        commands.add("Move the chosen column left", "Alt+Left", this::hasTable, () -> moveColumn(-1));
+        commands.add("Move the chosen column right", "Alt+Right", this::hasTable, () -> moveColumn(1));
+        commands.add("Add a column", "", this::hasTable, this::addColumn);
+        commands.add("Remove the chosen column", "", this::hasTable, this::removeColumn);
+        commands.add("Set chosen rows aside, or bring them back", "Shortcut+D", this::hasTable, this::toggleSetAside);
+        commands.add("Show the next table", "Shortcut+Page Up", () -> workspace.study().tables().size() > 1, this::next);
+        commands.add("An empty table to type into", "", () -> true, this::addTable);
+        commands.add("Another name for this table", "", this::hasTable, this::rename);
+        commands.add("Remove this table from the study", "", this::hasTable, this::removeTable);
+    }
+
+    private boolean hasTable() {
+        return workspace.table().isPresent();
+    }
+
+    private void next() {
+        List<Table> tables = workspace.study().tables();
+        workspace.table().ifPresent(table -> workspace.show(tables.get((tables.indexOf(table) + 1) % tables.size()).id()));
+    }
+
+    /// More tables.
+    private AddButton add() {
+        return new AddButton("table-add", "Another table").with("table-open", "Open a table …", workspace.importer()::open)
+                .with("table-paste", "Paste as a new table", workspace.importer()::pasteTable)
+                .with("table-new", "An empty table", this::addTable)
+                .with("table-rename", "Another name for this table", this::rename)
+                        .with("table-remove", "Remove this table", this::removeTable);
+    }
+
+    /// An empty table to type into.
+    void addTable() {
+        Study study = workspace.study();
+        Table empty = Study.blank().tables().getFirst();
+        workspace.perform(StudyEdit.AddTable.to(study, empty.withName("Table " + study.nextTableId())));
+    }
+
+    /// Types the name of the table in view on its tab.
+    void rename() {
+        workspace.table().ifPresent(table -> tabs.edit(workspace.study().tables().indexOf(table)));
+    }
+
+    void removeTable() {
+        workspace.table().ifPresent(table -> workspace.perform(new StudyEdit.RemoveTable(table.id())));
+    }
+
+    public MeasurementGrid grid() {
+        return grid;
+    }
+
+    /// Sets the chosen rows aside, or brings them back when all of them are set aside.
+    void toggleSetAside() {
+        workspace.table().ifPresent(table -> {
+            List<Integer> rows = grid.chosenRows();
+            if (rows.isEmpty()) {
+                workspace.messages().tell("Choose a cell in each row to set aside first.");
+            } else if (rows.stream().allMatch(table.setAside()::has)) {
+                workspace.perform(new TableEdit.BringRowsBack(table.id(), rows));
+            } else {
+                workspace.perform(new TableEdit.SetRowsAside(table.id(), rows, "by hand"));
+            }
+        });
+    }
+
+    /// The first choice in Needs a look.
+    Optional<Node> firstLook() {
+        return Optional.ofNullable(look.lookup(".look-choice"));
+    }
+
+    /// The tag over the chosen column.
+    Optional<MenuButton> chosenTag() {
+        return grid.chosenColumn().map(column -> (MenuButton) grid.lookup("#role-" + column.id()));
+    }
+
+    /// Types the heading of the chosen column where it stands.
+    void editHeading() {
+        grid.chosenColumn().ifPresent(grid::editHeading);
+    }
+
+    void insertRow() {
+        workspace.table().ifPresent(table -> workspace.perform(new TableEdit.InsertRows(table.id(),
+                Math.min(grid.place().getRow(), table.rows()), 1)));
+    }
+
+    void removeRows() {
+        workspace.table().filter(_ -> !grid.chosenRows().isEmpty())
+                .ifPresent(table -> workspace.perform(new TableEdit.RemoveRows(table.id(), grid.chosenRows())));
+    }
+
+    void sort(boolean rising) {
+        workspace.table().ifPresent(table -> grid.chosenColumn()
+                .ifPresent(column -> workspace.perform(new TableEdit.Sort(table.id(), column.id(), rising))));
+    }
+
+    /// Moves the chosen rows.
+    ///
+    /// @param by places down
+    void moveRows(int by) {
+        workspace.table().filter(table -> table.summary().isEmpty() && !grid.chosenRows().isEmpty()).ifPresent(table -> {
+            List<Integer> rows = grid.chosenRows();
+            int first = rows.getFirst();
+            int column = Math.min(grid.place().getColumn() - 1, table.columns().size() - 1);
+            workspace.perform(new TableEdit.MoveRows(table.id(), first, rows.getLast() - first + 1, by));
+            grid.choose(Math.clamp((long) first + by, 0, table.rows() - 1), workspace.table().orElseThrow().columns().get(column));
+        });
+    }
+
+    /// Moves the chosen column.
+    ///
+    /// @param by places to the right
+    void moveColumn(int by) {
+        workspace.table().ifPresent(table -> grid.chosenColumn().ifPresent(column -> {
+            int row = grid.place().getRow();
+            workspace.perform(new ColumnEdit.MoveColumn(table.id(), column.id(), table.columns().indexOf(column) + by));
+            grid.choose(row, workspace.table().orElseThrow().column(column.id()));
+        }));
+    }
+
+    void addColumn() {
+        workspace.table().ifPresent(table -> workspace.perform(new ColumnEdit.AddColumn(table.id())));
+    }
+
+    void removeColumn() {
+        workspace.table().filter(table -> table.columns().size() > 1).ifPresent(table -> grid.chosenColumn()
+                .ifPresent(column -> workspace.perform(new ColumnEdit.RemoveColumn(table.id(), column.id()))));
+    }
+
+    private ContextMenu menu() {
+        MenuItem aside = menuItem("Set row aside", this::toggleSetAside);
+        var menu = new ContextMenu(menuItem("Cut", grid::cut), menuItem("Copy", () -> SystemClipboard.copy(grid.copied(false))),
+                menuItem("Copy with headings", () -> SystemClipboard.copy(grid.copied(true))),
+                menuItem("Paste", this::pasteOver), new SeparatorMenuItem(),
+                menuItem("Change the heading", this::editHeading), aside, menuItem("Insert a row before this", this::insertRow),
+                        menuItem("Remove rows", this::removeRows),
+                menuItem("Move rows up", () -> moveRows(-1)), menuItem("Move rows down", () -> moveRows(1)), new SeparatorMenuItem(),
+                menuItem("Sort rows by this column, rising", () -> sort(true)),
+                        menuItem("Sort rows by this column, falling", () -> sort(false)),
+                menuItem("Fill a regular series …", () -> panels.show(FillPanel.class)), new SeparatorMenuItem(),
+                menuItem("A column by formula …", () -> showFormula(Optional.empty())),
+                        menuItem("Averages of repeats …", () -> panels.show(SummaryPanel.class)),
+                menuItem("A set of values …", () -> panels.show(SetPanel.class)),
+                        menuItem("Only these rows …", () -> panels.show(FilterPanel.class)), new SeparatorMenuItem(),
+                        menuItem("Add a column", this::addColumn),
+                menuItem("Move this column left", () -> moveColumn(-1)), menuItem("Move this column right", () -> moveColumn(1)),
+                        menuItem("Remove this column", this::removeColumn));
+        menu.setOnShowing(_ -> workspace.table().ifPresent(table -> {
+            boolean back = !grid.chosenRows().isEmpty() && grid.chosenRows().stream().allMatch(table.setAside()::has);
+            aside.setText(back ? "Bring row back (set aside: " + table.setAside().reasons().get(grid.chosenRows().getFirst()) + ")"
+                    : "Set row aside");
+        }));
+        return menu;
+    }
+
+    private void update() {
+        List<Table> tables = workspace.study().tables();
+        workspace.table().ifPresent(table -> {
+            tabs.show(tables.stream().map(Table::name).toList(), tables.indexOf(table));
+            layout.show(table);
+            filter.show(table, workspace.figureInView().orElseThrow());
+            grid.show(table);
+            hint.setVisible(table.isBlank());
+            hint.setManaged(table.isBlank());
+        });
+        problems();
+    }
+
+    private void problems() {
+        workspace.table().ifPresent(table -> look.show(table, workspace.analysis().get().problems()
+                .getOrDefault(table.id(), Problems.NONE)));
+    }
+
+    private boolean hasFile(boolean followed) {
+        return workspace.table().filter(table -> table.source().isPresent() && table.follows() == followed).isPresent();
+    }
+
+    private void follow(boolean follows) {
+        workspace.table().ifPresent(table -> workspace.perform(new StudyEdit.Follow(table.id(), follows)));
+    }
+}

@@ -1,0 +1,174 @@
+package helvo.desktop.measurements;
+
+import helvo.core.Phrase;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.number.DateText;
+import helvo.core.study.ColumnEdit;
+import helvo.core.study.Edit;
+import helvo.core.study.StudyEdit;
+import helvo.core.table.BarMeaning;
+import helvo.core.table.Column;
+import helvo.core.table.Derivation;
+import helvo.core.table.Format;
+import helvo.core.table.Kind;
+import helvo.core.table.Role;
+import helvo.core.table.Table;
+import helvo.core.table.TimeUnit;
+import helvo.desktop.workspace.Workspace;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.Consumer;
+import javafx.scene.control.CheckMenuItem;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.SeparatorMenuItem;
+
+/// The small tag in a column's heading: shows what the column is for; pressing it changes that, its kind, its format, what its
+/// bars mean, or its formula.
+final class RoleTag extends MenuButton {
+    private final Workspace workspace;
+    private final int table;
+    private final Column column;
+
+    /// @param formula asks for another formula of a derived column
+    RoleTag(Workspace workspace, Table of, Column column, Consumer<Column> formula) {
+        this.workspace = workspace;
+        this.table = of.id();
+        this.column = column;
+        setText(column.role() == Role.NONE ? "–" : tag(of, column.role()));
+        setId("role-" + column.id());
+        getStyleClass().addAll("role-tag", "role-" + column.role().name().toLowerCase(Locale.ROOT).replace('_', '-'));
+        setMinWidth(USE_PREF_SIZE);
+        setAccessibleText("Role of " + column.name() + ": " + column.role().tag() + ", " + column.kind().plural());
+        for (Role role : Role.values()) {
+            getItems().add(item(meaning(role), "role-" + column.id() + "-" + role.name(), role == column.role(),
+                    new ColumnEdit.SetRole(table, column.id(), role)));
+        }
+        if (of.first(Role.X).filter(x -> x.id() != column.id()).isPresent() && column.role() != Role.X) {
+            getItems().add(1, item("x too, for the columns at its right", "role-" + column.id() + "-further", false,
+                    new ColumnEdit.UseAsFurtherX(table, column.id())));
+        }
+        int behindRoles = getItems().size();
+        if (column.role() == Role.Y) {
+            setOnShowing(_ -> axes(behindRoles));
+        }
+        getItems().add(new SeparatorMenuItem());
+        if (!column.isDerived()) {
+            getItems().add(kinds());
+        }
+        if (column.kind() != Kind.TEXT) {
+            getItems().add(column.format() instanceof Format.Dates dates ? perTime(dates) : formats());
+        }
+        if (column.role().isBar() || column.uniformBars().isPresent()) {
+            getItems().add(meanings());
+        }
+        if (column.derivation().orElse(null) instanceof Derivation.Formula) {
+            var change = new MenuItem("Change the formula …");
+            change.setId("formula-" + column.id());
+            change.setOnAction(_ -> formula.accept(column));
+            getItems().add(change);
+        }
+    }
+
+    private CheckMenuItem item(String text, String id, boolean selected, Edit edit) {
+        var item = new CheckMenuItem(text);
+        item.setId(id);
+        item.setSelected(selected);
+        item.setOnAction(_ -> workspace.perform(edit));
+        return item;
+    }
+
+    /// Along which axis the column is measured, as it is now.
+    private void axes(int place) {
+        getItems().removeIf(item -> item.getId() != null && item.getId().startsWith("axis-"));
+        workspace.figure().filter(figure -> figure.table().id() == table
+                && figure.series().stream().anyMatch(each -> each.key().yColumn() == column.id())).ifPresent(figure -> {
+            boolean right = figure.series().stream().anyMatch(each -> each.key().yColumn() == column.id() && figure.isOnRight(each.key()));
+            var rule = new SeparatorMenuItem();
+            rule.setId("axis-rule");
+            getItems().addAll(place, List.of(rule, axis(figure, false, !right), axis(figure, true, right)));
+        });
+    }
+
+    private CheckMenuItem axis(FigureAnalysis figure, boolean right, boolean selected) {
+        String text = right ? "Along the axis on the right" : "Along the axis on the left";
+        return item(text, "axis-" + column.id() + (right ? "-right" : "-left"), selected,
+                new StudyEdit.Compound(text + ": " + column.name(), figure.measuring(column, right)));
+    }
+
+    private Menu kinds() {
+        var menu = new Menu("Holds " + column.kind().plural());
+        menu.setId("kind-" + column.id());
+        var order = column.format() instanceof Format.Dates(_, var known, _) ? known : DateText.Order.DAY_FIRST;
+        boolean dates = column.kind() == Kind.DATE;
+        menu.getItems().add(kind("Numbers", "NUMBER", Kind.NUMBER, order, column.kind() == Kind.NUMBER));
+        menu.getItems().add(kind("Text", "TEXT", Kind.TEXT, order, column.kind() == Kind.TEXT));
+        menu.getItems().add(kind("Dates, day before month", "DATE", Kind.DATE, DateText.Order.DAY_FIRST,
+                dates && order == DateText.Order.DAY_FIRST));
+        menu.getItems().add(kind("Dates, month before day", "MONTH_FIRST", Kind.DATE, DateText.Order.MONTH_FIRST,
+                dates && order == DateText.Order.MONTH_FIRST));
+        return menu;
+    }
+
+    private CheckMenuItem kind(String text, String id, Kind kind, DateText.Order order, boolean selected) {
+        return item(text, "kind-" + column.id() + "-" + id, selected, new ColumnEdit.SetKind(table, column.id(), kind, order));
+    }
+
+    private Menu formats() {
+        var menu = new Menu("Show numbers");
+        menu.getItems().add(format("As written", new Format.AsWritten(column.decimals())));
+        for (int decimals = 0; decimals <= 4; decimals++) {
+            menu.getItems().add(format(decimals == 1 ? "With 1 decimal" : Phrase.of("With %d decimals", decimals),
+                    new Format.Rounded(decimals)));
+        }
+        for (int digits : new int[] {3, 6, 12}) {
+            menu.getItems().add(format(Phrase.of("With %d digits, 10ⁿ where shorter", digits), new Format.Significant(digits)));
+        }
+        return menu;
+    }
+
+    private CheckMenuItem format(String text, Format format) {
+        return item(text, "format-" + column.id(), column.format().equals(format), new ColumnEdit.SetFormat(table, column.id(), format));
+    }
+
+    private Menu perTime(Format.Dates dates) {
+        var menu = new Menu("Slopes per " + dates.per().word());
+        for (TimeUnit unit : TimeUnit.values()) {
+            menu.getItems().add(item("Per " + unit.word(), "per-" + column.id() + "-" + unit.name(), unit == dates.per(),
+                    new ColumnEdit.SetFormat(table, column.id(), new Format.Dates(dates.form(), dates.order(), unit))));
+        }
+        return menu;
+    }
+
+    private Menu meanings() {
+        var menu = new Menu("A bar is ± " + column.barMeaning().words());
+        menu.setId("meaning-" + column.id());
+        for (BarMeaning meaning : BarMeaning.values()) {
+            menu.getItems().add(item("± " + meaning.words() + ": " + meaning.meaning(), "meaning-" + column.id() + "-" + meaning.name(),
+                    meaning == column.barMeaning(),
+                    new ColumnEdit.SetBarMeaning(table, column.id(), meaning)));
+        }
+        return menu;
+    }
+
+    /// "+ y" where the other half has a column of its own.
+    private static String tag(Table table, Role role) {
+        boolean parted = role == Role.Y_BAR && table.first(Role.Y_DOWN).isPresent()
+                || role == Role.X_BAR && table.first(Role.X_DOWN).isPresent();
+        return parted ? role.tag().replace('±', '+') : role.tag();
+    }
+
+    private static String meaning(Role role) {
+        return switch (role) {
+            case X -> "x, horizontal";
+            case Y -> "y, vertical";
+            case X_BAR -> "± x, half length of the bars in x";
+            case Y_BAR -> "± y, half length of the bars in y";
+            case X_DOWN -> "− x, half length towards smaller x, where it differs";
+            case Y_DOWN -> "− y, half length downwards, where it differs";
+            case BY -> "by, splits the rows into groups";
+            case NONE -> "not used";
+        };
+    }
+}

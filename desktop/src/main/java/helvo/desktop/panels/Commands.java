@@ -1,0 +1,58 @@
+package helvo.desktop.panels;
+
+import helvo.core.Require;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.BooleanSupplier;
+import javafx.scene.input.KeyCodeCombination;
+import javafx.scene.input.KeyCombination;
+import javafx.scene.input.KeyEvent;
+
+/// Everything that can be done by name: for the finder and for keys.
+public final class Commands {
+    private final List<Command> commands = new ArrayList<>();
+
+    /// @param keys     the first is the one that is shown
+    /// @param possible whether it can be done now
+    public record Command(String name, List<KeyCombination> keys, BooleanSupplier possible, Runnable action) {
+        public boolean hasKey(KeyEvent event) {
+            return keys.stream().anyMatch(each -> each.match(event));
+        }
+    }
+
+    public void add(String name, String keys, BooleanSupplier possible, Runnable action) {
+        commands.add(new Command(name, keys.isEmpty() ? List.of() : List.of(combination(keys)), possible, action));
+    }
+
+    /// A command that many people know by another key as well.
+    public void add(String name, String keys, BooleanSupplier possible, Runnable action, String alsoKeys) {
+        commands.add(new Command(name, List.of(combination(keys), combination(alsoKeys)), possible, action));
+    }
+
+    /// What has a key and no name in the finder.
+    public void addHidden(String keys, Runnable action) {
+        commands.add(new Command("", List.of(combination(keys)), () -> true, action));
+    }
+
+    private static KeyCombination combination(String keys) {
+        KeyCombination combination = KeyCombination.keyCombination(keys);
+        Require.require(combination instanceof KeyCodeCombination, "“%s” names no key", keys);
+        return combination;
+    }
+
+    /// Those that can be done now and whose name holds every word that was typed, best matches first.
+    public List<Command> matching(String typed) {
+        String[] words = typed.strip().toLowerCase(Locale.ROOT).split("\\s+");
+        return commands.stream().filter(command -> !command.name().isEmpty() && command.possible().getAsBoolean())
+                .filter(command -> Arrays.stream(words).allMatch(command.name().toLowerCase(Locale.ROOT)::contains))
+                .sorted(Comparator.comparing(command -> !command.name().toLowerCase(Locale.ROOT).startsWith(words[0])))
+                .toList();
+    }
+
+    public List<Command> all() {
+        return commands;
+    }
+}

@@ -1,0 +1,101 @@
+package helvo.desktop.panels;
+
+import helvo.desktop.workspace.Workspace;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Label;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+
+/// A small panel over the window that holds just what one task has. It brings its place and its commands; Escape closes it.
+public abstract class Panel extends VBox {
+    protected final Workspace workspace;
+    protected final Panels panels;
+    protected final Label heading = new Label();
+    protected final Label wrong = new Label();
+
+    /// @param panels that it is one of
+    /// @param id     of the panel
+    @SuppressWarnings("this-escape") // controls are put together in their constructors, as the toolkit has it
+    protected Panel(Workspace workspace, Panels panels, String id, String title, double width) {
+        this.workspace = workspace;
+        this.panels = panels;
+        setId(id);
+        getStyleClass().add("panel");
+        setMaxSize(width, Region.USE_PREF_SIZE);
+        place(Pos.TOP_LEFT, 96, 340);
+        heading.setText(title);
+        heading.getStyleClass().add("region-heading");
+        heading.setWrapText(true);
+        wrong.setId(id + "-wrong");
+        wrong.getStyleClass().add("warning");
+        wrong.setWrapText(true);
+        wrong.setMinHeight(Region.USE_PREF_SIZE);
+        clearError();
+        setVisible(false);
+        addEventHandler(KeyEvent.KEY_PRESSED, this::entered);
+        addEventFilter(KeyEvent.KEY_PRESSED, event -> {
+            if (event.getTarget() instanceof CheckBox) {
+                entered(event);
+            }
+        });
+    }
+
+    /// Where it lies over the window.
+    ///
+    /// @param side from the edges that `at` names
+    protected final void place(Pos at, double top, double side) {
+        StackPane.setAlignment(this, at);
+        StackPane.setMargin(this, new Insets(top, side, 0, side));
+    }
+
+    /// Enter presses the button that has the focus, else the main one; a tick box, which would take it, is ticked by the space bar.
+    private void entered(KeyEvent event) {
+        if (event.getCode() == KeyCode.ENTER) {
+            Node focused = getScene().getFocusOwner();
+            Node pressed = focused instanceof Button ? focused : lookup(".main-action");
+            if (pressed instanceof Button button) {
+                button.fire();
+                event.consume();
+            }
+        }
+    }
+
+    /// Called whenever it is shown: takes what it is about and the focus.
+    protected abstract void begin();
+
+    /// What it does by name, for the finder and for keys.
+    public void addTo(Commands commands) {}
+
+    /// Whether asking for it while it is shown hides it.
+    protected boolean isToggle() {
+        return false;
+    }
+
+    protected final void close() {
+        panels.hide();
+    }
+
+    /// Gives the focus to a part of the panel, also one that was just made.
+    protected final void focus(Node part) {
+        applyCss();
+        layout();
+        part.requestFocus();
+    }
+
+    /// Says what is wrong with what was typed or chosen; an empty sentence says that nothing is.
+    protected final void showError(String sentence) {
+        wrong.setText(sentence);
+        wrong.setManaged(!sentence.isEmpty());
+    }
+
+    protected final void clearError() {
+        showError("");
+    }
+}

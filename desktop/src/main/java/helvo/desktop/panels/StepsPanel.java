@@ -1,0 +1,122 @@
+package helvo.desktop.panels;
+
+import static helvo.desktop.controls.Controls.muted;
+
+import helvo.core.study.History;
+import helvo.core.study.TableEdit;
+import helvo.desktop.workspace.Workspace;
+import java.util.ArrayList;
+import java.util.List;
+import javafx.application.Platform;
+import javafx.geometry.Pos;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.ListView;
+import javafx.scene.input.KeyCode;
+
+/// Everything that was done, as a readable list with times; pressing a step goes back, or forward again, to it. What was undone and then
+/// left for something else stands behind the step where it was left.
+public final class StepsPanel extends Panel {
+    private final ListView<StepLine> list = new ListView<>();
+    private final CheckBox dataOnly = new CheckBox("Only what was done to the data");
+
+    public StepsPanel(Workspace workspace, Panels panels) {
+        super(workspace, panels, "steps", "Steps", 500);
+        place(Pos.TOP_CENTER, 60, 0);
+        list.setId("steps-list");
+        list.setAccessibleText("Steps, the latest last");
+        list.setPrefHeight(330);
+        list.setCellFactory(_ -> new StepCell());
+        list.setOnMouseClicked(_ -> go());
+        list.setOnKeyPressed(event -> {
+            if (event.getCode() == KeyCode.ENTER) {
+                go();
+                event.consume();
+            }
+        });
+        dataOnly.setId("steps-data");
+        dataOnly.setOnAction(_ -> show(workspace.history().get()));
+        getChildren().addAll(heading, muted("Click a step to have the study as it was after it. What was undone stays here until the study "
+                + "is closed."), list, dataOnly);
+        workspace.history().subscribe(history -> {
+            if (isVisible()) {
+                show(history);
+            }
+        });
+    }
+
+    @Override
+    protected void begin() {
+        show(workspace.history().get());
+        focus(list);
+    }
+
+    @Override
+    protected boolean isToggle() {
+        return true;
+    }
+
+    @Override
+    public void addTo(Commands commands) {
+        commands.add("Steps: everything that was done", "Shortcut+Shift+H", () -> true, () -> panels.show(this));
+    }
+
+    private void show(History history) {
+        var lines = new ArrayList<StepLine>();
+        if (!dataOnly.isSelected()) {
+            history.earlier().forEach(step -> lines.add(new StepLine.Earlier(step.at(), step.sentence())));
+        }
+        lines.add(new StepLine.AtFirst());
+        addBranches(history, 0, lines);
+        StepLine now = lines.getFirst();
+        int steps = 0;
+        for (History.Step step : history.steps()) {
+            steps++;
+            if (!dataOnly.isSelected() || step.edit().isAboutData()) {
+                add(step, steps, lines);
+            }
+            now = lines.getLast();
+            addBranches(history, steps, lines);
+        }
+        for (History.Step step : history.undone()) {
+            steps++;
+            if (!dataOnly.isSelected() || step.edit().isAboutData()) {
+                lines.add(new StepLine.Undone(steps, step));
+            }
+        }
+        list.getItems().setAll(lines);
+        list.getSelectionModel().select(history.steps().isEmpty() ? lines.indexOf(new StepLine.AtFirst()) : lines.indexOf(now));
+        // Once the lines are laid out: before, the list does not know how high they are.
+        Platform.runLater(() -> list.scrollTo(Math.max(0, list.getSelectionModel().getSelectedIndex() - 8)));
+    }
+
+    private static void add(History.Step step, int steps, List<StepLine> lines) {
+        if (!(step.edit() instanceof TableEdit.AppendRows(int table, _, var came))) {
+            lines.add(new StepLine.Done(steps, step));
+        } else if (lines.getLast() instanceof StepLine.Came last && last.table() == table) {
+            lines.set(lines.size() - 1, new StepLine.Came(steps, step, table, last.rows() + came.size(), last.times() + 1));
+        } else {
+            lines.add(new StepLine.Came(steps, step, table, came.size(), 1));
+        }
+    }
+
+    private void addBranches(History history, int steps, List<StepLine> lines) {
+        for (int i = 0; i < history.branches().size() && !dataOnly.isSelected(); i++) {
+            History.Branch branch = history.branches().get(i);
+            if (branch.leaves(history) == steps) {
+                lines.add(new StepLine.Left(i, branch.path().size() - steps, branch.path().getLast()));
+            }
+        }
+    }
+
+    private void go() {
+        switch (list.getSelectionModel().getSelectedItem()) {
+            case StepLine.AtFirst _ -> workspace.goTo(0);
+            case StepLine.Done(int steps, _) -> workspace.goTo(steps);
+            case StepLine.Came(int steps, _, _, _, _) -> workspace.goTo(steps);
+            case StepLine.Undone(int steps, _) -> workspace.goTo(steps);
+            case StepLine.Left(int place, _, _) -> workspace.takeUp(place);
+            case StepLine.Earlier _ -> showError("This was done before the study was opened, and cannot be undone any more.");
+            case null -> {}
+        }
+    }
+}

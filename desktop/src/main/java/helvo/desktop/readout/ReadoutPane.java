@@ -1,0 +1,250 @@
+package helvo.desktop.readout;
+
+import static helvo.desktop.controls.Controls.smallButton;
+
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.readout.ComparisonReadout;
+import helvo.core.readout.Readout.Line;
+import helvo.core.readout.Readout;
+import helvo.desktop.controls.Tabs;
+import helvo.desktop.controls.WrappedLabel;
+import helvo.desktop.figure.FigurePane;
+import helvo.desktop.workspace.Workspace;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import javafx.geometry.HPos;
+import javafx.geometry.Pos;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.ColumnConstraints;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+
+/// Readout: what the figure says of one series, in words and numbers.
+public final class ReadoutPane extends VBox {
+    /// A label with more characters leaves its column.
+    private static final int LONG_LABEL = 16;
+
+    private final Workspace workspace;
+    private final Tabs tabs;
+    private final VBox content = new VBox(10);
+    private final Label equation = sentence(false);
+    private final Label where = sentence(false);
+    private final Label units = sentence(false);
+    private final List<Shown> shown = new ArrayList<>();
+    private final HBox actions = new HBox(6);
+    private List<String> shownParts = List.of();
+    private boolean comparing;
+
+    /// Where a line's text and what stands beside it are.
+    private record Shown(Label text, Label beside) {}
+
+    /// @param figure where error bars are opened and readings are added
+    public ReadoutPane(Workspace workspace, FigurePane figure) {
+        this.workspace = workspace;
+        getStyleClass().addAll("side", "readout");
+        var heading = new Label("Readout");
+        heading.getStyleClass().add("region-heading");
+        tabs = new Tabs("series-", this::chosen);
+        content.getStyleClass().add("readout-content");
+        equation.setId("equation");
+        equation.getStyleClass().add("equation");
+        where.setId("equation-where");
+        units.getStyleClass().add("muted");
+        content.getChildren().addAll(equation, where, units);
+        var scroll = new ScrollPane(content);
+        scroll.setFitToWidth(true);
+        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        actions.getStyleClass().add("readout-actions");
+        actions.getChildren().setAll(smallButton("readout-bars", "Error bars …",
+                "Length and meaning of the error bars, and what if they were longer or shorter", () -> figure.openBars(false)),
+                smallButton("readout-at-x", "+ at x", "Read y off the curve at an x, on the figure", () -> figure.addReading(false)),
+                smallButton("readout-at-y", "+ at y", "Read x off the curve at a y, on the figure", () -> figure.addReading(true)));
+        getChildren().addAll(heading, tabs, scroll, actions);
+        workspace.analysis().subscribe(_ -> update());
+        workspace.tableId().subscribe(_ -> update());
+        workspace.seriesPlace().subscribe(_ -> {
+            comparing = false;
+            update();
+        });
+    }
+
+    private void chosen(int place) {
+        int series = workspace.figure().map(figure -> figure.series().size()).orElse(0);
+        comparing = place >= series;
+        if (!comparing) {
+            workspace.showSeries(place);
+        }
+        update();
+    }
+
+    private void update() {
+        workspace.figure().ifPresentOrElse(figure -> {
+            Optional<Readout> compared = ComparisonReadout.of(figure);
+            comparing &= compared.isPresent();
+            tabs.setVisible(figure.series().size() > 1);
+            tabs.setManaged(figure.series().size() > 1);
+            actions.setVisible(workspace.series().flatMap(SeriesAnalysis::fit).isPresent() && !comparing);
+            tabs.show(Stream.concat(figure.series().stream().map(SeriesAnalysis::label), compared.stream().map(Readout::series)).toList(),
+                    comparing ? figure.series().size() : workspace.series().map(figure.series()::indexOf).orElse(0));
+            show(comparing ? compared.get() : figure.hint().isPresent() || workspace.series().isEmpty()
+                    ? new Readout("", "", "", "", "", List.of())
+                    : Readout.of(figure, workspace.series().get()));
+        }, () -> show(new Readout("", "", "", "", "", List.of())));
+    }
+
+    /// New numbers go where the old ones stand, as long as they are numbers of the same things.
+    private void show(Readout readout) {
+        List<String> parts = readout.lines().stream().map(ReadoutPane::part).toList();
+        show(equation, readout.equation());
+        show(where, readout.where().isEmpty() ? "" : "with " + readout.where());
+        show(units, readout.units());
+        if (!parts.equals(shownParts)) {
+            shownParts = parts;
+            build(readout);
+        }
+        for (int i = 0; i < shown.size(); i++) {
+            Shown at = shown.get(i);
+            switch (readout.lines().get(i)) {
+                case Line.Quantity quantity -> {
+                    at.text.setText(quantity.text());
+                    at.text.setAccessibleText(quantity.label() + " " + quantity.text() + " " + quantity.unit());
+                    at.beside.setText(quantity.unit().isEmpty() ? quantity.note() : quantity.unit());
+                }
+                case Line.Pair pair -> {
+                    at.text.setText(pair.slope());
+                    at.text.setAccessibleText(pair.label() + ": slope " + pair.slope() + ", intercept " + pair.intercept());
+                    at.beside.setText(pair.intercept());
+                }
+                case Line.Heading(String text) -> at.text.setText(text);
+                case Line.Sentence sentence -> at.text.setText(together(sentence.text()));
+            }
+        }
+    }
+
+    private static void show(Label label, String text) {
+        label.setText(text);
+        label.setVisible(!text.isEmpty());
+        label.setManaged(!text.isEmpty());
+    }
+
+    private static String part(Line line) {
+        return switch (line) {
+            case Line.Quantity quantity -> "quantity " + quantity.label();
+            case Line.Heading(String text) -> "heading " + text;
+            case Line.Pair pair -> "pair " + pair.label();
+            case Line.Sentence sentence -> sentence.warns() ? "warning" : "sentence";
+        };
+    }
+
+    private void build(Readout readout) {
+        content.getChildren().setAll(equation, where, units);
+        shown.clear();
+        GridPane quantities = null;
+        for (Line line : readout.lines()) {
+            switch (line) {
+                case Line.Quantity quantity -> {
+                    if (quantities == null) {
+                        quantities = grid();
+                        content.getChildren().add(quantities);
+                    }
+                    shown.add(add(quantities, quantity));
+                }
+                case Line.Pair pair -> {
+                    if (quantities == null) {
+                        quantities = grid();
+                        content.getChildren().add(quantities);
+                    }
+                    shown.add(add(quantities, pair));
+                }
+                case Line.Heading _ -> {
+                    quantities = null;
+                    Label label = sentence(false);
+                    label.getStyleClass().add("section-heading");
+                    if (shown.isEmpty()) {
+                        label.getStyleClass().add("first");
+                    }
+                    label.setMaxWidth(Double.MAX_VALUE);
+                    shown.add(new Shown(label, label));
+                    content.getChildren().add(label);
+                }
+                case Line.Sentence sentence -> {
+                    quantities = null;
+                    Label label = sentence(sentence.warns());
+                    shown.add(new Shown(label, label));
+                    content.getChildren().add(label);
+                }
+            }
+        }
+    }
+
+    /// No line ends between "p <" and its number.
+    private static String together(String sentence) {
+        return sentence.replace("p < ", "p\u00a0<\u00a0").replace("p = ", "p\u00a0=\u00a0");
+    }
+
+    private static GridPane grid() {
+        var grid = new GridPane(8, 5);
+        var label = new ColumnConstraints();
+        label.setMinWidth(58);
+        var value = new ColumnConstraints();
+        value.setMinWidth(90);
+        value.setHgrow(Priority.ALWAYS);
+        var unit = new ColumnConstraints();
+        unit.setHalignment(HPos.RIGHT);
+        grid.getColumnConstraints().addAll(label, value, unit);
+        return grid;
+    }
+
+    private static Shown add(GridPane grid, Line.Quantity quantity) {
+        var label = new Label(quantity.label());
+        label.getStyleClass().add("muted");
+        var value = new WrappedLabel();
+        value.getStyleClass().add("value");
+        value.setId("value-" + quantity.label().replace(",", "").replace(' ', '-'));
+        var unit = new Label();
+        unit.getStyleClass().add("muted");
+        unit.setMinWidth(Region.USE_PREF_SIZE);
+        // A long value takes what its own unit leaves, not what the widest of all units would.
+        var both = new HBox(8, value, unit);
+        both.setAlignment(Pos.BASELINE_LEFT);
+        HBox.setHgrow(value, Priority.ALWAYS);
+        value.setMaxWidth(Double.MAX_VALUE);
+        int row = grid.getRowCount();
+        if (quantity.label().length() > LONG_LABEL) {
+            label.setMinWidth(Region.USE_PREF_SIZE);
+            both.getChildren().addFirst(label);
+            grid.add(both, 0, row, 3, 1);
+        } else {
+            grid.add(label, 0, row);
+            grid.add(both, 1, row, 2, 1);
+        }
+        return new Shown(value, unit);
+    }
+
+    private static Shown add(GridPane grid, Line.Pair pair) {
+        var label = new Label(pair.label());
+        label.getStyleClass().add("muted");
+        var slope = new Label();
+        slope.getStyleClass().add("value");
+        slope.setId("slope-" + pair.label().replace(' ', '-'));
+        var intercept = new Label();
+        intercept.getStyleClass().add("value");
+        grid.addRow(grid.getRowCount(), label, slope, intercept);
+        return new Shown(slope, intercept);
+    }
+
+    private static Label sentence(boolean warns) {
+        var label = new WrappedLabel();
+        if (warns) {
+            label.getStyleClass().add("warning");
+        }
+        return label;
+    }
+}

@@ -1,0 +1,145 @@
+package helvo.desktop.window;
+
+import helvo.desktop.curves.CurvesStrip;
+import helvo.desktop.figure.FigurePane;
+import helvo.desktop.measurements.MeasurementsPane;
+import helvo.desktop.panels.Commands;
+import helvo.desktop.panels.OpenPanel;
+import helvo.desktop.panels.Panels;
+import helvo.desktop.readout.ReadoutPane;
+import helvo.desktop.workspace.Workspace;
+import java.io.File;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.input.DragEvent;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.TransferMode;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.StackPane;
+
+/// The whole window: the bar on top and the five regions under it, and the panels over them.
+public final class MainView extends StackPane {
+    private final Workspace workspace;
+    private final Commands commands = new Commands();
+    private final Panels panels;
+    private final MeasurementsPane measurements;
+    private final FigurePane figure;
+    private final Regions regions;
+    private final StartPage start;
+
+    public MainView(Workspace workspace) {
+        this.workspace = workspace;
+        getStyleClass().add("main-view");
+        panels = new Panels(workspace, this);
+        measurements = new MeasurementsPane(workspace, panels);
+        figure = new FigurePane(workspace, panels);
+        var readout = new ReadoutPane(workspace, figure);
+        var curves = new CurvesStrip(workspace);
+        regions = new Regions(measurements, readout);
+        start = new StartPage(workspace);
+        var frame = new BorderPane(regions);
+        frame.setBottom(curves);
+        frame.setTop(new TopBar(workspace, panels, measurements));
+        var messages = new MessageLine(workspace);
+        getChildren().addAll(frame, messages);
+        StackPane.setAlignment(messages, Pos.BOTTOM_CENTER);
+        StackPane.setMargin(messages, new Insets(0, 0, 128, 0));
+        addStudyCommands();
+        measurements.addTo(commands);
+        figure.addTo(commands);
+        curves.addTo(commands);
+        addCommands();
+        panels.add(PanelList.of(workspace, panels, commands, measurements, figure), commands, measurements.grid());
+        addEventFilter(KeyEvent.KEY_PRESSED, this::key);
+        setOnDragOver(MainView::dragged);
+        setOnDragDropped(this::dropped);
+        workspace.history().subscribe(_ -> update());
+        workspace.importer().question().subscribe(asked -> asked.ifPresent(_ -> panels.show(OpenPanel.class)));
+    }
+
+    public Workspace workspace() {
+        return workspace;
+    }
+
+    public Panels panels() {
+        return panels;
+    }
+
+    public Commands commands() {
+        return commands;
+    }
+
+    public FigurePane figure() {
+        return figure;
+    }
+
+    /// Ready to type.
+    public void begin() {
+        workspace.table().ifPresent(table -> measurements.grid().choose(0, table.columns().getFirst()));
+    }
+
+    private void update() {
+        boolean blank = workspace.study().isBlank();
+        regions.middle(blank ? start : figure);
+        regions.showRight(!blank);
+        regions.showLeft(workspace.table().isPresent());
+    }
+
+    private void addStudyCommands() {
+        commands.add("New study", "Shortcut+N", () -> true, workspace.studies()::openNew);
+        commands.add("Open a study or a table", "Shortcut+O", () -> true, workspace.importer()::open);
+        commands.add("Save the study", "Shortcut+S", () -> !workspace.study().isBlank(), workspace.saver()::save);
+        commands.add("Save the study under another name", "Shortcut+Shift+S", () -> !workspace.study().isBlank(),
+                workspace.saver()::saveAs);
+        commands.add("Go back to the study as it was saved", "", workspace.saver()::canRevert, workspace.saver()::revert);
+        commands.add("Close the window", "Shortcut+W", () -> true, workspace.studies()::close);
+    }
+
+    private void addCommands() {
+        commands.add("Undo", "Shortcut+Z", () -> workspace.history().get().undoable().isPresent(), workspace::undo);
+        commands.add("Redo", "Shortcut+Shift+Z", () -> workspace.history().get().redoable().isPresent(), workspace::redo, "Shortcut+Y");
+        commands.add("Go to the measurements", "Shortcut+1", this::hasTable, () -> {
+            regions.openLeft();
+            measurements.grid().requestFocus();
+        });
+        commands.add("Fold the measurements, or unfold them", "Shortcut+Alt+1", this::hasTable, regions::toggleLeft);
+        commands.add("Fold the readout, or unfold it", "Shortcut+Alt+2", this::hasTable, regions::toggleRight);
+    }
+
+    private boolean hasTable() {
+        return workspace.table().isPresent();
+    }
+
+    private void key(KeyEvent event) {
+        boolean escape = event.getCode() == KeyCode.ESCAPE;
+        if (escape && panels.isAnyShown()) {
+            panels.hide();
+            event.consume();
+        } else if (escape) {
+            workspace.select();
+        } else {
+            commands.all().stream().filter(command -> command.hasKey(event) && command.possible().getAsBoolean())
+                    .findFirst().ifPresent(command -> {
+                        command.action().run();
+                        event.consume();
+                    });
+        }
+    }
+
+    private static void dragged(DragEvent event) {
+        if (event.getDragboard().hasFiles()) {
+            event.acceptTransferModes(TransferMode.COPY);
+        }
+        event.consume();
+    }
+
+    private void dropped(DragEvent event) {
+        boolean files = event.getDragboard().hasFiles();
+        if (files) {
+            workspace.importer().open(event.getDragboard().getFiles().stream().map(File::toPath).toList());
+        }
+        event.setDropCompleted(files);
+        event.consume();
+    }
+}

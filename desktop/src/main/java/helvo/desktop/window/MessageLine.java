@@ -1,0 +1,78 @@
+package helvo.desktop.window;
+
+import helvo.desktop.workspace.Workspace;
+import javafx.animation.PauseTransition;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ProgressBar;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import javafx.util.Duration;
+
+/// Over the foot of the figure, so that nothing moves, and only while there is something to say: long work with its
+/// progress and a way to stop it, and notices. A warning stays until it is closed, another notice for some seconds.
+final class MessageLine extends VBox {
+    private final Label workText = new Label();
+    private final ProgressBar bar = new ProgressBar();
+    private final Button stop = new Button("Cancel");
+    private final HBox work = new HBox(10, workText, bar, stop);
+    private final Label text = new Label();
+    private final HBox notice;
+    private final PauseTransition fade = new PauseTransition(Duration.seconds(8));
+
+    MessageLine(Workspace workspace) {
+        stop.setId("cancel-work");
+        bar.setPrefWidth(260);
+        bar.setMaxWidth(Double.MAX_VALUE);
+        HBox.setHgrow(bar, Priority.ALWAYS);
+        bar.setId("work-progress");
+        work.setAlignment(Pos.CENTER_LEFT);
+        work.getStyleClass().add("work-line");
+        text.setId("notice");
+        text.setWrapText(true);
+        text.setMaxWidth(Double.MAX_VALUE);
+        HBox.setHgrow(text, Priority.ALWAYS);
+        var close = new Button("Close");
+        close.setId("close-notice");
+        close.setMinWidth(USE_PREF_SIZE);
+        stop.setMinWidth(USE_PREF_SIZE);
+        close.setOnAction(_ -> workspace.messages().dismiss());
+        notice = new HBox(10, text, close);
+        notice.setAlignment(Pos.CENTER_LEFT);
+        notice.getStyleClass().add("notice-line");
+        getChildren().addAll(work, notice);
+        setSpacing(8);
+        setMaxSize(600, USE_PREF_SIZE);
+        setPickOnBounds(false);
+        fade.setOnFinished(_ -> workspace.messages().dismiss());
+        workspace.working().subscribe(shown -> {
+            show(work, shown != null);
+            if (shown != null) {
+                workText.setText(shown.label());
+                bar.setProgress(shown.fraction());
+                stop.setOnAction(_ -> shown.cancel().run());
+            }
+        });
+        workspace.messages().notice().subscribe(said -> {
+            show(notice, said.isPresent());
+            fade.stop();
+            said.ifPresent(each -> {
+                if (!each.warns()) {
+                    fade.playFromStart();
+                }
+                text.setText(each.text());
+                notice.getStyleClass().remove("warns");
+                if (each.warns()) {
+                    notice.getStyleClass().add("warns");
+                }
+            });
+        });
+    }
+
+    private static void show(HBox line, boolean visible) {
+        line.setVisible(visible);
+        line.setManaged(visible);
+    }
+}

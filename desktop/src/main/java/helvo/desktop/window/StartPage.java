@@ -1,0 +1,131 @@
+package helvo.desktop.window;
+
+import static helvo.desktop.controls.Controls.button;
+import static helvo.desktop.controls.Controls.mainButton;
+import static helvo.desktop.controls.Controls.muted;
+
+import helvo.core.Phrase;
+import helvo.core.study.StudyEdit;
+import helvo.desktop.keeping.ClockText;
+import helvo.desktop.keeping.Origin;
+import helvo.desktop.keeping.RecentStudies.Recent;
+import helvo.desktop.workspace.Workspace;
+import helvo.files.samples.SampleStudy;
+import helvo.files.study.Journal;
+import java.util.List;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.ContentDisplay;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Tooltip;
+import javafx.scene.image.Image;
+import javafx.scene.image.ImageView;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+
+/// What an empty study shows: what was kept after a stop, ways to begin, and the studies that were in use lately.
+final class StartPage extends ScrollPane {
+    private static final double CARD_WIDTH = 198;
+    private static final double PICTURE_HEIGHT = 112;
+
+    private final Workspace workspace;
+    private final VBox kept = new VBox(8);
+    private final VBox recent = new VBox(10);
+
+    StartPage(Workspace workspace) {
+        this.workspace = workspace;
+        var heading = new Label("Plot measured pairs, fit a curve, say how sure it is");
+        heading.getStyleClass().add("start-heading");
+        var hint = muted("Type into the table, paste, open a table or a study (CSV, TSV, XLSX, ODS, .helvo), or drop files on this "
+                + "window.");
+        Button open = mainButton("start-open", "Open …", workspace.importer()::open);
+        Button sample = button("start-sample", "Look at the sample study", () ->
+                workspace.perform(new StudyEdit.Begin(SampleStudy.study())));
+        var ways = new HBox(8, open, sample);
+        ways.setAlignment(Pos.CENTER_LEFT);
+        var page = new VBox(14, kept, heading, hint, ways, recent);
+        page.getStyleClass().add("start-page");
+        page.setPadding(new Insets(34, 46, 24, 46));
+        VBox.setMargin(recent, new Insets(14, 0, 0, 0));
+        setContent(page);
+        setFitToWidth(true);
+        setFocusTraversable(false);
+        getStyleClass().add("plain-scroll");
+        workspace.leftBehind().subscribe(this::showKept);
+        workspace.recent().subscribe(this::showRecent);
+    }
+
+    private void showKept(List<Journal.Kept> all) {
+        kept.getChildren().setAll(all.stream().map(this::kept).toList());
+        kept.setManaged(!all.isEmpty());
+    }
+
+    private HBox kept(Journal.Kept one) {
+        String name = one.study().history().study().name();
+        String steps = one.unsaved() == 1 ? "1 step that is in no file" : Phrase.of("%,d steps that are in no file", one.unsaved());
+        var title = new Label("Kept from last time:");
+        title.getStyleClass().add("kept-title");
+        title.setMinWidth(Region.USE_PREF_SIZE);
+        var says = new Label("“" + name + "” with " + steps + ", the last at " + ClockText.of(one.last()) + "."
+                + one.trouble().map(trouble -> " " + trouble).orElse(""));
+        says.setWrapText(true);
+        HBox.setHgrow(says, Priority.ALWAYS);
+        says.setMaxWidth(Double.MAX_VALUE);
+        var open = button("kept-open", "Open it", () -> workspace.studies().open(new Origin.BroughtBack(one)));
+        open.setAccessibleText("Open “" + name + "” as it was kept");
+        var discard = button("kept-discard", "Discard", () -> workspace.studies().discard(one));
+        discard.setAccessibleText("Discard what was kept of “" + name + "”");
+        for (Button each : List.of(open, discard)) {
+            each.setMinWidth(Region.USE_PREF_SIZE);
+            each.getStyleClass().add("kept-action");
+        }
+        var line = new HBox(8, title, says, open, discard);
+        line.getStyleClass().add("kept");
+        return line;
+    }
+
+    private void showRecent(List<Recent> all) {
+        var title = new Label("Recent studies");
+        title.getStyleClass().add("region-heading");
+        var cards = new FlowPane(16, 16);
+        all.forEach(each -> cards.getChildren().add(card(each)));
+        recent.getChildren().setAll(title, cards);
+        recent.setVisible(!all.isEmpty());
+    }
+
+    private Button card(Recent one) {
+        var picture = new StackPane();
+        picture.setMinSize(CARD_WIDTH, PICTURE_HEIGHT);
+        picture.setMaxSize(CARD_WIDTH, PICTURE_HEIGHT);
+        one.picture().map(path -> new Image(path.toUri().toString(), CARD_WIDTH, 0, true, true, true)).ifPresent(image -> {
+            var view = new ImageView(image);
+            view.setFitWidth(CARD_WIDTH - 16);
+            view.setFitHeight(PICTURE_HEIGHT - 8);
+            view.setPreserveRatio(true);
+            picture.getChildren().add(view);
+        });
+        var name = new Label(one.name());
+        name.getStyleClass().add("card-name");
+        String counts = count(one.tables(), "table") + ", " + count(one.figures(), "figure");
+        var when = new Label(ClockText.of(one.used()) + " · " + counts);
+        when.getStyleClass().add("muted");
+        var content = new VBox(4, picture, name, when);
+        var card = button("recent-" + one.file().getFileName(), "", () -> workspace.importer().open(List.of(one.file())));
+        card.setGraphic(content);
+        card.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
+        card.getStyleClass().add("card");
+        card.setAccessibleText(one.name() + ", " + counts + ", " + ClockText.of(one.used()));
+        card.setTooltip(new Tooltip(one.file().toString()));
+        return card;
+    }
+
+    private static String count(int count, String of) {
+        return count == 1 ? "1 " + of : count + " " + of + "s";
+    }
+}

@@ -1,0 +1,279 @@
+package helvo.desktop.workspace;
+
+import helvo.core.Phrase;
+import helvo.core.study.OtherData;
+import helvo.core.study.StudyEdit;
+import helvo.core.study.TableEdit;
+import helvo.core.table.Heading;
+import helvo.core.table.Stacking;
+import helvo.core.table.Table;
+import helvo.desktop.keeping.Origin;
+import helvo.desktop.work.Background.Outcome;
+import helvo.desktop.work.Background;
+import helvo.files.CannotRead;
+import helvo.files.study.StudyFile;
+import helvo.files.table.ReadTable;
+import helvo.files.text.PastedText;
+import helvo.files.text.TextLayout;
+import helvo.files.text.TextTable;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+
+/// The way of tables from files and the clipboard into the study. What cannot be read is said and changes nothing.
+public final class Importer {
+    private final Workspace workspace;
+    private final FileDialogs dialogs;
+    private final Background.Queue reading;
+    private final ReadOnlyObjectWrapper<Optional<Question>> question = new ReadOnlyObjectWrapper<>(Optional.empty());
+
+    /// What only the person can tell before something is opened.
+    public sealed interface Question {
+        record WhichSheets(Path file, List<String> sheets) implements Question {}
+
+        record HowSeveral(List<Path> files) implements Question {}
+    }
+
+    Importer(Workspace workspace, FileDialogs dialogs) {
+        this.workspace = workspace;
+        this.dialogs = dialogs;
+        reading = workspace.background().queue("reading");
+    }
+
+    public ReadOnlyObjectProperty<Optional<Question>> question() {
+        return question.getReadOnlyProperty();
+    }
+
+    /// Asks which files to open, and opens them.
+    public void open() {
+        open(dialogs.files());
+    }
+
+    /// Opens studies in windows of their own, and reads other files into tables of the study; asks how where there are several, or
+    /// several sheets in one.
+    public void open(List<Path> files) {
+        workspace.messages().dismiss();
+        files.stream().filter(StudyFile::isStudy).forEach(this::openStudy);
+        List<Path> tables = files.stream().filter(file -> !StudyFile.isStudy(file)).toList();
+        if (tables.size() > 1) {
+            ask(new Question.HowSeveral(tables));
+        } else if (!tables.isEmpty()) {
+            openEach(tables);
+        }
+    }
+
+    private void openStudy(Path file) {
+        if (!workspace.studies().showIfOpen(file)) {
+            reading.run("Opening " + file.getFileName() + " …", progress -> Origin.FromFile.read(file, progress),
+                    new Outcome<>(workspace.studies()::open, this::failed, this::stopped));
+        }
+    }
+
+    private void ask(Question asked) {
+        question.set(Optional.empty());
+        question.set(Optional.of(asked));
+    }
+
+    /// Reads files one after the other; of workbooks with several sheets the person chooses when there is but one file, else the first
+    /// is taken.
+    public void openEach(List<Path> files) {
+        openEach(files, files.size() == 1);
+    }
+
+    private void openEach(List<Path> files, boolean alone) {
+        if (files.isEmpty()) {
+            return;
+        }
+        Path file = files.getFirst();
+        List<Path> rest = files.subList(1, files.size());
+        reading.run("Opening " + file.getFileName() + " …", progress -> {
+            List<String> sheets = ReadTable.sheets(file);
+            return sheets.size() > 1 && alone ? new Found.Sheets(sheets)
+                    : new Found.One(ReadTable.read(file, Optional.empty(), progress));
+        }, new Outcome<>(found -> {
+            switch (found) {
+                case Found.One(ReadTable table) -> opened(table);
+                case Found.Sheets(List<String> sheets) -> ask(new Question.WhichSheets(file, sheets));
+            }
+            openEach(rest, alone);
+        }, fault -> {
+            failed(fault);
+            openEach(rest, alone);
+        }, this::stopped));
+    }
+
+    /// What a file holds: a table, or sheets to choose from.
+    private sealed interface Found {
+        record One(ReadTable table) implements Found {}
+
+        record Sheets(List<String> names) implements Found {}
+    }
+
+    /// Reads sheets of a workbook one after the other into tables of the study.
+    public void openSheets(Path file, List<String> sheets) {
+        if (sheets.isEmpty()) {
+            return;
+        }
+        List<String> rest = sheets.subList(1, sheets.size());
+        reading.run("Opening " + sheets.getFirst() + " …", progress -> ReadTable.read(file, Optional.of(sheets.getFirst()), progress),
+                new Outcome<>(read -> {
+            opened(read);
+            openSheets(file, rest);
+        }, fault -> {
+            failed(fault);
+            openSheets(file, rest);
+        }, this::stopped));
+    }
+
+    /// Reads files into one table, under one another, with a column that names the file of each row.
+    public void openStacked(List<Path> files) {
+        reading.run(Phrase.of("Opening %d files …", files.size()), progress -> {
+            var tables = new ArrayList<Table>();
+            var notices = new ArrayList<String>();
+            for (int i = 0; i < files.size(); i++) {
+                ReadTable read = ReadTable.read(files.get(i), Optional.empty(),
+                        progress.part((double) i / files.size(), (i + 1.0) / files.size()));
+                tables.add(read.table());
+                notices.addAll(read.notices());
+            }
+            return new ReadTable(Stacking.of(tables.getFirst().name() + Phrase.of(" and %d more", files.size() - 1), "File", tables), "",
+                    notices);
+        }, new Outcome<>(this::opened, this::failed, this::stopped));
+    }
+
+    private void opened(ReadTable read) {
+        add(read.table());
+        if (!read.notices().isEmpty()) {
+            workspace.messages().tell(String.join(" ", read.notices()));
+        } else if (read.table().columns().size() == 1) {
+            workspace.messages().warn(Phrase.of("“%s” has one column only; a scatter needs two. Another delimiter may be right: "
+                    + "see below "
+                    + "its name.", read.table().name()));
+        }
+    }
+
+    /// Into the blank table of a new study, else as a table more.
+    private void add(Table read) {
+        Optional<Table> blank = workspace.table().filter(Table::isBlank);
+        boolean first = workspace.study().isBlank();
+        workspace.perform(blank.isPresent() ? new StudyEdit.ReplaceTable(read.withId(blank.get().id()))
+                : StudyEdit.AddTable.to(workspace.study(), read));
+        if (first) {
+            workspace.perform(new StudyEdit.Rename(read.name()));
+        }
+    }
+
+    /// Reads a table's file again by another layout.
+    public void reread(Table old, Table.Source.Text source, TextLayout layout) {
+        Path file = Path.of(source.file());
+        reading.run("Reading again …", progress -> TextTable.read(file, Optional.of(layout), progress),
+                new Outcome<>(read -> workspace.perform(new StudyEdit.ReplaceTable(read.table().withId(old.id()))), this::failed,
+                        () -> workspace.messages().tell("Reading was stopped; nothing was changed.")));
+    }
+
+    /// Asks for a file and takes its rows for the table in view; all that was chosen for the table stays.
+    public void useOtherData() {
+        workspace.table().ifPresent(table -> dialogs.data(table.name()).ifPresent(file -> useData(table, file)));
+    }
+
+    private void useData(Table old, Path file) {
+        workspace.messages().dismiss();
+        reading.run("Opening " + file.getFileName() + " …", progress -> ReadTable.read(file, Optional.empty(), progress),
+                new Outcome<>(read -> {
+            switch (OtherData.of(old, read.table())) {
+                case OtherData.Outcome.DoesNotFit(List<String> why) -> workspace.messages().warn("“" + file.getFileName()
+                        + "” does not fit the table “" + old.name() + "”, and nothing was changed: " + String.join("; ", why) + ".");
+                case OtherData.Outcome.Fits(Table fresh, List<String> notices) -> {
+                    workspace.perform(new StudyEdit.UseData(fresh));
+                    Stream.concat(read.notices().stream(), notices.stream()).reduce((a, b) -> a + " " + b)
+                            .ifPresent(workspace.messages()::tell);
+                }
+            }
+        }, this::failed, this::stopped));
+    }
+
+    // ---- the clipboard ----
+
+    /// A picture cannot be pasted as numbers, and that is said.
+    private boolean refusesPicture() {
+        boolean picture = SystemClipboard.holdsPictureOnly();
+        if (picture) {
+            workspace.messages().warn("The clipboard holds a picture, not numbers: copy the cells themselves, or type the values that the "
+                    + "picture shows.");
+        }
+        return picture;
+    }
+
+    /// Makes what is on the clipboard a table.
+    public void pasteTable() {
+        if (!refusesPicture()) {
+            pasteTable(SystemClipboard.text());
+        }
+    }
+
+    void pasteTable(String text) {
+        workspace.messages().dismiss();
+        try {
+            opened(read(PastedText.of(text)));
+        } catch (CannotRead e) {
+            failed(e);
+        }
+    }
+
+    private static ReadTable read(PastedText pasted) throws CannotRead {
+        TextTable table = pasted.table("Pasted");
+        return new ReadTable(table.table(), "", table.notices());
+    }
+
+    /// Puts what is on the clipboard over the cells of the table in view; with headings into a blank table, as a table.
+    ///
+    /// @param row    of the upper left cell, 0 is the first
+    /// @param column its place among the columns, 0 is the first
+    public void pasteOver(int row, int column) {
+        if (!refusesPicture()) {
+            pasteOver(SystemClipboard.text(), row, column);
+        }
+    }
+
+    void pasteOver(String text, int row, int column) {
+        workspace.messages().dismiss();
+        workspace.table().ifPresent(into -> {
+            try {
+                PastedText pasted = PastedText.of(text);
+                if (into.isBlank() && (pasted.headings() || pasted.mark() != into.mark())) {
+                    opened(read(pasted));
+                } else {
+                    List<List<String>> rows = pasted.writtenWith(into.mark());
+                    boolean named = pasted.headings() && namesColumns(rows.getFirst(), into, column);
+                    workspace.perform(new TableEdit.SetBlock(into.id(), row, column, named ? rows.subList(1, rows.size()) : rows));
+                }
+            } catch (CannotRead e) {
+                failed(e);
+            }
+        });
+    }
+
+    /// Whether a row that is pasted repeats the headings of the columns that it would fall into.
+    private static boolean namesColumns(List<String> row, Table into, int column) {
+        return column + row.size() <= into.columns().size()
+                && IntStream.range(0, row.size()).allMatch(i -> Heading.of(row.get(i)).equals(into.columns().get(column + i).heading()));
+    }
+
+    private void stopped() {
+        workspace.messages().tell("Opening was stopped; nothing was changed.");
+    }
+
+    private void failed(Throwable fault) {
+        workspace.messages().warn(switch (fault) {
+            case CannotRead known -> known.getMessage();
+            case OutOfMemoryError _ -> "There is not enough memory for this; nothing was changed. Close other programs, or take fewer "
+                    + "rows.";
+            default -> "Helvo met a fault of its own; the study is as it was. (" + fault + ")";
+        });
+    }
+}

@@ -1,0 +1,34 @@
+package helvo.desktop.workspace;
+
+import helvo.desktop.keeping.Origin;
+import helvo.desktop.keeping.RecentStudies;
+import helvo.files.study.Journal;
+import java.nio.file.Path;
+import java.util.List;
+import javafx.beans.property.ReadOnlyObjectProperty;
+
+/// The studies of the program, as a window asks for them: each is in a window of its own.
+public interface Studies {
+    /// A blank study in another window.
+    void openNew();
+
+    /// Shows a study that was read, in the place of this window's where that is blank.
+    void open(Origin study);
+
+    /// Brings the window to the front in which a file is open.
+    ///
+    /// @return whether there is one
+    boolean showIfOpen(Path file);
+
+    /// Closes this window; what is in no file is kept.
+    void close();
+
+    /// Studies that were in use lately, the latest first.
+    ReadOnlyObjectProperty<List<RecentStudies.Recent>> recent();
+
+    /// What was kept when the program stopped.
+    ReadOnlyObjectProperty<List<Journal.Kept>> leftBehind();
+
+    /// Drops what was kept.
+    void discard(Journal.Kept kept);
+}

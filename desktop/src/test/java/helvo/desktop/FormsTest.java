@@ -1,0 +1,312 @@
+package helvo.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import helvo.core.look.AxisLook;
+import helvo.core.look.AxisPlace;
+import helvo.core.look.CurveLook;
+import helvo.core.look.FigureLook;
+import helvo.core.look.LegendLook;
+import helvo.core.look.MarkerShape;
+import helvo.core.look.Note;
+import helvo.core.look.SeriesLook;
+import helvo.core.look.SheetLook;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberFormat;
+import helvo.core.study.FigureEdit;
+import helvo.core.table.SeriesKey;
+import helvo.desktop.figure.FigurePanel;
+import helvo.figure.FigurePart;
+import helvo.files.samples.SampleStudy;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import javafx.scene.Node;
+import javafx.scene.control.ButtonBase;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
+
+/// Every control of every form of the figure, in the real window: what it is set to is what the study has, in one step that undoes.
+@ExtendWith(ApplicationExtension.class)
+class FormsTest {
+    private static final SeriesKey DRY = SeriesKey.group(3, "dry");
+    private static final SeriesKey SALT = SeriesKey.group(3, "salt-soaked");
+
+    private DrivenWindow window;
+
+    @Start
+    void start(Stage stage) {
+        window = new DrivenWindow(stage, SampleStudy.study());
+    }
+
+    @AfterEach
+    void close(FxRobot robot) {
+        robot.interact(window::close);
+    }
+
+    /// A control, what a person does with it, and what the figure then has.
+    private record Setting(String control, String given, Function<FigureLook, Object> part, Object expected) {}
+
+    private FigureLook look() {
+        return window.workspace.figureInView().orElseThrow().look();
+    }
+
+    private void open(FxRobot robot, FigurePart part) {
+        window.settle();
+        robot.interact(() -> window.view.figure().open(part));
+        window.settle();
+    }
+
+    private void open(FxRobot robot, FigurePart part, List<Setting> settings) {
+        open(robot, part);
+        for (Setting each : settings) {
+            FigureLook before = look();
+            int steps = window.document.history().get().steps().size();
+            set(robot, "#" + each.control, each.given);
+            assertThat(each.part.apply(look())).as(each.control).isEqualTo(each.expected);
+            assertThat(window.text("#figure-panel-wrong")).as(each.control).isEmpty();
+            assertThat(window.document.history().get().steps().size()).as("%s is a step, goes on with one, or takes it back", each.control)
+                    .isBetween(Math.max(0, steps - 1), steps + 1);
+            assertThat(look()).as("%s changed something", each.control).isNotEqualTo(before);
+        }
+        robot.interact(() -> window.workspace.goTo(0));
+        window.settle();
+        assertThat(look()).as("all is undone").isEqualTo(SampleStudy.study().figures().getFirst().look());
+        assertThat(window.view.panels().of(FigurePanel.class).isVisible()).isTrue();
+    }
+
+    /// Types into a field, chooses by the words shown, presses a box or button.
+    @SuppressWarnings("unchecked")
+    private void set(FxRobot robot, String id, String given) {
+        Node node = window.view.lookup(id);
+        assertThat(node).as(id).isNotNull();
+        switch (node) {
+            case TextField field -> {
+                robot.interact(() -> {
+                    field.requestFocus();
+                    field.clear();
+                });
+                robot.write(given, 0).type(KeyCode.ENTER);
+            }
+            case ComboBox<?> box -> robot.interact(() -> {
+                var choice = (ComboBox<Object>) box;
+                choice.setValue(choice.getItems().stream().filter(each -> choice.getConverter().toString(each).equals(given)).findFirst()
+                        .orElseThrow(() -> new AssertionError(id + " has no " + given)));
+            });
+            case ButtonBase button -> robot.interact(button::fire);
+            default -> throw new AssertionError(id);
+        }
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    /// A field that still has the keyboard shows what undo brought back, and does not put its old text back when it is left.
+    @Test
+    void aFieldFollowsUndo(FxRobot robot) {
+        open(robot, new FigurePart.CurveOf(DRY));
+        set(robot, "#curve-to", "90");
+        assertThat(look().curve(DRY).to()).hasValue(90.0);
+        robot.interact(() -> window.workspace.undo());
+        assertThat(window.text("#curve-to")).isNotEqualTo("90");
+        robot.interact(() -> window.view.lookup("#curve-from").requestFocus());
+        window.settle();
+        assertThat(look().curve(DRY).to()).isEmpty();
+        assertThat(window.document.history().get().steps()).isEmpty();
+    }
+
+    private void refuses(FxRobot robot, String control, String given, String sentence) {
+        FigureLook before = look();
+        set(robot, "#" + control, given);
+        assertThat(window.text("#figure-panel-wrong")).as(control).contains(sentence);
+        assertThat(look()).as(control).isEqualTo(before);
+    }
+
+    private static Setting axis(String control, String given, Function<AxisLook, Object> part, Object expected) {
+        return new Setting("axis-" + control, given, look -> part.apply(look.axis(AxisPlace.X)), expected);
+    }
+
+    @Test
+    void anAxis(FxRobot robot) {
+        open(robot, new FigurePart.AxisOf(AxisPlace.X), List.of(
+                axis("step", "20", AxisLook::step, Optional.of(20.0)),
+                axis("minor", "4", AxisLook::minor, Optional.of(4)),
+                axis("decimals", "1", AxisLook::decimals, Optional.of(1)),
+                axis("title", "Pull", AxisLook::title, Optional.of("Pull")),
+                axis("ticks", "inwards", AxisLook::ticks, AxisLook.Ticks.INSIDE),
+                axis("grid", "at all ticks", AxisLook::grid, AxisLook.Grid.MINOR),
+                axis("side", "", AxisLook::otherSide, true),
+                axis("zero", "", AxisLook::zero, true),
+                axis("reversed", "", AxisLook::reversed, true),
+                axis("from", "1", AxisLook::low, Optional.of(1.0)),
+                axis("to", "80", AxisLook::high, Optional.of(80.0)),
+                axis("log", "", AxisLook::logarithmic, true)));
+        refuses(robot, "axis-step", "0", "A step must be more than 0. It stays");
+        refuses(robot, "axis-step", "0.001", "no more than 200 have room");
+        refuses(robot, "axis-minor", "21", "A step has 1 to 20 minor steps.");
+        refuses(robot, "axis-decimals", "1.5", "There can be 0 to 12 decimals.");
+        refuses(robot, "axis-to", "-500", "The upper limit must be more than the lower.");
+        refuses(robot, "axis-from", "ten", "“ten” is no number.");
+    }
+
+    @Test
+    void anAxisOfDates(FxRobot robot) {
+        int dates = window.workspace.study().tables().stream().filter(each -> each.name().equals("Stock")).findFirst().orElseThrow().id();
+        robot.interact(() -> window.workspace.show(dates));
+        open(robot, new FigurePart.AxisOf(AxisPlace.X));
+        set(robot, "#axis-dates", "2026-03-05");
+        set(robot, "#axis-from", "2025-02-01");
+        assertThat(look().axis(AxisPlace.X).dates()).isEqualTo(AxisLook.DateLabels.NUMERIC);
+        assertThat(window.text("#axis-from")).startsWith("2025-02-01");
+        assertThat(look().axis(AxisPlace.X).low()).isPresent();
+        refuses(robot, "axis-to", "tomorrow", "is no number");
+    }
+
+    @Test
+    void theLegend(FxRobot robot) {
+        Function<FigureLook, LegendLook> legend = FigureLook::legend;
+        open(robot, new FigurePart.Legend(), List.of(
+                new Setting("legend-shown", "always", legend.andThen(LegendLook::shown), LegendLook.Shown.ALWAYS),
+                new Setting("legend-corner", "", legend.andThen(LegendLook::at), Optional.of(new CurveLook.Spot(0.02, 0.02))),
+                new Setting("legend-across", "0.5", legend.andThen(LegendLook::at), Optional.of(new CurveLook.Spot(0.5, 0.02))),
+                new Setting("legend-down", "0.25", legend.andThen(LegendLook::at), Optional.of(new CurveLook.Spot(0.5, 0.25))),
+                new Setting("legend-own-place", "", legend.andThen(LegendLook::at), Optional.empty()),
+                new Setting("legend-up-1", "", legend.andThen(LegendLook::order), List.of(SALT, DRY)),
+                new Setting("legend-entry-0", "", look -> look.series(DRY).inLegend(), false),
+                new Setting("legend-name-1", "soaked", look -> look.series(SALT).name(), Optional.of("soaked"))));
+        refuses(robot, "legend-across", "1.2", "It must be from 0 to 1.");
+    }
+
+    private static Setting series(String control, String given, Function<SeriesLook, Object> part, Object expected) {
+        return new Setting("series-" + control, given, look -> part.apply(look.series(DRY)), expected);
+    }
+
+    @Test
+    void aSeries(FxRobot robot) {
+        open(robot, new FigurePart.LegendEntry(DRY), List.of(
+                series("drawn", "a smooth line only", look -> look.join() + " " + look.points(), "SMOOTH false"),
+                series("drawn", "points, joined straight", look -> look.join() + " " + look.points(), "STRAIGHT true"),
+                series("drawn", "hidden, but still fitted", SeriesLook::hidden, true),
+                series("drawn", "points", SeriesLook::hidden, false),
+                series("shape", "star", SeriesLook::shape, Optional.of(MarkerShape.STAR)),
+                series("size", "2", SeriesLook::size, 2.0),
+                series("opacity", "0.5", SeriesLook::opacity, Optional.of(0.5)),
+                series("color", "#123abc", SeriesLook::color, Optional.of("#123ABC")),
+                series("edge-17242B", "", SeriesLook::edge, Optional.of("#17242B")),
+                series("colored", "residual", SeriesLook::coloredBy, Optional.of(SeriesLook.ColorBy.RESIDUAL)),
+                series("labels", "Cord", SeriesLook::labels, Optional.of(1)),
+                series("counts", "", SeriesLook::bySize, true),
+                series("right", "", SeriesLook::right, Optional.of(true)),
+                series("legend", "", SeriesLook::inLegend, false),
+                series("name", "dry cord", SeriesLook::name, Optional.of("dry cord"))));
+        refuses(robot, "series-size", "9", "It must be from 0.2 to 5.");
+        refuses(robot, "series-color", "blue", "“blue” is no colour: write it as #1F5F8B.");
+    }
+
+    private static Setting curve(String control, String given, Function<CurveLook, Object> part, Object expected) {
+        return new Setting("curve-" + control, given, look -> part.apply(look.curve(DRY)), expected);
+    }
+
+    @Test
+    void aCurve(FxRobot robot) {
+        open(robot, new FigurePart.CurveOf(DRY), List.of(
+                curve("width", "2.5", CurveLook::width, 2.5),
+                curve("dash", "dash dot", CurveLook::dash, Optional.of(CurveLook.Dash.DASH_DOT)),
+                curve("opacity", "0.3", CurveLook::opacity, 0.3),
+                curve("color-4C7A34", "", CurveLook::color, Optional.of("#4C7A34")),
+                curve("from", "-5", CurveLook::from, Optional.of(-5.0)),
+                curve("to", "90", CurveLook::to, Optional.of(90.0)),
+                curve("label-points", "", CurveLook::label,
+                        Set.of(CurveLook.LabelPart.EQUATION, CurveLook.LabelPart.R2, CurveLook.LabelPart.POINTS)),
+                curve("label-equation", "", CurveLook::label, Set.of(CurveLook.LabelPart.R2, CurveLook.LabelPart.POINTS)),
+                curve("digits", "7", CurveLook::digits, Optional.of(7)),
+                curve("label-across", "0.4", look -> look.labelAt().orElseThrow().across(), 0.4),
+                curve("label-down", "0.6", CurveLook::labelAt, Optional.of(new CurveLook.Spot(0.4, 0.6))),
+                curve("label-own-place", "", CurveLook::labelAt, Optional.empty()),
+                curve("shown", "", CurveLook::shown, false)));
+        refuses(robot, "curve-width", "", "A number is needed here.");
+        set(robot, "#curve-to-series", "");
+        assertThat(window.view.panels().of(FigurePanel.class).part()).isEqualTo(new FigurePart.LegendEntry(DRY));
+        set(robot, "#series-to-curve", "");
+        assertThat(window.view.panels().of(FigurePanel.class).part()).isEqualTo(new FigurePart.CurveOf(DRY));
+    }
+
+    private static Setting sheet(String control, String given, Function<SheetLook, Object> part, Object expected) {
+        return new Setting("sheet-" + control, given, look -> part.apply(look.sheet()), expected);
+    }
+
+    @Test
+    void theSheet(FxRobot robot) {
+        open(robot, new FigurePart.Background(), List.of(
+                sheet("width", "120", SheetLook::widthMm, 120.0),
+                sheet("height", "90", SheetLook::heightMm, 90.0),
+                sheet("text", "11", SheetLook::text, 11.0),
+                sheet("line", "1.5", SheetLook::line, 1.5),
+                sheet("dashes", "", SheetLook::dashes, true),
+                sheet("frame", "", SheetLook::frame, true),
+                sheet("clear", "", SheetLook::background, Optional.empty()),
+                sheet("background-FFF9EC", "", SheetLook::background, Optional.of("#FFF9EC"))));
+        refuses(robot, "sheet-width", "20", "It must be from 40 to 1200.");
+        set(robot, "#study-numbers", "12345,6");
+        assertThat(window.workspace.study().chosenNumbers()).contains(new NumberFormat(DecimalMark.COMMA, false));
+        set(robot, "#look-keep", "");
+        assertThat(window.text("#figure-panel-wrong")).isEqualTo("Give the look a name to keep it by.");
+        set(robot, "#look-name", "Thesis");
+        set(robot, "#look-keep", "");
+        assertThat(window.workspace.study().looks()).extracting(SheetLook.Named::name).containsExactly("Thesis");
+        set(robot, "#look-1", "");
+        assertThat(look().sheet()).isEqualTo(SheetLook.PRESETS.get(1).look());
+        set(robot, "#look-4", "");
+        assertThat(look().sheet()).as("the kept one").isEqualTo(SheetLook.DEFAULT);
+    }
+
+    private Note note(FxRobot robot, Note note) {
+        robot.interact(() -> window.workspace.perform(new FigureEdit.PutNote(1, note)));
+        open(robot, new FigurePart.NoteOf(note.id(), 0));
+        return note;
+    }
+
+    private Note note(int id) {
+        return look().note(id).orElseThrow();
+    }
+
+    @Test
+    void notes(FxRobot robot) {
+        note(robot, new Note.Text(1, "slack", 3, 4, Optional.empty()));
+        set(robot, "#note-text", "slack m^{2}");
+        set(robot, "#note-x", "5");
+        set(robot, "#note-y", "6");
+        assertThat(note(1)).isEqualTo(new Note.Text(1, "slack m^{2}", 5, 6, Optional.empty()));
+        set(robot, "#note-arrow", "");
+        assertThat(((Note.Text) note(1)).to()).isPresent();
+
+        note(robot, new Note.Rule(2, false, 40, ""));
+        set(robot, "#note-at", "42");
+        set(robot, "#note-label", "limit");
+        assertThat(note(2)).isEqualTo(new Note.Rule(2, false, 42, "limit"));
+
+        note(robot, new Note.Span(3, true, 2, 4, ""));
+        set(robot, "#note-to", "5");
+        set(robot, "#note-from", "3");
+        set(robot, "#note-label", "yield");
+        assertThat(note(3)).isEqualTo(new Note.Span(3, true, 3, 5, "yield"));
+        refuses(robot, "note-from", "7", "A span must begin before it ends.");
+
+        note(robot, new Note.ReadingMarker(4, DRY, false, 30, true));
+        set(robot, "#note-at", "35");
+        set(robot, "#note-series", "salt-soaked");
+        set(robot, "#note-widens", "");
+        assertThat(note(4)).isEqualTo(new Note.ReadingMarker(4, SALT, false, 35, false));
+        set(robot, "#note-remove", "");
+        assertThat(look().note(4)).isEmpty();
+        assertThat(window.view.panels().isAnyShown()).as("what is gone has no panel").isFalse();
+    }
+}

@@ -1,0 +1,88 @@
+package helvo.desktop;
+
+import helvo.core.study.History;
+import helvo.core.study.Study;
+import helvo.desktop.document.Document;
+import helvo.desktop.keeping.Origin;
+import helvo.desktop.keeping.RecentStudies;
+import helvo.desktop.keeping.StudyKeeper;
+import helvo.desktop.workspace.Studies;
+import helvo.files.study.Journal;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+
+/// A study with its keeper, as a window has it, in a folder of its own; what is asked of the program's other windows is written down.
+public final class OneStudy implements Studies {
+    public final Document document;
+    public final StudyKeeper keeper;
+    public final Path place;
+    public final List<String> asked = new ArrayList<>();
+    public final ReadOnlyObjectWrapper<List<RecentStudies.Recent>> recent = new ReadOnlyObjectWrapper<>(List.of());
+    public final ReadOnlyObjectWrapper<List<Journal.Kept>> leftBehind = new ReadOnlyObjectWrapper<>(List.of());
+
+    private boolean ended;
+
+    public OneStudy(Study study) {
+        this(new Origin.New(History.from(study)));
+    }
+
+    public OneStudy(Origin origin) {
+        try {
+            place = Files.createTempDirectory("kept");
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        document = new Document(origin.study().history());
+        keeper = new StudyKeeper(document, origin, List.of(place));
+    }
+
+    /// Ends it as closing its last window does, and waits until all is on the disk.
+    public void end() {
+        if (ended) {
+            return;
+        }
+        ended = true;
+        keeper.close().join();
+    }
+
+    @Override
+    public void openNew() {
+        asked.add("new");
+    }
+
+    @Override
+    public void open(Origin study) {
+        asked.add("open " + study.study().history().study().name());
+    }
+
+    @Override
+    public boolean showIfOpen(Path file) {
+        return false;
+    }
+
+    @Override
+    public void close() {
+        asked.add("close");
+    }
+
+    @Override
+    public ReadOnlyObjectProperty<List<RecentStudies.Recent>> recent() {
+        return recent.getReadOnlyProperty();
+    }
+
+    @Override
+    public ReadOnlyObjectProperty<List<Journal.Kept>> leftBehind() {
+        return leftBehind.getReadOnlyProperty();
+    }
+
+    @Override
+    public void discard(Journal.Kept kept) {
+        asked.add("discard " + kept.study().history().study().name());
+    }
+}

@@ -1,0 +1,187 @@
+package helvo.desktop.app;
+
+import static helvo.desktop.FxThread.of;
+import static helvo.desktop.FxThread.on;
+import static helvo.desktop.FxThread.until;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import helvo.core.Progress;
+import helvo.core.study.Commit;
+import helvo.core.study.History;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.study.TableEdit;
+import helvo.desktop.keeping.LeftBehind;
+import helvo.desktop.keeping.Origin;
+import helvo.desktop.keeping.RecentStudies;
+import helvo.desktop.window.MainView;
+import helvo.desktop.workspace.Workspace;
+import helvo.files.CannotRead;
+import helvo.files.samples.SampleStudy;
+import helvo.files.study.FilePrint;
+import helvo.files.study.Journal;
+import helvo.files.study.StoredStudy;
+import helvo.files.study.StudyFile;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.atomic.AtomicBoolean;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.framework.junit5.ApplicationExtension;
+
+/// Several studies in several windows: opened, kept, brought back, and told apart.
+@ExtendWith(ApplicationExtension.class)
+class WindowStudiesTest {
+    private static final Instant NOON = Instant.parse("2026-03-05T12:00:00Z");
+    @TempDir
+    private Path folder;
+    private Path kept;
+    private Windows windows;
+    private final AtomicBoolean lastClosed = new AtomicBoolean();
+
+    @BeforeEach
+    void begin() {
+        kept = folder.resolve("kept");
+    }
+
+    @AfterEach
+    void end() throws InterruptedException {
+        on(() -> new ArrayList<>(windows.shown()).forEach(each -> each.stage().close()));
+        windows.end();
+    }
+
+    private void start() {
+        on(() -> {
+            windows = new Windows(folder, List.of(kept), () -> lastClosed.set(true));
+            windows.lookAround();
+            windows.open(new Origin.New(History.from(Study.blank())), Start.with(Study.blank(), false)).show();
+        });
+    }
+
+    private Workspace first() {
+        return of(() -> windows.shown().getFirst().workspace());
+    }
+
+    private List<String> titles() {
+        return of(() -> windows.shown().stream().map(Windows.Shown::stage).map(Stage::getTitle).toList());
+    }
+
+    private Path saved(String name) throws IOException {
+        Path file = folder.resolve(name + ".helvo");
+        StudyFile.write(file, StoredStudy.of(History.from(new StudyEdit.Rename(name).apply(SampleStudy.study()))), Progress.NONE);
+        return file;
+    }
+
+    /// One commit in a journal of its own, beyond what a file has.
+    private void leaveBehind(Origin.FromFile from, String name) throws IOException {
+        try (Journal journal = Journal.begin(kept, from.study())) {
+            journal.saved(from.file(), from.print(), 0);
+            journal.add(new Commit.Do(new StudyEdit.Rename(name), NOON));
+        }
+    }
+
+    @Test
+    void aStudyTakesThePlaceOfABlankWindowAndStandsBesideAnother() throws IOException, CannotRead {
+        start();
+        Origin week = Origin.FromFile.read(saved("Week 14"), Progress.NONE);
+        on(() -> first().studies().open(week));
+        assertThat(titles()).containsExactly("Week 14 – Helvo");
+        Origin creep = Origin.FromFile.read(saved("Creep"), Progress.NONE);
+        on(() -> first().studies().open(creep));
+        assertThat(titles()).containsExactly("Week 14 – Helvo", "Creep – Helvo");
+        assertThat(of(() -> first().studies().showIfOpen(folder.resolve("Creep.helvo")))).isTrue();
+        assertThat(of(() -> windows.shown().getLast().workspace().messages().notice().get().orElseThrow().text()))
+                .isEqualTo("“Creep.helvo” is open here already.");
+        assertThat(of(() -> first().studies().showIfOpen(folder.resolve("none.helvo")))).isFalse();
+        until("both are on the list, the latest first", () -> windows.recent().get().stream().map(RecentStudies.Recent::name).toList()
+                .equals(List.of("Creep", "Week 14")));
+        until("with pictures", () -> windows.recent().get().stream().allMatch(each -> each.picture().isPresent()));
+        on(() -> first().studies().openNew());
+        assertThat(titles()).hasSize(3).endsWith("Untitled study – Helvo");
+        on(() -> windows.shown().getLast().workspace().studies().close());
+        assertThat(titles()).hasSize(2);
+        assertThat(lastClosed).isFalse();
+    }
+
+    /// What was kept of a file goes before the file, unless somebody has saved that since.
+    @Test
+    void whatWasKeptOfAFileIsOpenedInItsPlace() throws IOException, CannotRead {
+        Path file = saved("Week 14");
+        leaveBehind(Origin.FromFile.read(file, Progress.NONE), "with a step more");
+        start();
+        assertThat(of(() -> first().leftBehind().get())).hasSize(1);
+        Origin again = Origin.FromFile.read(file, Progress.NONE);
+        on(() -> first().studies().open(again));
+        assertThat(titles()).containsExactly("with a step more – Helvo");
+        assertThat(of(() -> first().messages().notice().get().orElseThrow().text()))
+                .isEqualTo("“with a step more” is as it was when Helvo stopped; 1 step is in no file yet.");
+        assertThat(of(() -> first().leftBehind().get())).isEmpty();
+        on(() -> first().undo());
+        assertThat(of(() -> first().study().name())).isEqualTo("Week 14");
+    }
+
+    @Test
+    void whatSomebodySavedSinceGoesBeforeWhatWasKept() throws IOException, CannotRead {
+        Path file = saved("Week 14");
+        leaveBehind(Origin.FromFile.read(file, Progress.NONE), "with a step more");
+        StudyFile.write(file, StoredStudy.of(History.from(new StudyEdit.Rename("theirs").apply(SampleStudy.study()))), Progress.NONE);
+        start();
+        Origin theirs = Origin.FromFile.read(file, Progress.NONE);
+        on(() -> first().studies().open(theirs));
+        assertThat(titles()).containsExactly("theirs – Helvo");
+        assertThat(of(() -> first().leftBehind().get())).as("it is offered still").hasSize(1);
+        Journal.Kept one = of(() -> first().leftBehind().get().getFirst());
+        on(() -> first().studies().discard(one));
+        assertThat(of(() -> first().leftBehind().get())).isEmpty();
+        assertThat(Journal.folders(kept)).isEmpty();
+    }
+
+    /// A window closed without saving: the next start has it, and so has the one after, until it is saved or discarded.
+    @Test
+    void closingKeepsWhatIsInNoFile() throws InterruptedException {
+        start();
+        on(() -> first().perform(new TableEdit.SetCell(1, 1, 0, "5")));
+        on(() -> first().studies().close());
+        assertThat(lastClosed).isTrue();
+        windows.end();
+        start();
+        assertThat(of(() -> first().leftBehind().get())).singleElement().satisfies(each -> assertThat(each.unsaved()).isEqualTo(1));
+        on(() -> first().studies().close());
+        windows.end();
+        LeftBehind found = LeftBehind.find(List.of(kept));
+        assertThat(found.studies()).singleElement().satisfies(each ->
+                assertThat(each.study().history().study().table(1).column(1).cells().number(0)).isEqualTo(5));
+        assertThat(found.troubles()).isEmpty();
+        found.studies().forEach(each -> {
+            try {
+                each.journal().discard();
+            } catch (IOException e) {
+                throw new java.io.UncheckedIOException(e);
+            }
+        });
+        start();
+    }
+
+    /// A journal of a study whose file has everything, and one in which nothing was done, are no offer.
+    @Test
+    void whatNeedsNoKeepingIsNotOffered() throws IOException, CannotRead {
+        Path file = saved("Week 14");
+        var from = Origin.FromFile.read(file, Progress.NONE);
+        try (Journal journal = Journal.begin(kept, from.study())) {
+            journal.add(new Commit.Do(new StudyEdit.Rename("Week 14"), NOON));
+            journal.saved(file, FilePrint.of(file).orElseThrow(), 1);
+        }
+        Journal.begin(kept, from.study()).close();
+        start();
+        assertThat(of(() -> first().leftBehind().get())).isEmpty();
+        assertThat(Journal.folders(kept)).isEmpty();
+        assertThat(of(() -> ((MainView) windows.shown().getFirst().stage().getScene().getRoot()).workspace())).isSameAs(first());
+    }
+}

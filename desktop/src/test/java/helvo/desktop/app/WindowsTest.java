@@ -1,0 +1,131 @@
+package helvo.desktop.app;
+
+import static helvo.desktop.FxThread.on;
+import static helvo.desktop.FxThread.until;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import helvo.core.study.History;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.desktop.document.Document;
+import helvo.desktop.keeping.Origin;
+import helvo.desktop.window.MainView;
+import helvo.files.samples.SampleStudy;
+import java.io.IOException;
+import java.lang.ref.WeakReference;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicBoolean;
+import javafx.application.Platform;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.util.WaitForAsyncUtils;
+
+/// Windows that come and go, and what becomes of faults.
+@ExtendWith(ApplicationExtension.class)
+class WindowsTest {
+    private static final int ROUNDS = 25;
+
+    @TempDir
+    private Path state;
+    private Windows windows;
+
+    /// Two at a time, opened and closed again: no thread, no timer and no scene graph stays.
+    @Test
+    void closedWindowsLeaveNothingBehind() throws TimeoutException {
+        windows = new Windows(state, List.of(state.resolve("kept")), () -> {});
+        List<WeakReference<?>> left = new ArrayList<>();
+        for (int i = 0; i < ROUNDS; i++) {
+            twoWindows(left);
+        }
+        WaitForAsyncUtils.waitFor(30, TimeUnit.SECONDS, () -> {
+            System.gc();
+            return left.stream().allMatch(each -> each.get() == null);
+        });
+        WaitForAsyncUtils.waitFor(10, TimeUnit.SECONDS, () -> Thread.getAllStackTraces().keySet().stream().map(Thread::getName)
+                .noneMatch(List.of("analysis", "expectation", "reading", "writing", "changing", "drawing", "straightening",
+                "saving", "keeping")::contains));
+    }
+
+    /// A document lives as long as a window shows it.
+    @Test
+    void aDocumentIsClosedWithItsLastWindow() {
+        var lastClosed = new AtomicBoolean();
+        var windows = new Windows(state, List.of(state.resolve("kept")), () -> lastClosed.set(true));
+        var document = new Document[1];
+        var stages = new ArrayList<Stage>();
+        List<WeakReference<?>> left = new ArrayList<>();
+        on(() -> {
+            stages.add(windows.open(new Origin.New(History.from(SampleStudy.study())), Start.with(Study.blank(), false)));
+            var shown = ((MainView) stages.getFirst().getScene().getRoot()).workspace();
+            document[0] = shown.document();
+            stages.add(windows.open(document[0], shown.keeper(), Start.with(Study.blank(), false)));
+            stages.forEach(Stage::show);
+            Stage first = stages.removeFirst();
+            left.add(new WeakReference<>(first));
+            left.add(new WeakReference<>(first.getScene().getRoot()));
+            first.close();
+            document[0].perform(new StudyEdit.Rename("goes on"), () -> {}, _ -> {});
+        });
+        until("the closed window is let go of, though its document lives on", () -> {
+            System.gc();
+            return left.stream().allMatch(each -> each.get() == null);
+        });
+        assertThat(lastClosed).isFalse();
+        assertThat(stages.getLast().getTitle()).isEqualTo("goes on – Helvo");
+        until("it is analysed", () -> document[0].analyses().latest().get().study() == document[0].study());
+        on(() -> stages.getLast().close());
+        assertThat(lastClosed).isTrue();
+    }
+
+    private void twoWindows(List<WeakReference<?>> left) throws TimeoutException {
+        var stages = new Stage[2];
+        on(() -> {
+            for (int i = 0; i < 2; i++) {
+                Study study = i == 0 ? SampleStudy.study() : Study.blank();
+                stages[i] = windows.open(new Origin.New(History.from(study)), Start.with(study, false));
+                stages[i].show();
+                Document document = ((MainView) stages[i].getScene().getRoot()).workspace().document();
+                document.perform(new StudyEdit.Rename("changed"), () -> {}, _ -> {});
+                left.add(new WeakReference<>(document));
+                left.add(new WeakReference<>(stages[i].getScene().getRoot()));
+            }
+        });
+        WaitForAsyncUtils.sleep(60, TimeUnit.MILLISECONDS);
+        on(() -> {
+            for (Stage stage : stages) {
+                stage.close();
+            }
+        });
+    }
+
+    @Test
+    void aFaultThatNobodyCaughtIsSaidAndWrittenDown(@TempDir Path folder) throws IOException, TimeoutException {
+        List<String> told = new CopyOnWriteArrayList<>();
+        var before = new Thread.UncaughtExceptionHandler[1];
+        on(() -> {
+            before[0] = Thread.currentThread().getUncaughtExceptionHandler();
+            Thread.currentThread().setUncaughtExceptionHandler(new FaultLog(folder.resolve("state"), told::add));
+        });
+        Platform.runLater(() -> {
+            throw new IllegalStateException("in a handler");
+        });
+        WaitForAsyncUtils.waitFor(10, TimeUnit.SECONDS, () -> !told.isEmpty());
+        on(() -> Thread.currentThread().setUncaughtExceptionHandler(before[0]));
+        assertThat(told).singleElement().asString()
+                .startsWith("Helvo met a fault of its own (IllegalStateException). The study is as it is shown; ").endsWith("faults.log.");
+        assertThat(Files.readString(folder.resolve("state/faults.log")))
+                .contains("java.lang.IllegalStateException: in a handler", "WindowsTest");
+        new FaultLog(folder.resolve("state/faults.log"), told::add)
+                .uncaughtException(Thread.currentThread(), new Error("no folder to write to"));
+        assertThat(told.getLast()).isEqualTo("Helvo met a fault of its own (Error). The study is as it is shown.");
+    }
+}

@@ -1,0 +1,60 @@
+package helvo.desktop.keeping;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.FileSystemException;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.nio.file.ReadOnlyFileSystemException;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/// What is said of the disk, and when.
+class WordsTest {
+    @ParameterizedTest
+    @CsvSource({"0,1 s", "59,59 s", "60,1 min", "3599,59 min", "3600,1 h", "90000,25 h"})
+    void theSignSaysHowLongAgo(int seconds, String ago) {
+        assertThat(Sign.changed(Duration.ofSeconds(seconds))).isEqualTo(new Sign("changed " + ago + " ago, kept", Sign.Mood.SAFE));
+    }
+
+    @Test
+    void troubleIsSaidWithWhatToDo() {
+        Path file = Path.of("/lab/week.helvo");
+        Map<Exception, String> why = new LinkedHashMap<>();
+        why.put(new NoSuchFileException("/lab"), "its folder does not exist. Choose another folder.");
+        why.put(new AccessDeniedException("/lab"), "the folder may not be written to. Choose another folder.");
+        why.put(new ReadOnlyFileSystemException(), "the folder may not be written to. Choose another folder.");
+        why.put(new FileSystemException("/lab", null, "Read-only file system"), "the folder may not be written to. Choose another folder.");
+        why.put(new IOException("No space left on device"), "the disk is full. Free some space, or choose another disk.");
+        why.put(new FileSystemException("/lab", null, "Disk quota exceeded"), "the disk is full. Free some space, or choose another disk.");
+        why.put(new IOException("Stale file handle"), "Stale file handle. Choose another folder.");
+        why.forEach((fault, sentence) -> assertThat(SaveTrouble.sentence(file, fault))
+                .isEqualTo("“/lab/week.helvo” could not be saved: " + sentence));
+        assertThat(Sign.notSaved(SaveTrouble.why(new IOException("No space left")))).extracting(Sign::text, Sign::mood)
+                .containsExactly("could not be saved: the disk is full", Sign.Mood.TROUBLE);
+        assertThat(Sign.notKept("the disk is full").text()).isEqualTo("not kept: the disk is full");
+    }
+
+    @Test
+    void aMomentIsSaidByTheClockOrWithItsDay() {
+        LocalDate today = LocalDate.now();
+        assertThat(ClockText.of(moment(today.atTime(9, 5)))).isEqualTo("09:05");
+        assertThat(ClockText.of(Instant.parse("2019-03-05T12:00:00Z"))).isEqualTo("5 Mar 2019");
+        LocalDate other = today.getDayOfYear() > 1 ? today.minusDays(1) : today.plusDays(1);
+        assertThat(ClockText.of(moment(other.atTime(17, 42)))).matches("\\d{1,2} \\p{L}{3,4}, 17:42");
+    }
+
+    private static Instant moment(LocalDateTime at) {
+        return at.atZone(ZoneId.systemDefault()).toInstant();
+    }
+}

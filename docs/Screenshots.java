@@ -1,0 +1,197 @@
+import helvo.core.Progress;
+import helvo.core.analysis.Analysis;
+import helvo.core.fit.Polynomial;
+import helvo.core.look.CurveLook;
+import helvo.core.look.Note;
+import helvo.core.look.SeriesLook;
+import helvo.core.study.ColumnEdit;
+import helvo.core.study.Commit;
+import helvo.core.study.DecisionEdit;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.History;
+import helvo.core.study.Layer;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.study.TableEdit;
+import helvo.core.table.Column;
+import helvo.core.table.Decision;
+import helvo.core.table.Heading;
+import helvo.core.table.Problem;
+import helvo.core.table.Role;
+import helvo.core.table.SeriesKey;
+import helvo.core.table.Statistics;
+import helvo.core.table.Table;
+import helvo.desktop.app.OffscreenWindow;
+import helvo.desktop.figure.StraightenPanel;
+import helvo.desktop.keeping.LeftBehind;
+import helvo.desktop.keeping.Origin;
+import helvo.desktop.keeping.RecentStudies;
+import helvo.desktop.measurements.DerivePanel;
+import helvo.desktop.panels.CommandFinder;
+import helvo.desktop.panels.HandOver;
+import helvo.desktop.panels.StepsPanel;
+import helvo.desktop.window.MainView;
+import helvo.desktop.workspace.Workspace;
+import helvo.figure.FigurePart;
+import helvo.files.samples.SampleStudy;
+import helvo.files.study.Journal;
+import helvo.files.study.StoredStudy;
+import helvo.files.study.StudyFile;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import javafx.scene.control.Slider;
+import javafx.scene.control.ToggleButton;
+
+/// Draws the window's pictures for the documents from the sample study, offscreen. Started by docs/make-screenshots.
+final class Screenshots {
+    private static final int WIDTH = 1280;
+    private static final int HEIGHT = 800;
+
+    private Screenshots() {}
+
+    /// @param arguments the folder to write to
+    public static void main(String[] arguments) throws IOException {
+        OffscreenWindow.start();
+        for (Map.Entry<String, OffscreenWindow.Steps> scene : scenes().entrySet()) {
+            OffscreenWindow.draw(SampleStudy.study(), WIDTH, HEIGHT, scene.getValue(),
+                    Path.of(arguments[0]).resolve(scene.getKey() + ".png"));
+        }
+        studies(Path.of(arguments[0]));
+        System.exit(0);
+    }
+
+    /// The start page, with studies in use lately and one that was kept after a stop, and that one brought back.
+    private static void studies(Path pictures) throws IOException {
+        Path state = Files.createTempDirectory("helvo");
+        var recent = new RecentStudies(state);
+        Study sample = SampleStudy.study();
+        Analysis analysis = Analysis.of(sample, Analysis.EMPTY, Progress.NONE);
+        Instant at = Instant.parse("2026-03-05T17:42:00Z");
+        for (String name : List.of("Pluck, tension series", "Dye bath 7", "Creep, wet store", SampleStudy.NAME)) {
+            Study study = new StudyEdit.Rename(name).apply(sample);
+            Path file = state.resolve(name + StudyFile.ENDING);
+            StudyFile.write(file, StoredStudy.of(History.from(study)), Progress.NONE);
+            int figure = switch (name.charAt(0)) {
+                case 'P' -> 7;
+                case 'D' -> 5;
+                case 'C' -> 2;
+                default -> 1;
+            };
+            at = at.plusSeconds(90_000);
+            recent.add(file, study, at, Optional.of(analysis.figure(figure)));
+        }
+        try (Journal journal = Journal.begin(state.resolve("kept"), StoredStudy.of(History.from(Study.blank())))) {
+            journal.add(new Commit.Do(new StudyEdit.Begin(sample), at));
+            journal.add(new Commit.Do(new StudyEdit.Rename("Breaking force, lot C"), at));
+            journal.add(new Commit.Do(new TableEdit.SetRowsAside(6, List.of(3), "knot in the cord"), at));
+            journal.add(new Commit.Do(new TableEdit.SetCell(6, 2, 4, "715"), at));
+            journal.add(new Commit.GoTo(3, at));
+            journal.add(new Commit.Do(new TableEdit.SetCell(6, 2, 4, "731"), at.plusSeconds(60)));
+        }
+        OffscreenWindow.draw(state, new Origin.New(History.from(Study.blank())), WIDTH, HEIGHT, (_, _) -> List.of(),
+                pictures.resolve("start.png"));
+        Journal.Kept kept = LeftBehind.find(List.of(state.resolve("kept"))).studies().getFirst();
+        OffscreenWindow.draw(state, new Origin.BroughtBack(kept), WIDTH, HEIGHT, (workspace, view) -> List.of(
+                () -> show(workspace, "Breaking"), () -> view.panels().show(StepsPanel.class)), pictures.resolve("recovered.png"));
+    }
+
+    private static Map<String, OffscreenWindow.Steps> scenes() {
+        var scenes = new LinkedHashMap<String, OffscreenWindow.Steps>();
+        scenes.put("main", (_, _) -> List.of());
+        scenes.put("creep", (workspace, _) -> List.of(() -> show(workspace, "Creep")));
+        scenes.put("dates", (workspace, _) -> List.of(() -> show(workspace, "Stock")));
+        scenes.put("needs-a-look", (workspace, _) -> List.of(() -> doubtful(workspace)));
+        scenes.put("formula", (workspace, view) -> List.of(() -> derived(workspace), () -> view.panels().of(DerivePanel.class)
+                .show(workspace.table().orElseThrow().columns().stream().filter(Column::isDerived).findFirst())));
+        scenes.put("straighten", (workspace, view) -> List.of(() -> show(workspace, "Pluck"),
+                () -> view.panels().show(StraightenPanel.class)));
+        scenes.put("averages", (workspace, _) -> List.of(() -> averages(workspace)));
+        scenes.put("steps", (workspace, view) -> List.of(() -> derived(workspace), () -> averages(workspace),
+                () -> view.panels().show(StepsPanel.class)));
+        scenes.put("two-scales", (workspace, _) -> List.of(() -> twoScales(workspace)));
+        scenes.put("colours", Screenshots::colours);
+        scenes.put("reading", (workspace, _) -> List.of(() -> reading(workspace)));
+        scenes.put("bars", Screenshots::bars);
+        scenes.put("compare", (workspace, view) -> List.of(
+                () -> workspace.perform(new FigureEdit.Show(figure(workspace), Layer.POOLED, true)),
+                () -> ((ToggleButton) view.lookup("#series-3")).fire()));
+        scenes.put("hand-over", (_, view) -> List.of(() -> view.panels().show(HandOver.class)));
+        scenes.put("finder", (_, view) -> List.of(() -> view.panels().show(CommandFinder.class)));
+        return scenes;
+    }
+
+    private static int figure(Workspace workspace) {
+        return workspace.figureInView().orElseThrow().id();
+    }
+
+    private static void show(Workspace workspace, String table) {
+        workspace.study().tables().stream().filter(each -> each.name().equals(table)).findFirst()
+                .ifPresent(each -> workspace.show(each.id()));
+    }
+
+    /// The stretched cord with one cell decided on and others still in doubt.
+    private static void doubtful(Workspace workspace) {
+        Table table = workspace.table().orElseThrow();
+        int stretch = table.first(Role.Y).orElseThrow().id();
+        workspace.perform(new DecisionEdit.Decide(table.id(), stretch, List.of(7), Problem.Sort.NOT_A_NUMBER, Decision.Choice.NUMBER_USED,
+                ""));
+        workspace.perform(new TableEdit.SetCell(table.id(), stretch, 2, "n/a"));
+        workspace.perform(new TableEdit.SetCell(table.id(), stretch, 9, "n/a"));
+        workspace.perform(new TableEdit.SetCell(table.id(), stretch, 12, "over 3"));
+    }
+
+    /// The plucked cord with its frequency squared.
+    private static void derived(Workspace workspace) {
+        show(workspace, "Pluck");
+        workspace.perform(new ColumnEdit.Derive(workspace.tableId().get(), new Heading("Frequency²", "Hz²"), "{2}^2", Role.Y, true));
+    }
+
+    private static void averages(Workspace workspace) {
+        show(workspace, "Pulls");
+        workspace.perform(new StudyEdit.Summarise(workspace.tableId().get(), "Pulls by Load", List.of(2), List.of(3),
+                List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION, Statistics.COUNT)));
+    }
+
+    /// The bath: what the cord takes up along one scale, how warm it is along another.
+    private static void twoScales(Workspace workspace) {
+        show(workspace, "Bath");
+        int figure = figure(workspace);
+        SeriesKey mass = SeriesKey.whole(2);
+        SeriesKey temperature = SeriesKey.whole(3);
+        workspace.perform(new FigureEdit.SetSeriesLook(figure, temperature,
+                SeriesLook.DEFAULT.withRight(Optional.of(true)).withJoin(SeriesLook.Join.STRAIGHT)));
+        workspace.perform(new FigureEdit.SetCurveLook(figure, temperature, CurveLook.DEFAULT.withShown(false)));
+        workspace.perform(new FigureEdit.ChooseCurve(figure, mass, new Polynomial(3)));
+        workspace.perform(new FigureEdit.PutNote(figure, new Note.Span(1, false, 20, 70, "plateau, 40 °C")));
+        workspace.perform(new FigureEdit.PutNote(figure, new Note.Text(2, "heater off", 84, 59.4,
+                Optional.of(new Note.Text.Target(71, 58.6)))));
+    }
+
+    private static List<Runnable> colours(Workspace workspace, MainView view) {
+        SeriesKey key = SeriesKey.whole(2);
+        return List.of(() -> show(workspace, "Pluck"),
+                () -> workspace.perform(new FigureEdit.SetSeriesLook(figure(workspace), key, SeriesLook.DEFAULT.withSize(1.4)
+                        .withLabels(Optional.of(1)).withColoredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)))),
+                () -> view.figure().open(new FigurePart.LegendEntry(key)));
+    }
+
+    private static void reading(Workspace workspace) {
+        show(workspace, "Failed");
+        workspace.perform(new FigureEdit.Show(figure(workspace), Layer.BAND, true));
+        SeriesKey key = SeriesKey.whole(workspace.table().orElseThrow().first(Role.Y).orElseThrow().id());
+        workspace.perform(new FigureEdit.PutNote(figure(workspace), new Note.ReadingMarker(1, key, true, 0.5, true)));
+    }
+
+    private static List<Runnable> bars(Workspace workspace, MainView view) {
+        return List.of(() -> view.figure().open(new FigurePart.BarOf(SeriesKey.group(3, "dry"), 10, FigurePart.BarEnd.UP)), () -> {
+            view.lookup("#bars-slider").requestFocus();
+            ((Slider) view.lookup("#bars-slider")).setValue(0.25);
+        });
+    }
+}

@@ -1,0 +1,205 @@
+package helvo.figure;
+
+import helvo.core.Phrase;
+import java.awt.Color;
+import java.awt.Font;
+import java.awt.Shape;
+import java.awt.geom.PathIterator;
+import java.awt.geom.Rectangle2D;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.Base64;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import javax.imageio.ImageIO;
+import org.apache.fontbox.ttf.TTFParser;
+import org.apache.fontbox.ttf.TTFSubsetter;
+import org.apache.pdfbox.io.RandomAccessReadBuffer;
+
+/// Writes SVG 1.1: paths, text as text, and the characters it uses of our fonts embedded.
+final class SvgCanvas implements Canvas {
+    /// What a browser needs to draw glyphs; tables for shaping, kerning and features are left out.
+    private static final List<String> FONT_TABLES = List.of("head", "hhea", "hmtx", "maxp", "loca", "glyf", "cmap", "name", "post", "OS/2",
+            "cvt ", "fpgm", "prep");
+
+    private final StringBuilder body = new StringBuilder();
+    private final Map<Typeface, Set<Integer>> characters = new EnumMap<>(Typeface.class);
+    private final double pixelsPerPoint;
+    private int clips;
+
+    SvgCanvas(double pixelsPerPoint) {
+        this.pixelsPerPoint = pixelsPerPoint;
+    }
+
+    /// The whole document.
+    ///
+    /// @param data    kept in the metadata; empty for none
+    /// @param widthMm of the sheet, and `width` the same in points
+    String document(String title, String data, double widthMm, double heightMm, double width, double height) throws IOException {
+        return Phrase.of("""
+                <?xml version="1.0" encoding="UTF-8"?>
+                <svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" version="1.1" \
+                width="%smm" height="%smm" viewBox="0 0 %s %s">
+                <title>%s</title>%s
+                <style>%s</style>
+                %s</svg>
+                """, number(widthMm), number(heightMm), number(width), number(height), escaped(title),
+                data.isEmpty() ? "" : "\n<metadata><data type=\"text/csv\" xmlns=\"urn:helvo:data\">"
+                        + data.lines().map(SvgCanvas::escaped).collect(Collectors.joining("\n")) + "</data></metadata>",
+                fontFaces(), body);
+    }
+
+    @Override
+    public boolean pixels() {
+        return false;
+    }
+
+    @Override
+    public double pixelsAcross() {
+        return pixelsPerPoint;
+    }
+
+    @Override
+    public double pixelsDown() {
+        return pixelsPerPoint;
+    }
+
+    @Override
+    public void fill(Shape shape, Color color) {
+        body.append("<path d=\"").append(path(shape)).append("\" fill=\"").append(rgb(color)).append('"');
+        if (color.getAlpha() < 255) {
+            body.append(" fill-opacity=\"").append(number(color.getAlpha() / 255.0)).append('"');
+        }
+        body.append("/>\n");
+    }
+
+    @Override
+    public void draw(Shape shape, Color color, double width, float... dashes) {
+        body.append("<path d=\"").append(path(shape)).append("\" fill=\"none\" stroke=\"").append(rgb(color))
+                .append("\" stroke-width=\"").append(number(width)).append("\" stroke-linejoin=\"round\"");
+        if (color.getAlpha() < 255) {
+            body.append(" stroke-opacity=\"").append(number(color.getAlpha() / 255.0)).append('"');
+        }
+        if (dashes.length > 0) {
+            body.append(" stroke-dasharray=\"");
+            for (float dash : dashes) {
+                body.append(number(dash)).append(' ');
+            }
+            body.setLength(body.length() - 1);
+            body.append('"');
+        }
+        body.append("/>\n");
+    }
+
+    @Override
+    public void write(String text, Font font, Color color, double x, double baseline, boolean rises) {
+        Typeface face = Typeface.of(font);
+        text.codePoints().forEach(characters.computeIfAbsent(face, _ -> new TreeSet<>())::add);
+        body.append("<text ").append(rises ? Phrase.of("transform=\"translate(%s %s) rotate(-90)\"", number(x), number(baseline))
+                : Phrase.of("x=\"%s\" y=\"%s\"", number(x), number(baseline)))
+                .append(" font-family=\"'").append(family(face)).append("', sans-serif\" font-size=\"").append(number(font.getSize2D()))
+                .append("\" textLength=\"").append(number(Typeface.width(font, text))).append("\" lengthAdjust=\"spacingAndGlyphs")
+                .append("\" fill=\"").append(rgb(color)).append("\" xml:space=\"preserve\">").append(escaped(text)).append("</text>\n");
+    }
+
+    @Override
+    public void image(BufferedImage image, Rectangle2D place) {
+        var png = new ByteArrayOutputStream();
+        try {
+            ImageIO.write(image, "png", png);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        body.append(Phrase.of("<image x=\"%s\" y=\"%s\" width=\"%s\" height=\"%s\" preserveAspectRatio=\"none\" "
+                + "xlink:href=\"data:image/png;base64,%s\"/>\n", number(place.getX()), number(place.getY()), number(place.getWidth()),
+                        number(place.getHeight()),
+                        Base64.getEncoder().encodeToString(png.toByteArray())));
+    }
+
+    @Override
+    public void clipped(Rectangle2D area, Runnable inside) {
+        String id = "clip" + ++clips;
+        body.append("<clipPath id=\"").append(id).append("\"><path d=\"").append(path(area)).append("\"/></clipPath>\n<g clip-path=\"url(#")
+                .append(id).append(")\">\n");
+        inside.run();
+        body.append("</g>\n");
+    }
+
+    private static String path(Shape shape) {
+        var path = new StringBuilder();
+        double[] p = new double[6];
+        for (PathIterator it = shape.getPathIterator(null); !it.isDone(); it.next()) {
+            int count = switch (it.currentSegment(p)) {
+                case PathIterator.SEG_MOVETO -> part(path, 'M', 2);
+                case PathIterator.SEG_LINETO -> part(path, 'L', 2);
+                case PathIterator.SEG_QUADTO -> part(path, 'Q', 4);
+                case PathIterator.SEG_CUBICTO -> part(path, 'C', 6);
+                default -> part(path, 'Z', 0);
+            };
+            for (int i = 0; i < count; i++) {
+                path.append(i == 0 ? "" : " ").append(number(p[i]));
+            }
+        }
+        return path.toString();
+    }
+
+    private static int part(StringBuilder path, char letter, int numbers) {
+        path.append(letter);
+        return numbers;
+    }
+
+    /// Thousandths of a point are finer than any printer.
+    private static String number(double value) {
+        BigDecimal rounded = BigDecimal.valueOf(value).setScale(3, RoundingMode.HALF_EVEN).stripTrailingZeros();
+        return rounded.signum() == 0 ? "0" : rounded.toPlainString();
+    }
+
+    private static String rgb(Color color) {
+        return Phrase.of("#%06x", color.getRGB() & 0xffffff);
+    }
+
+    /// Characters that XML does not allow are left out.
+    private static String escaped(String text) {
+        var escaped = new StringBuilder();
+        text.codePoints().filter(c -> c >= 0x20 && c != 0xfffe && c != 0xffff && !(c >= 0xd800 && c <= 0xdfff)).forEach(c -> {
+            switch (c) {
+                case '&' -> escaped.append("&amp;");
+                case '<' -> escaped.append("&lt;");
+                case '>' -> escaped.append("&gt;");
+                default -> escaped.appendCodePoint(c);
+            }
+        });
+        return escaped.toString();
+    }
+
+    private static String family(Typeface face) {
+        return face.at(1).getFamily();
+    }
+
+    private String fontFaces() throws IOException {
+        var css = new StringBuilder();
+        for (var entry : characters.entrySet()) {
+            css.append("@font-face{font-family:'").append(family(entry.getKey())).append("';src:url(data:font/ttf;base64,")
+                    .append(Base64.getEncoder().encodeToString(subset(entry.getKey(), entry.getValue()))).append(")}");
+        }
+        return css.toString();
+    }
+
+    private static byte[] subset(Typeface face, Set<Integer> characters) throws IOException {
+        try (var in = face.file(); var font = new TTFParser().parse(new RandomAccessReadBuffer(in))) {
+            var subsetter = new TTFSubsetter(font, FONT_TABLES);
+            subsetter.addAll(characters);
+            var bytes = new ByteArrayOutputStream();
+            subsetter.writeToStream(bytes);
+            return bytes.toByteArray();
+        }
+    }
+}

@@ -1,0 +1,146 @@
+package helvo.files.archive;
+
+import helvo.core.Phrase;
+import helvo.core.Progress;
+import helvo.files.CannotRead;
+import java.io.FilterInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.zip.CRC32;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipFile;
+import javax.xml.stream.XMLInputFactory;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamReader;
+
+/// The parts of a zipped document, read with care: a part that swells out of all proportion, or too far, is refused, and XML may
+/// declare no entities and refer to nothing outside.
+public final class GuardedZip implements AutoCloseable {
+    /// Sheets of numbers shrink to a tenth, of one word repeated to a hundredth.
+    private static final long MAX_SWELLING = 250;
+    /// Below this no swelling does harm.
+    private static final long SMALL = 20L << 20;
+    private static final long LARGEST = 3L << 30;
+
+    private final String name;
+    private final ZipFile zip;
+    private final long swelling;
+
+    private GuardedZip(String name, ZipFile zip, long swelling) {
+        this.name = name;
+        this.zip = zip;
+        this.swelling = swelling;
+    }
+
+    /// An archive of sheets, of which a part that swells out of all proportion is a bomb.
+    public static GuardedZip open(Path file) throws CannotRead {
+        return open(file, MAX_SWELLING);
+    }
+
+    /// @param swelling how many times its packed size a large part may have
+    public static GuardedZip open(Path file, long swelling) throws CannotRead {
+        String name = String.valueOf(file.getFileName());
+        try {
+            return new GuardedZip(name, new ZipFile(file.toFile()), swelling);
+        } catch (IOException e) {
+            throw new CannotRead("“" + name
+                    + "” is damaged: its end is missing or is no archive's. Copy it again from where it comes from.", e);
+        }
+    }
+
+    public boolean has(String part) {
+        return zip.getEntry(part) != null;
+    }
+
+    /// The names of its parts, in their order in the archive; folders are left out.
+    public List<String> parts() {
+        return zip.stream().filter(entry -> !entry.isDirectory()).map(ZipEntry::getName).toList();
+    }
+
+    /// Refuses a document of which any part swells like a bomb, as told by what the archive says of itself.
+    public void refuseBombs() throws CannotRead {
+        long whole = 0;
+        for (ZipEntry entry : (Iterable<ZipEntry>) zip.stream().map(ZipEntry.class::cast)::iterator) {
+            whole += Math.max(0, entry.getSize());
+            if (swollen(entry.getSize(), entry.getCompressedSize()) || whole > LARGEST) {
+                throw bomb(entry.getName());
+            }
+        }
+    }
+
+    private boolean swollen(long size, long packed) {
+        return size > LARGEST || size > SMALL && size / Math.max(1, packed) > swelling;
+    }
+
+    private CannotRead bomb(String part) {
+        return new CannotRead(Phrase.of("“%s” unpacks to far more than such a file holds (in %s) and was not read: it may be made to do "
+                + "harm.", name, part));
+    }
+
+    /// @throws IOException when there is no such part
+    public XMLStreamReader xml(String part, Progress progress) throws IOException, XMLStreamException {
+        var factory = XMLInputFactory.newDefaultFactory();
+        factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
+        factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
+        factory.setProperty(XMLInputFactory.IS_COALESCING, true);
+        factory.setXMLResolver((_, _, _, _) -> {
+            throw new XMLStreamException("outside references are not followed");
+        });
+        return factory.createXMLStreamReader(stream(part, progress));
+    }
+
+    public InputStream stream(String part, Progress progress) throws IOException {
+        ZipEntry entry = zip.getEntry(part);
+        if (entry == null) {
+            throw new IOException("no part " + part);
+        }
+        return new Guarded(zip.getInputStream(entry), entry, progress);
+    }
+
+    @Override
+    public void close() {
+        try {
+            zip.close();
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+
+    /// Counts what comes out, whatever the archive says of itself, and compares its sum at the end: the library's own streams do not.
+    private final class Guarded extends FilterInputStream {
+        private final ZipEntry entry;
+        private final Progress progress;
+        private final CRC32 sum = new CRC32();
+        private long read;
+
+        Guarded(InputStream in, ZipEntry entry, Progress progress) {
+            super(in);
+            this.entry = entry;
+            this.progress = progress;
+        }
+
+        @Override
+        public int read(byte[] buffer, int offset, int length) throws IOException {
+            int count = super.read(buffer, offset, length);
+            if (count > 0) {
+                sum.update(buffer, offset, count);
+                read += count;
+            } else if (count < 0 && (sum.getValue() != entry.getCrc() || read != entry.getSize())) {
+                throw new IOException("the part " + entry.getName() + " is not as it was written");
+            }
+            if (swollen(read, entry.getCompressedSize())) {
+                throw new IOException("the part unpacks to far more than it should");
+            }
+            progress.reached(Math.min(1, read / Math.max(1.0, entry.getSize())));
+            return count;
+        }
+
+        @Override
+        public int read() throws IOException {
+            byte[] one = new byte[1];
+            return read(one, 0, 1) < 0 ? -1 : one[0] & 0xff;
+        }
+    }
+}

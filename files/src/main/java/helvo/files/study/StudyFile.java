@@ -1,0 +1,56 @@
+package helvo.files.study;
+
+import helvo.core.Progress;
+import helvo.files.CannotRead;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.channels.FileChannel;
+import java.nio.channels.Channels;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import java.util.Locale;
+
+/// The study file: a zip that is a Data Package, so that other programs read the tables, with `study.json` for all else and
+/// `history.jsonl` for the steps. `docs/format.md` describes it. The same history gives the same bytes.
+public final class StudyFile {
+    public static final String ENDING = ".helvo";
+    /// Of the format; raised when an older Helvo could misread a file.
+    static final int VERSION = 1;
+    static final String STUDY = "study.json";
+
+    private StudyFile() {}
+
+    /// Whether a file is one by its name.
+    public static boolean isStudy(Path file) {
+        return String.valueOf(file.getFileName()).toLowerCase(Locale.ROOT).endsWith(ENDING);
+    }
+
+    /// @throws CannotRead with a sentence for a person
+    public static StoredStudy read(Path file, Progress progress) throws CannotRead {
+        return StudyReader.read(file, progress);
+    }
+
+    /// Writes into a stream, which stays open.
+    public static void write(OutputStream out, StoredStudy stored, Progress progress) throws IOException {
+        StudyWriter.write(out, stored, progress);
+    }
+
+    /// Writes beside the file, waits until that is on the disk, and then moves it over the file: whatever happens meanwhile, there is the
+    /// old file or the new one, whole.
+    public static void write(Path file, StoredStudy stored, Progress progress) throws IOException {
+        Path beside = file.toAbsolutePath().resolveSibling("." + file.getFileName() + ".part");
+        try {
+            try (FileChannel channel = FileChannel.open(beside, StandardOpenOption.CREATE, StandardOpenOption.WRITE,
+                    StandardOpenOption.TRUNCATE_EXISTING)) {
+                StudyWriter.write(Channels.newOutputStream(channel), stored, progress);
+                channel.force(true);
+            }
+            Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+            Disk.force(file.toAbsolutePath().getParent());
+        } finally {
+            Files.deleteIfExists(beside);
+        }
+    }
+}

@@ -1,0 +1,208 @@
+package helvo.files.study;
+
+import helvo.core.Progress;
+import helvo.core.derive.Derivations;
+import helvo.core.derive.Summaries;
+import helvo.core.study.Figure;
+import helvo.core.study.History;
+import helvo.core.study.Study;
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.Table;
+import helvo.files.CannotRead;
+import helvo.files.archive.GuardedZip;
+import helvo.files.json.StudyJson;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.concurrent.CancellationException;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/// Reads a study from the parts of its file; what it holds is checked before anything else sees it.
+final class StudyReader {
+    private static final int LARGEST_TEXT = 256 << 20;
+    private static final int LARGEST_UNKNOWN = 64 << 20;
+    /// What deflate makes of one byte repeated for ever: the data of a study may well be so regular.
+    private static final int MAX_SWELLING = 1100;
+
+    private StudyReader() {}
+
+    /// @throws CannotRead with a sentence for a person
+    static StoredStudy read(Path file, Progress progress) throws CannotRead {
+        CannotRead.unlessReadable(file);
+        String name = String.valueOf(file.getFileName());
+        try (GuardedZip zip = GuardedZip.open(file, MAX_SWELLING)) {
+            if (!zip.has(StudyFile.STUDY)) {
+                throw new CannotRead("“" + name + "” is no study of Helvo: it has no " + StudyFile.STUDY + ".");
+            }
+            zip.refuseBombs();
+            return read(zip, name, progress);
+        } catch (CancellationException e) {
+            throw e;
+        } catch (OutOfMemoryError e) {
+            throw new CannotRead("“" + name + "” holds more than fits into the memory that Helvo may use: close other programs.", e);
+        } catch (IOException | UncheckedIOException | JacksonException | IllegalArgumentException | NullPointerException
+                | ClassCastException | ArithmeticException | IndexOutOfBoundsException e) {
+            throw new CannotRead("“" + name + "” is damaged and was not opened: take an earlier copy of it. (" + e.getMessage() + ")", e);
+        }
+    }
+
+    private static StoredStudy read(GuardedZip zip, String name, Progress progress) throws IOException, CannotRead {
+        JsonNode root = StudyJson.mapper().readTree(bytes(zip, StudyFile.STUDY, LARGEST_TEXT));
+        if (!(root instanceof ObjectNode document) || !document.path("version").isInt() || document.path("version").asInt() < 1) {
+            throw new CannotRead("“" + name + "” is no study of Helvo: its " + StudyFile.STUDY
+                    + " does not say its version.");
+        }
+        int version = document.get("version").asInt();
+        Study bare = StudyJson.mapper().treeToValue(withoutCells(document), Study.class);
+        requireSound(bare, name);
+        var tables = new ArrayList<Table>();
+        for (int i = 0; i < bare.tables().size(); i++) {
+            tables.add(table(zip, name, bare.tables().get(i), document.get("tables").get(i),
+                    progress.part((double) i / bare.tables().size(), (i + 1.0) / bare.tables().size())));
+        }
+        Study study = following(new Study(bare.name(), tables, bare.figures(), bare.looks(), bare.chosenNumbers()));
+        History history = zip.has(HistoryLines.FILE)
+                ? HistoryLines.read(new String(bytes(zip, HistoryLines.FILE, LARGEST_TEXT), StandardCharsets.UTF_8), study)
+                : History.from(study);
+        return new StoredStudy(history, unknown(zip, document, study), version <= StudyFile.VERSION ? Optional.empty()
+                : Optional.of("“" + name + "” was saved by a newer Helvo. It can be read and changed here, but is saved under another name "
+                        + "only, so that nothing of it is lost."));
+    }
+
+    /// The document as a study reads it: cells come from the data.
+    private static ObjectNode withoutCells(ObjectNode document) {
+        ObjectNode plain = document.deepCopy();
+        for (JsonNode table : plain.path("tables")) {
+            table.path("columns").forEach(column -> ((ObjectNode) column).putArray("cells"));
+        }
+        return plain;
+    }
+
+    private static Table table(GuardedZip zip, String name, Table bare, JsonNode document, Progress progress)
+            throws IOException, CannotRead {
+        String path = document.path("data").asString("");
+        if (bare.columns().isEmpty()) {
+            return bare;
+        }
+        try {
+            if (!zip.has(path)) {
+                throw new CannotRead("its data are missing");
+            }
+            var rows = new ArrayList<Integer>();
+            var forms = new ArrayList<FieldForm>();
+            var numbers = new ArrayList<BitSet>();
+            var texts = new ArrayList<BitSet>();
+            for (JsonNode column : document.get("columns")) {
+                int count = column.path("rows").asInt(-1);
+                if (count < 0) {
+                    throw new CannotRead("a column does not say how many rows it has");
+                }
+                rows.add(count);
+                forms.add(FieldForm.valueOf(column.path("written").asString("").toUpperCase(Locale.ROOT)));
+                numbers.add(RowRanges.read(column.path("rowsOfNumbers").asString(""), count));
+                texts.add(RowRanges.read(column.path("rowsOfTexts").asString(""), count));
+            }
+            try (InputStream in = zip.stream(path, progress)) {
+                List<Cells> cells = new TableData(rows, forms, numbers, texts).read(in, Progress.NONE);
+                var columns = new ArrayList<Column>();
+                for (int c = 0; c < cells.size(); c++) {
+                    columns.add(bare.columns().get(c).with(cells.get(c)));
+                }
+                return bare.with(columns);
+            }
+        } catch (CannotRead e) {
+            throw new CannotRead("“" + name + "” is damaged and was not opened: of the table “" + bare.name() + "”, " + e.getMessage()
+                    + ". Take an earlier copy of it.", e);
+        }
+    }
+
+    /// What belongs together must be there, so that nothing fails later.
+    private static void requireSound(Study study, String name) throws CannotRead {
+        Set<Integer> tables = new HashSet<>();
+        Set<Integer> figures = new HashSet<>();
+        boolean sound = true;
+        for (Table table : study.tables()) {
+            Set<Integer> columns = new HashSet<>();
+            // A summary stands behind its source, so that none follows itself.
+            sound &= table.summary().isEmpty() || tables.contains(table.summary().get().source());
+            sound &= tables.add(table.id()) && table.columns().stream().allMatch(column -> columns.add(column.id()));
+        }
+        for (Figure figure : study.figures()) {
+            sound &= figures.add(figure.id()) && tables.contains(figure.table());
+        }
+        for (int table : tables) {
+            sound &= study.figures().stream().anyMatch(figure -> figure.table() == table);
+        }
+        if (!sound) {
+            throw new CannotRead("“" + name + "” is damaged and was not opened: its tables and figures do not belong together. Take an "
+                    + "earlier copy of it.");
+        }
+    }
+
+    /// Columns and tables that follow others are worked out anew, whatever the file says of their cells.
+    private static Study following(Study study) {
+        Map<Integer, Table> done = new TreeMap<>();
+        for (Table table : study.tables()) {
+            Table fresh = Derivations.refreshed(table.with(List.of()), table);
+            done.put(table.id(), table.summary().map(summary -> Summaries.refreshed(table, done.get(summary.source()))).orElse(fresh));
+        }
+        return new Study(study.name(), study.tables().stream().map(table -> done.get(table.id())).toList(), study.figures(), study.looks(),
+                study.chosenNumbers());
+    }
+
+    private static UnknownParts unknown(GuardedZip zip, ObjectNode document, Study study) throws IOException, CannotRead {
+        List<TableData> data = study.tables().stream().map(TableData::of).toList();
+        List<String> names = DataPackage.resourceNames(study);
+        Map<String, ObjectNode> members = new TreeMap<>();
+        members.put(StudyFile.STUDY, UnknownParts.beyond(document, StudyWriter.document(study, names, data)));
+        if (zip.has(DataPackage.FILE)
+                && StudyJson.mapper().readTree(bytes(zip, DataPackage.FILE, LARGEST_TEXT)) instanceof ObjectNode descriptor) {
+            members.put(DataPackage.FILE, UnknownParts.beyond(descriptor, DataPackage.describe(study, names, data)));
+        }
+        Set<String> known = new HashSet<>(Set.of(StudyFile.STUDY, DataPackage.FILE, HistoryLines.FILE));
+        document.get("tables").forEach(table -> known.add(table.path("data").asString("")));
+        names.forEach(each -> known.add(DataPackage.path(each)));
+        Map<String, byte[]> parts = new TreeMap<>();
+        long size = 0;
+        for (String part : zip.parts()) {
+            if (!known.contains(part) && parts.putIfAbsent(part, new byte[0]) == null) {
+                byte[] bytes = bytes(zip, part, LARGEST_UNKNOWN);
+                size += bytes.length;
+                if (size > LARGEST_UNKNOWN) {
+                    throw new IOException("parts that Helvo does not know hold more than 64 MB");
+                }
+                parts.put(part, bytes);
+            }
+        }
+        return new UnknownParts(members, parts);
+    }
+
+    private static byte[] bytes(GuardedZip zip, String part, int most) throws IOException {
+        try (InputStream in = zip.stream(part, Progress.NONE)) {
+            var bytes = new ByteArrayOutputStream();
+            byte[] buffer = new byte[1 << 16];
+            for (int count = in.read(buffer); count >= 0; count = in.read(buffer)) {
+                bytes.write(buffer, 0, count);
+                if (bytes.size() > most) {
+                    throw new IOException(part + " is too large");
+                }
+            }
+            return bytes.toByteArray();
+        }
+    }
+}

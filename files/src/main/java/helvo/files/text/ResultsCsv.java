@@ -1,0 +1,111 @@
+package helvo.files.text;
+
+import de.siegmar.fastcsv.writer.CsvWriter;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.FoundReading;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.bounds.Bounds;
+import helvo.core.fit.Coefficient;
+import helvo.core.fit.Fit;
+import helvo.core.fit.FitOutcome;
+import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberText;
+import helvo.core.reading.Solution;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalDouble;
+import java.util.Set;
+
+/// The results of many figures side by side: a row for each series of each, a column for each quantity, numbers at full precision.
+public final class ResultsCsv {
+    private final List<Map<String, String>> rows = new ArrayList<>();
+
+    /// @param file that the figure's data are from
+    public void add(String file, FigureAnalysis figure) {
+        for (SeriesAnalysis series : figure.series()) {
+            Map<String, String> row = begun(file, figure);
+            row.put("Series", series.label());
+            row.put("Curve", series.chosen().curve().name());
+            row.put("Rows given", Integer.toString(series.rows().given()));
+            switch (series.chosen()) {
+                case FitOutcome.Fitted(Fit fit) -> add(row, figure, series, fit);
+                case FitOutcome.NotFitted(_, var reason) -> row.put("Problem", reason.sentence(NumberFormat.POINT));
+            }
+            rows.add(row);
+        }
+    }
+
+    /// A file of which nothing could be made.
+    public void addProblem(String file, String problem) {
+        var row = new LinkedHashMap<String, String>();
+        row.put("File", file);
+        row.put("Problem", problem);
+        rows.add(row);
+    }
+
+    private static Map<String, String> begun(String file, FigureAnalysis figure) {
+        var row = new LinkedHashMap<String, String>();
+        row.put("File", file);
+        row.put("Table", figure.table().name());
+        row.put("Figure", figure.figure().name());
+        return row;
+    }
+
+    private static void add(Map<String, String> row, FigureAnalysis figure, SeriesAnalysis series, Fit fit) {
+        row.put("Rows used", Integer.toString(series.points().usedBy(fit).size()));
+        for (Coefficient coefficient : fit.coefficients()) {
+            put(row, coefficient.name(), OptionalDouble.of(coefficient.value()));
+            coefficient.uncertainty().ifPresent(u -> put(row, "Standard error of " + coefficient.name(),
+                    OptionalDouble.of(u.standardError())));
+        }
+        put(row, "R²", fit.quality().r2());
+        put(row, "Residual standard deviation", fit.quality().residualStandardDeviation());
+        put(row, "AICc", fit.quality().aicc());
+        series.bounds().filter(Bounds::exist).ifPresent(bounds -> {
+            put(row, "Slope by bounds", bounds.slope());
+            put(row, "Half range of the slope by bounds", bounds.slopeHalfRange());
+        });
+        for (FoundReading reading : figure.readings()) {
+            if (reading.note().series().equals(series.key())) {
+                String at = NumberText.shortest(reading.note().at());
+                reading.at().ifPresent(found -> {
+                    put(row, "y at x = " + at, OptionalDouble.of(found.value()));
+                    put(row, "± of the mean, 95 %, at x = " + at, found.meanHalf95());
+                    put(row, "Beyond the data, %, at x = " + at, OptionalDouble.of(found.beyondPercent()));
+                });
+                for (int i = 0; i < reading.when().size(); i++) {
+                    Solution solution = reading.when().get(i);
+                    String which = reading.when().size() == 1 ? "" : " (" + (i + 1) + ")";
+                    put(row, "x at y = " + at + which, OptionalDouble.of(solution.value()));
+                    put(row, "95 % from, of x at y = " + at + which, solution.low95());
+                    put(row, "95 % to, of x at y = " + at + which, solution.high95());
+                }
+            }
+        }
+    }
+
+    private static void put(Map<String, String> row, String name, OptionalDouble value) {
+        row.put(name, value.isPresent() && Double.isFinite(value.getAsDouble()) ? NumberText.shortest(value.getAsDouble()) : "");
+    }
+
+    public void write(Path file) throws IOException {
+        Set<String> names = new LinkedHashSet<>();
+        rows.forEach(row -> names.addAll(row.keySet()));
+        names.remove("Problem");
+        if (rows.stream().anyMatch(row -> row.containsKey("Problem"))) {
+            names.add("Problem");
+        }
+        try (CsvWriter csv = CsvWriter.builder().build(file, StandardCharsets.UTF_8)) {
+            csv.writeRecord(names);
+            for (Map<String, String> row : rows) {
+                csv.writeRecord(names.stream().map(name -> row.getOrDefault(name, "")).toList());
+            }
+        }
+    }
+}

@@ -1,0 +1,300 @@
+package helvo.files.study;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import helvo.core.number.DecimalMark;
+import helvo.core.study.Commit;
+import helvo.core.study.DecisionEdit;
+import helvo.core.study.Edit;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.History;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.study.TableEdit;
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.Decision;
+import helvo.core.table.Heading;
+import helvo.core.table.Kind;
+import helvo.core.table.Problem;
+import helvo.core.table.Role;
+import helvo.core.table.SetAside;
+import helvo.core.table.Table;
+import helvo.files.CannotRead;
+import helvo.files.samples.SampleStudy;
+import java.io.IOException;
+import java.io.RandomAccessFile;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class JournalTest {
+    private static final Instant NOON = Instant.parse("2026-03-05T12:00:00Z");
+    @TempDir
+    private Path kept;
+
+    private static Journal.Kept bringBack(Path kept) throws IOException, CannotRead {
+        return Journal.bringBack(Journal.folders(kept).getFirst()).orElseThrow();
+    }
+
+    private static Commit any(Random random, History history, int i) {
+        Instant at = NOON.plusSeconds(i);
+        Edit edit = switch (random.nextInt(5)) {
+            case 0 -> new TableEdit.SetRowsAside(1, List.of(random.nextInt(25)), "reason " + i);
+            case 1 -> new StudyEdit.Rename("study " + "x".repeat(random.nextInt(3000)) + i);
+            case 2 -> new FigureEdit.SetTitle(1, Optional.of("Title “" + i + "”"));
+            case 3 -> new DecisionEdit.Decide(1, 3, List.of(6), Problem.Sort.NOT_A_NUMBER, Decision.Choice.KEPT, "");
+            default -> new TableEdit.SetCell(1, 2, random.nextInt(25), Integer.toString(i));
+        };
+        return switch (random.nextInt(6)) {
+            case 0 -> new Commit.GoTo(random.nextInt(history.steps().size() + history.undone().size() + 1), at);
+            case 1 -> history.branches().isEmpty() ? new Commit.Do(edit, at) : new Commit.TakeUp(0, at);
+            default -> new Commit.Do(edit, at);
+        };
+    }
+
+    private static void same(History back, History history) {
+        assertThat(back.study()).isEqualTo(history.study());
+        assertThat(back.steps()).isEqualTo(history.steps());
+        assertThat(back.undone()).isEqualTo(history.undone());
+        assertThat(back.branches()).isEqualTo(history.branches());
+    }
+
+    @Test
+    void everyCommitIsBroughtBackWithWhatWasUndoneAndLeft() throws IOException, CannotRead {
+        var random = new Random(3);
+        History history = History.from(SampleStudy.study());
+        try (Journal journal = Journal.begin(kept, StoredStudy.of(history))) {
+            for (int i = 0; i < 400; i++) {
+                Commit commit = any(random, history, i);
+                history = commit.apply(history);
+                journal.add(commit);
+                journal.addStateIfDue(history.study());
+                if (i == 200) {
+                    assertThat(Journal.bringBack(Journal.folders(kept).getFirst())).as("held by a living program").isEmpty();
+                }
+            }
+        }
+        Journal.Kept back = bringBack(kept);
+        same(back.study().history(), history);
+        assertThat(back.commits()).isEqualTo(400);
+        assertThat(back.last()).isEqualTo(NOON.plusSeconds(399));
+        assertThat(back.isSaved()).isFalse();
+        assertThat(back.trouble()).isEmpty();
+        Commit further = new Commit.Do(new StudyEdit.Rename("goes on"), NOON);
+        back.journal().add(further);
+        back.journal().saved(kept.resolve("a.helvo"), new FilePrint(3, 4), 401);
+        back.journal().close();
+        Journal.Kept again = bringBack(kept);
+        same(again.study().history(), further.apply(history));
+        assertThat(again.isSaved()).isTrue();
+        assertThat(again.unsaved()).isZero();
+        assertThat(again.file()).hasValue(kept.resolve("a.helvo").toAbsolutePath());
+        assertThat(again.saved()).hasValue(new FilePrint(3, 4));
+        again.journal().discard();
+        assertThat(kept).isEmptyDirectory();
+    }
+
+    /// A power cut while a record is written: the last block of the file, or of the copy of it, is torn, zeroed or cut at any place.
+    /// What was acknowledged is there.
+    @Property(tries = 200)
+    void aSpoiledEndLosesNothingThatWasAcknowledged(@ForAll Random random) throws IOException, CannotRead {
+        Path folder = Files.createTempDirectory("kept");
+        try {
+            History history = History.from(SampleStudy.study());
+            try (Journal journal = Journal.begin(folder, StoredStudy.of(history))) {
+                for (int i = 0; i < 1 + random.nextInt(12); i++) {
+                    Commit commit = any(random, history, i);
+                    history = commit.apply(history);
+                    journal.add(commit);
+                }
+            }
+            boolean copy = random.nextBoolean();
+            Path file = Journal.folders(folder).getFirst().resolve(copy ? "journal.end" : "journal");
+            spoil(file, random, copy);
+            Journal.Kept back = bringBack(folder);
+            same(back.study().history(), history);
+            back.journal().close();
+            Journal.Kept again = bringBack(folder);
+            same(again.study().history(), history);
+            again.journal().discard();
+        } finally {
+            try (Stream<Path> all = Files.walk(folder)) {
+                all.sorted(Comparator.reverseOrder()).forEach(each -> each.toFile().delete());
+            }
+        }
+    }
+
+    private static void spoil(Path path, Random random, boolean copy) throws IOException {
+        try (var file = new RandomAccessFile(path.toFile(), "rw")) {
+            long block = copy ? random.nextInt(4) * 4096L : (file.length() - 1) / 4096 * 4096;
+            int size = Math.clamp(file.length() - block, 0, 4096);
+            int from = size == 0 ? 0 : random.nextInt(size);
+            switch (random.nextInt(3)) {
+                case 0 -> file.setLength(Math.min(file.length(), block + from));
+                case 1 -> {
+                    file.seek(block);
+                    file.write(new byte[size]);
+                }
+                default -> {
+                    byte[] noise = new byte[size - from];
+                    random.nextBytes(noise);
+                    file.seek(block + from);
+                    file.write(noise);
+                }
+            }
+        }
+    }
+
+    /// A program that does an edit otherwise than the one that wrote it goes on from the last state that was written.
+    @Test
+    void aStateThatCannotBeReachedAgainIsTakenAsItIs() throws IOException, CannotRead {
+        History history = History.from(SampleStudy.study());
+        try (Journal journal = Journal.begin(kept, StoredStudy.of(history))) {
+            for (int i = 0; i < 40; i++) {
+                Commit commit = new Commit.Do(new StudyEdit.Rename("y".repeat(5000 + i)), NOON.plusSeconds(i));
+                history = commit.apply(history);
+                journal.add(commit);
+            }
+            IntStream.range(0, 25).mapToObj(row -> new Commit.Do(new TableEdit.SetCell(1, 2, row, "1" + row), NOON)).forEach(commit -> {
+                try {
+                    journal.add(commit);
+                } catch (IOException e) {
+                    throw new java.io.UncheckedIOException(e);
+                }
+            });
+            while (true) {
+                journal.add(new Commit.Do(new FigureEdit.SetTitle(1, Optional.of(noise())), NOON));
+                long before = Files.size(Journal.folders(kept).getFirst().resolve("journal"));
+                journal.addStateIfDue(new StudyEdit.Rename("as the other version had it").apply(history.study()));
+                if (Files.size(Journal.folders(kept).getFirst().resolve("journal")) > before) {
+                    break;
+                }
+            }
+            journal.add(new Commit.Do(new TableEdit.SetCell(1, 2, 0, "77"), NOON));
+            journal.add(new Commit.Do(new TableEdit.SetCell(99, 2, 0, "77"), NOON));
+        }
+        Journal.Kept back = bringBack(kept);
+        assertThat(back.study().history().study()).isEqualTo(new TableEdit.SetCell(1, 2, 0, "77")
+                .apply(new StudyEdit.Rename("as the other version had it").apply(history.study())));
+        assertThat(back.study().history().steps()).hasSize(1);
+        assertThat(back.study().history().earlier()).hasSizeGreaterThan(40);
+        assertThat(back.trouble()).hasValue("Its last step could not be done again.");
+        back.journal().close();
+    }
+
+    private static String noise() {
+        var random = new Random(5);
+        return IntStream.range(0, 4000).mapToObj(_ -> Character.toString('a' + random.nextInt(26))).reduce("", String::concat);
+    }
+
+    /// 10,000 edits of cells of a table of 1,000,000 rows add less than 5 MB, states included.
+    @Test
+    void aJournalGrowsByTheEditsNotByTheTable() throws IOException, CannotRead {
+        int rows = 1_000_000;
+        var table = new Table(1, "Large", DecimalMark.POINT, Optional.empty(), List.of(
+                new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(IntStream.range(0, rows).asDoubleStream()
+                        .toArray())),
+                new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 0, Cells.ofNumbers(new double[rows]))), SetAside.NONE);
+        History history = History.from(StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY));
+        var random = new Random(7);
+        List<Study> states = new ArrayList<>();
+        try (Journal journal = Journal.begin(kept, StoredStudy.of(history))) {
+            Path file = Journal.folders(kept).getFirst().resolve("journal");
+            long before = Files.size(file);
+            Study study = history.study();
+            for (int i = 0; i < 10_000; i++) {
+                var edit = new TableEdit.SetCell(1, 2, random.nextInt(rows), Double.toString(random.nextInt(1000) / 10.0));
+                study = edit.apply(study);
+                journal.add(new Commit.Do(edit, NOON));
+                journal.addStateIfDue(study);
+            }
+            states.add(study);
+            assertThat(Files.size(file) - before).isLessThan(5_000_000);
+        }
+        Journal.Kept back = bringBack(kept);
+        assertThat(back.study().history().study()).isEqualTo(states.getFirst());
+        back.journal().close();
+    }
+
+    @Test
+    void aJournalWithoutItsBeginningIsSaidAndLeftAlone() throws IOException {
+        try (Journal journal = Journal.begin(kept, StoredStudy.of(History.from(SampleStudy.study())))) {
+            journal.add(new Commit.Do(new StudyEdit.Rename("a"), NOON));
+        }
+        Path folder = Journal.folders(kept).getFirst();
+        Files.writeString(folder.resolve("base.helvo"), "not a zip");
+        assertThatThrownBy(() -> Journal.bringBack(folder)).isInstanceOf(CannotRead.class)
+                .hasMessageStartingWith("A study that was open could not be brought back; what is left of it is in " + folder);
+        assertThat(folder.resolve("journal")).exists();
+    }
+
+    /// Whatever becomes of the files of a journal: a state that there once was, a refusal in a sentence, or nothing; never a fault, and
+    /// never anything else.
+    @Property(tries = 150)
+    void anyDamageGivesAnEarlierStateOrARefusal(@ForAll Random random) throws IOException {
+        Path folder = Files.createTempDirectory("kept");
+        try {
+            History history = History.from(SampleStudy.study());
+            List<Study> states = new ArrayList<>(List.of(history.study()));
+            try (Journal journal = Journal.begin(folder, StoredStudy.of(history))) {
+                for (int i = 0; i < 8; i++) {
+                    Commit commit = any(random, history, i);
+                    history = commit.apply(history);
+                    journal.add(commit);
+                    states.add(history.study());
+                }
+            }
+            Path one = Journal.folders(folder).getFirst();
+            for (String name : List.of("journal", "journal.end", "base.helvo")) {
+                byte[] bytes = Files.readAllBytes(one.resolve(name));
+                for (int i = 0; i < random.nextInt(4); i++) {
+                    bytes[random.nextInt(bytes.length)] = (byte) random.nextInt(256);
+                }
+                Files.write(one.resolve(name), random.nextInt(5) == 0 ? java.util.Arrays.copyOf(bytes, random.nextInt(bytes.length))
+                        : bytes);
+            }
+            Optional<Journal.Kept> back = Journal.bringBack(one);
+            if (back.isPresent()) {
+                assertThat(states).contains(back.get().study().history().study());
+                back.get().journal().discard();
+            }
+        } catch (CannotRead refused) {
+            assertThat(refused).hasMessageStartingWith("A study that was open could not be brought back; what is left of it is in ");
+        } finally {
+            try (Stream<Path> all = Files.walk(folder)) {
+                all.sorted(Comparator.reverseOrder()).forEach(each -> each.toFile().delete());
+            }
+        }
+    }
+
+    /// A state that is told by what changed is the state, whatever was done.
+    @Property(tries = 150)
+    void aPatchOfAnEarlierStateGivesTheState(@ForAll Random random) {
+        History history = History.from(SampleStudy.study());
+        for (int i = 0; i < 6; i++) {
+            history = any(random, history, i).apply(history);
+            history = history.with(switch (random.nextInt(6)) {
+                case 0 -> new TableEdit.RemoveRows(1, List.of(random.nextInt(5)));
+                case 1 -> new TableEdit.InsertRows(1, random.nextInt(20), 1 + random.nextInt(3));
+                case 2 -> new helvo.core.study.ColumnEdit.AddColumn(1);
+                case 3 -> new TableEdit.Sort(2, 1, random.nextBoolean());
+                case 4 -> new TableEdit.SetCell(1, 3, random.nextInt(30), random.nextBoolean() ? "" : "odd");
+                default -> new StudyEdit.AddFigure(1 + random.nextInt(9));
+            }, NOON);
+        }
+        assertThat(StatePatch.apply(SampleStudy.study(), StatePatch.of(SampleStudy.study(), history.study()))).isEqualTo(history.study());
+    }
+}
