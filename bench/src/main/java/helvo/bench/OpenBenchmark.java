@@ -4,6 +4,7 @@ import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
 import helvo.core.Progress;
 import helvo.core.table.Problems;
+import helvo.core.table.ReadingChoices;
 import helvo.files.CannotRead;
 import helvo.files.text.TextTable;
 import java.io.BufferedWriter;
@@ -55,7 +56,7 @@ public class OpenBenchmark {
 
     @Benchmark
     public int openTable() throws CannotRead {
-        return Problems.in(TextTable.read(file, Progress.NONE).table()).count();
+        return Problems.in(TextTable.read(file, ReadingChoices.NONE, Progress.NONE).table()).count();
     }
 
     @Benchmark

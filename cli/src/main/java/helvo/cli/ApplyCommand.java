@@ -192,7 +192,7 @@ final class ApplyCommand implements Callable<Integer> {
     private static List<FigureAnalysis> made(Study kept, Run run, PrintWriter err) throws CannotRead, Refused {
         Study study = kept;
         for (var each : run.files.entrySet()) {
-            ReadTable read = ReadTable.read(each.getValue(), Optional.empty(), Progress.NONE);
+            ReadTable read = ReadTable.read(each.getValue(), Progress.NONE);
             switch (OtherData.of(each.getKey(), read.table())) {
                 case OtherData.Outcome.DoesNotFit(List<String> why) -> throw new Refused("“" + each.getValue().getFileName()
                         + "” does not fit the table “" + each.getKey().name() + "”: " + String.join("; ", why) + ".");

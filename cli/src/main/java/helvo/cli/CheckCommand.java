@@ -1,63 +1,100 @@
 package helvo.cli;
 
 import helvo.core.Phrase;
-import helvo.core.Progress;
 import helvo.core.number.NumberText;
 import helvo.core.table.Column;
 import helvo.core.table.Problem;
 import helvo.core.table.Problems;
+import helvo.core.table.ReadAs;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
-import helvo.files.table.ReadTable;
+import helvo.files.json.ReadingJson;
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 @Command(name = "check", mixinStandardHelpOptions = true,
-        description = "Tell what a file holds: columns, units, kinds, and every cell that needs a look.")
+        description = "Tell what a file holds: how it was read, columns, units, kinds, and every cell that needs a look. The exit code "
+                + "is 1 where something needs a look.")
 final class CheckCommand implements Callable<Integer> {
     /// Kinds of oddity that are listed.
     private static final int LISTED = 500;
+    private static final int NOTES = 20;
 
     @Spec
     private CommandSpec command;
 
-    @Parameters(paramLabel = "FILE", description = "A CSV, TSV, XLSX or ODS file.")
-    private Path file;
+    @Parameters(paramLabel = "FILE", arity = "1..*", description = "CSV, TSV, XLSX or ODS files; - for standard input.")
+    private List<Path> files;
 
-    @Option(names = "--sheet", paramLabel = "NAME", description = "Of a workbook; the first with something in it, if not given.")
-    private Optional<String> sheet = Optional.empty();
+    @Mixin
+    private ReadingOptions reading;
+
+    @Option(names = "--json", description = "Tell it as JSON.")
+    private boolean json;
 
     @Override
-    public Integer call() throws CannotRead {
-        ReadTable read = ReadTable.read(file, sheet, Progress.NONE);
-        Table table = read.table();
-        PrintWriter out = command.commandLine().getOut();
-        out.printf(Locale.ROOT, "%s: %,d %s, %d %s%n", file.getFileName(), table.rows(), table.rows() == 1 ? "row" : "rows",
-                table.columns().size(), table.columns().size() == 1 ? "column" : "columns");
-        out.println("Read by: " + read.how());
-        read.notices().forEach(out::println);
-        for (Column column : table.columns()) {
-            out.printf(Locale.ROOT, "  #%-3d %-28s %-10s %-8s %s%n", column.id(), column.name(),
-                    column.unit().isEmpty() ? "no unit" : column.unit(),
-                    column.kind().plural(), column.role().tag().equals("none") ? "" : column.role().tag());
+    public Integer call() throws CannotRead, Refused {
+        var checked = new ArrayList<ReadingJson.Checked>();
+        boolean looks = false;
+        boolean failed = false;
+        for (Path file : files) {
+            try {
+                ReadingOptions.Input input = reading.read(file);
+                Problems problems = Problems.in(input.table());
+                looks |= problems.count() > 0 || !input.warnings().isEmpty();
+                checked.add(new ReadingJson.Checked(String.valueOf(file.getFileName()), input.table(), input.warnings(), problems));
+            } catch (CannotRead | Refused refused) {
+                if (files.size() == 1) {
+                    throw refused;
+                }
+                command.commandLine().getErr().println(refused.getMessage());
+                failed = true;
+            }
         }
-        Problems problems = Problems.in(table);
+        PrintWriter out = command.commandLine().getOut();
+        if (json) {
+            out.println(ReadingJson.checked(checked));
+        } else {
+            checked.forEach(each -> print(out, each));
+        }
+        out.flush();
+        return looks || failed ? Helvo.DATA_DO_NOT_ALLOW : Helvo.DONE;
+    }
+
+    private static void print(PrintWriter out, ReadingJson.Checked checked) {
+        Table table = checked.table();
+        out.printf(Locale.ROOT, "%s: %,d %s, %d %s%n", checked.file(), table.rows(), table.rows() == 1 ? "row" : "rows",
+                table.columns().size(), table.columns().size() == 1 ? "column" : "columns");
+        table.readAs().ifPresent(how -> out.println("Read by: " + how.layout()));
+        for (Column column : table.columns()) {
+            out.printf(Locale.ROOT, "  #%-3d %-28s %-10s %-9s %s%n", column.id(), column.name(),
+                    column.unit().isEmpty() ? "no unit" : column.unit(), column.holds(),
+                    column.role().tag().equals("none") ? "" : column.role().tag());
+        }
+        table.readAs().ifPresent(how -> how.remarks().stream().map(ReadAs.Remark::sentence).forEach(out::println));
+        checked.warnings().stream().filter(warning -> table.readAs().stream().flatMap(how -> how.remarks().stream())
+                .noneMatch(remark -> remark.sentence().equals(warning))).forEach(out::println);
+        table.readAs().filter(how -> !how.notes().isEmpty()).ifPresent(how -> {
+            out.println("Not of the table:");
+            how.notes().stream().limit(NOTES).forEach(note -> out.println("  " + note));
+        });
+        Problems problems = checked.problems();
         out.println(problems.count() == 0 ? "Nothing needs a look."
                 : Phrase.of("%,d %s a look:", problems.count(), problems.count() == 1 ? "place needs" : "places need"));
         problems.groups().stream().limit(LISTED).forEach(problem -> out.println("  " + sentence(problem, table)));
         if (problems.groups().size() > LISTED) {
             out.printf(Locale.ROOT, "  and %,d more%n", problems.groups().stream().skip(LISTED).mapToInt(Problem::count).sum());
         }
-        out.flush();
-        return Helvo.DONE;
     }
 
     private static String sentence(Problem problem, Table table) {

@@ -27,7 +27,7 @@ final class CurvesCommand implements Callable<Integer> {
     @Mixin
     private FitOptions options;
 
-    @Option(names = "--at", paramLabel = "X", description = "Read the curves at this x; may be repeated.")
+    @Option(names = "--at", paramLabel = "X", split = ",", description = "Read the curves at this x; may be repeated.")
     private List<Double> at = List.of();
 
     @Option(names = "--bounds", description = "The lines that the error bars allow, with each curve's own verdict.")
@@ -45,12 +45,14 @@ final class CurvesCommand implements Callable<Integer> {
         PrintWriter out = command.commandLine().getOut();
         SeriesAnalysis series = figure.series().getFirst();
         if (json) {
-            out.println(FitJson.curves(figure, new FitJson.Asked(at.stream().filter(Double::isFinite).toList(), List.of(), bounds)));
+            out.println(FitJson.curves(figure, new FitJson.Asked(at.stream().filter(Double::isFinite).toList(), List.of(), bounds),
+                    options.warnings()));
         } else {
             series.ranked().forEach(outcome -> print(out, figure.numbers(), series, outcome));
         }
         out.flush();
-        return series.ranked().stream().anyMatch(FitOutcome.Fitted.class::isInstance) ? Helvo.DONE : Helvo.DATA_DO_NOT_ALLOW;
+        return series.ranked().stream().anyMatch(FitOutcome.Fitted.class::isInstance) ? options.exit(Helvo.DONE)
+                : Helvo.DATA_DO_NOT_ALLOW;
     }
 
     private static void print(PrintWriter out, NumberFormat numbers, SeriesAnalysis series, FitOutcome outcome) {

@@ -80,7 +80,7 @@ final class DrawCommand implements Callable<Integer> {
             throw new Refused("“" + out + "” could not be written: " + reason(e) + ". Choose another folder or name.");
         }
         FigureDrawing.notices(figure).forEach(command.commandLine().getErr()::println);
-        return Helvo.DONE;
+        return options.exit(Helvo.DONE);
     }
 
     private static String reason(IOException e) {

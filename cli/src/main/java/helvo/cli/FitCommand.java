@@ -33,10 +33,10 @@ final class FitCommand implements Callable<Integer> {
     @Mixin
     private FitOptions options;
 
-    @Option(names = "--at", paramLabel = "X", description = "Read the curve at this x; may be repeated.")
+    @Option(names = "--at", paramLabel = "X", split = ",", description = "Read the curve at this x; may be repeated.")
     private List<Double> at = List.of();
 
-    @Option(names = "--when", paramLabel = "Y", description = "Read off where the curve reaches this y; may be repeated.")
+    @Option(names = "--when", paramLabel = "Y", split = ",", description = "Read off where the curve reaches this y; may be repeated.")
     private List<Double> when = List.of();
 
     @Option(names = "--bounds", description = "The steepest and the shallowest line through all error bars.")
@@ -56,7 +56,7 @@ final class FitCommand implements Callable<Integer> {
         }
         PrintWriter out = command.commandLine().getOut();
         if (json) {
-            out.println(FitJson.report(figure, new FitJson.Asked(finite(at), finite(when), bounds)));
+            out.println(FitJson.report(figure, new FitJson.Asked(finite(at), finite(when), bounds), options.warnings()));
         } else if (figure.missing().isEmpty()) {
             figure.series().forEach(series -> print(out, figure, series));
             ComparisonReadout.of(figure).ifPresent(compared -> out.print(compared.printed()));
@@ -66,7 +66,7 @@ final class FitCommand implements Callable<Integer> {
             write(figure, residuals.get());
         }
         if (figure.series().stream().anyMatch(series -> series.fit().isPresent())) {
-            return Helvo.DONE;
+            return options.exit(Helvo.DONE);
         }
         command.commandLine().getErr().println(figure.missing().orElseGet(() -> figure.series().stream()
                 .map(series -> ((FitOutcome.NotFitted) series.chosen()).reason().sentence(figure.numbers())).findFirst()

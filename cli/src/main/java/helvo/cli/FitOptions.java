@@ -4,6 +4,7 @@ import helvo.core.Phrase;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Curve;
 import helvo.core.formula.Formula;
 import helvo.core.study.ColumnEdit;
@@ -17,11 +18,9 @@ import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
-import helvo.files.table.ReadTable;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -34,11 +33,11 @@ final class FitOptions {
     @Spec(Spec.Target.MIXEE)
     private CommandSpec command;
 
-    @Parameters(paramLabel = "FILE", description = "A CSV, TSV, XLSX or ODS file.")
+    @Parameters(paramLabel = "FILE", description = "A CSV, TSV, XLSX or ODS file; - for standard input.")
     private Path file;
 
-    @Option(names = "--sheet", paramLabel = "NAME", description = "Of a workbook; the first with something in it, if not given.")
-    private Optional<String> sheet = Optional.empty();
+    @Mixin
+    private ReadingOptions reading;
 
     @Option(names = "--derive", paramLabel = "COLUMN", description = "A derived column first: \"name [unit] = formula\"; may be repeated.")
     private List<String> derived = List.of();
@@ -59,19 +58,47 @@ final class FitOptions {
     @Mixin
     private BarOptions bars;
 
+    private List<String> warnings = List.of();
+
     /// Reads, fits and gives the one figure asked for.
     FigureAnalysis analysed(Edit... further) throws CannotRead, Refused {
-        return Analysis.ofChosenCurves(study(further), Progress.NONE).figures().getFirst();
+        return enough(Analysis.ofChosenCurves(study(further), Progress.NONE).figures().getFirst());
     }
 
     /// With every shape on offer fitted to the same points.
     FigureAnalysis compared() throws CannotRead, Refused {
-        return Analysis.of(study(), Analysis.EMPTY, Progress.NONE).figures().getFirst();
+        return enough(Analysis.of(study(), Analysis.EMPTY, Progress.NONE).figures().getFirst());
+    }
+
+    /// What a careful person wants to know of the reading, once something was analysed.
+    List<String> warnings() {
+        return warnings;
+    }
+
+    /// 1 where the reading needs a look and a person is strict about it.
+    int exit(int code) {
+        return reading.isStrict() && !warnings.isEmpty() ? Helvo.DATA_DO_NOT_ALLOW : code;
+    }
+
+    /// Of rows in which neither x nor y is empty or missing, half at least must have numbers.
+    private static FigureAnalysis enough(FigureAnalysis figure) throws Refused {
+        for (SeriesAnalysis series : figure.series()) {
+            int unread = series.rows().unread();
+            if (unread > series.rows().used()) {
+                throw new Refused(Phrase.of("Only %,d of %,d rows have numbers for x and y; in the others stands text, as in row %,d (%s). "
+                        + "Say what means that there is no value with --missing, or choose rows with --only.", series.rows().used(),
+                        unread + series.rows().used(), series.rows().firstUnread() + 1, series.rows().why(series.rows().firstUnread())));
+            }
+        }
+        return figure;
     }
 
     private Study study(Edit... further) throws CannotRead, Refused {
         Curve chosen = shape.curve();
-        Table table = ReadTable.read(file, sheet, Progress.NONE).table();
+        ReadingOptions.Input input = reading.read(file);
+        reading.warn(input);
+        warnings = input.warnings();
+        Table table = input.table();
         if (table.columns().size() == 1) {
             throw new Refused(Phrase.of("“%s” has one column only (%s): a fit needs an x and a y.", file.getFileName(),
                     table.columns().getFirst().name()));
@@ -83,6 +110,8 @@ final class FitOptions {
         var columns = new ColumnsByName(file, study.tables().getFirst());
         Column xColumn = columns.named(x);
         Column yColumn = columns.named(y);
+        ReadingOptions.refuseText(xColumn, columns.table());
+        ReadingOptions.refuseText(yColumn, columns.table());
         if (xColumn.id() == yColumn.id()) {
             throw new Refused("--x and --y name the same column, " + xColumn.name() + ".");
         }

@@ -26,14 +26,15 @@ import picocli.CommandLine.Spec;
 /// The options that choose rows: those to use, those to set aside, and the column that splits them.
 final class RowOptions {
     private static final Pattern RANGE = Pattern.compile("\\s*(\\S+)\\s*<=\\s*(.+?)\\s*<=\\s*(\\S+)\\s*");
-    private static final Pattern VALUE = Pattern.compile("([^=<>]+)=(.*)");
+    private static final Pattern VALUE = Pattern.compile("([^=<>!]+)(!=|<=|>=|=|<|>)(.*)");
     private static final Pattern ROWS = Pattern.compile("\\s*(\\d{1,9})\\s*(?:-\\s*(\\d{1,9})\\s*)?");
 
     @Spec(Spec.Target.MIXEE)
     private CommandSpec command;
 
     @Option(names = "--only", paramLabel = "CONDITION",
-            description = "Use these rows only: \"COL=VALUE\" or \"LO<=COL<=HI\"; may be repeated.")
+            description = "Use these rows only: \"COL=VALUE\", \"COL!=VALUE\", \"COL<LIMIT\", \"COL>LIMIT\" or \"LO<=COL<=HI\"; may be "
+                    + "repeated.")
     private List<String> only = List.of();
 
     @Option(names = "--set-aside", paramLabel = "ROWS", description = "Rows not to use, as 3,7-9; 1 is the first below the heading.")
@@ -83,14 +84,29 @@ final class RowOptions {
                     && column.typed(range.group(3), columns.table().mark()) instanceof Cell.Number(double high)) {
                 return new RowCondition.Between(column.id(), low, high);
             }
-            throw wrong("--only “" + text + "”: the limits must be " + column.kind().plural() + ".");
+            throw wrong("--only “" + text + "”: the limits must be " + column.holds() + ".");
         }
         Matcher value = VALUE.matcher(text);
         if (value.matches()) {
-            return new RowCondition.Is(columns.named(value.group(1).strip()).id(),
-                    columns.named(value.group(1).strip()).typed(value.group(2), columns.table().mark()));
+            Column column = columns.named(value.group(1).strip());
+            return compared(column, value.group(2), column.typed(value.group(3).strip(), columns.table().mark()), text);
         }
-        throw wrong("--only “" + text + "” is no condition: write \"COL=VALUE\" or \"LO<=COL<=HI\".");
+        throw wrong("--only “" + text + "” is no condition: write \"COL=VALUE\", \"COL!=VALUE\", \"COL<LIMIT\" or \"LO<=COL<=HI\".");
+    }
+
+    private RowCondition compared(Column column, String sign, Cell cell, String text) {
+        if (sign.equals("=") || sign.equals("!=")) {
+            return sign.equals("=") ? new RowCondition.Is(column.id(), cell) : new RowCondition.IsNot(column.id(), cell);
+        }
+        if (!(cell instanceof Cell.Number(double limit))) {
+            throw wrong("--only “" + text + "”: the limit must be one of " + column.holds() + ".");
+        }
+        return switch (sign) {
+            case "<" -> new RowCondition.Beyond(column.id(), limit, false);
+            case ">" -> new RowCondition.Beyond(column.id(), limit, true);
+            case "<=" -> new RowCondition.Between(column.id(), Double.NEGATIVE_INFINITY, limit);
+            default -> new RowCondition.Between(column.id(), limit, Double.POSITIVE_INFINITY);
+        };
     }
 
     private List<Integer> rows(int most) {

@@ -12,6 +12,7 @@ import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.Heading;
+import helvo.core.table.ReadingChoices;
 import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
 import helvo.files.CannotRead;
@@ -57,7 +58,8 @@ class ApplyTest {
     @BeforeEach
     void study() throws IOException, CannotRead {
         write("first.csv", 2);
-        Study study = StudyEdit.AddTable.to(Study.EMPTY, TextTable.read(folder.resolve("first.csv"), Progress.NONE).table())
+        Study study = StudyEdit.AddTable.to(Study.EMPTY, TextTable.read(folder.resolve("first.csv"), ReadingChoices.NONE,
+                Progress.NONE).table())
                 .apply(Study.EMPTY);
         study = new StudyEdit.RenameTable(1, "Stretch").apply(study);
         for (Edit edit : List.of(new FigureEdit.PutNote(1, new Note.ReadingMarker(1, SeriesKey.whole(2), false, 10, true)),
@@ -141,7 +143,8 @@ class ApplyTest {
         assertThat(helvo("simulate-logger", at("log.csv"), "--every", "1ms", "--rows", "2")).isZero();
         assertThat(helvo("simulate-logger", at("whole.csv"), "--every", "1ms", "--rows", "5")).isZero();
         assertThat(Files.readString(folder.resolve("log.csv"))).isEqualTo(Files.readString(folder.resolve("whole.csv")));
-        assertThat(TextTable.read(folder.resolve("log.csv"), Progress.NONE).table().column(2).cells().number(4)).isEqualTo(12.5);
+        assertThat(TextTable.read(folder.resolve("log.csv"), ReadingChoices.NONE,
+                Progress.NONE).table().column(2).cells().number(4)).isEqualTo(12.5);
         assertThat(helvo("simulate-logger", at("log.csv"), "--every", "soon")).isEqualTo(2);
         assertThat(err.toString()).contains("--every “soon” is no time: write it as 0.5s or 200ms.");
     }

@@ -6,7 +6,6 @@ import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Residuals;
 import java.awt.geom.Rectangle2D;
-import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -26,8 +25,8 @@ final class ResidualStrip {
     }
 
     private static AxisScale scale(List<SeriesAnalysis> series) {
-        return AxisScale.symmetric(series.stream().flatMap(each -> each.residuals().stream()).map(Residuals::raw)
-                .flatMapToDouble(Arrays::stream).map(Math::abs).max().orElse(0));
+        return AxisScale.symmetric(series.stream().flatMap(each -> each.residuals().stream())
+                .mapToDouble(Residuals::greatest).max().orElse(0));
     }
 
     /// The room that its labels and its title take at its left.

@@ -59,7 +59,7 @@ class AnyLookTest {
         isDrawnWholeAndWithinTheSheet(1235);
     }
 
-    @Property(tries = 150)
+    @Property(tries = 150, seed = "26")
     void isDrawnWholeAndWithinTheSheet(@ForAll long seed) throws Exception {
         var random = new Random(seed);
         FigureAnalysis figure = figure(random);
@@ -203,7 +203,7 @@ class AnyLookTest {
     }
 
     /// A figure's picture depends on nothing but the figure.
-    @Property(tries = 20)
+    @Property(tries = 20, seed = "26")
     void isTheSameEachTime(@ForAll long seed) throws IOException {
         FigureAnalysis figure = figure(new Random(seed));
         assertThat(svg(figure)).isEqualTo(svg(figure));
@@ -220,7 +220,7 @@ class AnyLookTest {
     }
 
     /// Hiding, and what a look leaves out, takes away only what it names.
-    @Property(tries = 30)
+    @Property(tries = 30, seed = "26")
     void hiddenSeriesHaveNoMarkers(@ForAll long seed) throws IOException {
         FigureAnalysis figure = figure(new Random(seed));
         FigureLook look = figure.figure().look();

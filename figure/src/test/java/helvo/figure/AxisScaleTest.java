@@ -14,7 +14,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class AxisScaleTest {
     /// No point on the frame, no empty half, round steps, and not too many of them.
-    @Property(tries = 2000)
+    @Property(tries = 2000, seed = "26")
     void surroundsAnyDataClosely(@ForAll long seed, @ForAll @IntRange(min = 2, max = 12) int mostSteps) {
         var random = new Random(seed);
         double middle = random.nextGaussian() * Math.pow(10, random.nextInt(60) - 30);
@@ -35,7 +35,7 @@ class AxisScaleTest {
     }
 
     /// Markers that take more room on a low axis do not lie on the frame either.
-    @Property(tries = 500)
+    @Property(tries = 500, seed = "26")
     void leavesRoomForMarkers(@ForAll long seed, @ForAll @IntRange(min = 2, max = 12) int mostSteps) {
         var random = new Random(seed);
         double least = random.nextGaussian();

@@ -1,8 +1,10 @@
 package helvo.core.analysis;
 
+import helvo.core.number.MissingText;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
 import helvo.core.table.Derivation;
+import java.util.Arrays;
 
 /// What became of a series' rows. Rows are counted from 0.
 ///
@@ -16,6 +18,25 @@ import helvo.core.table.Derivation;
 public record RowUse(int given, int[] setAside, int[] unusable, Coordinate x, Coordinate y, BarSource xBars, BarSource yBars) {
     public int used() {
         return given - setAside.length - unusable.length;
+    }
+
+    /// How many of the unusable rows hold text where a number should be, and not a sign that there is no value.
+    public int unread() {
+        return (int) Arrays.stream(unusable).filter(this::isUnread).count();
+    }
+
+    /// The first of these; only where there is one.
+    public int firstUnread() {
+        return Arrays.stream(unusable).filter(this::isUnread).findFirst().orElseThrow();
+    }
+
+    private boolean isUnread(int row) {
+        return isUnread(x, row) || isUnread(y, row);
+    }
+
+    private static boolean isUnread(Coordinate of, int row) {
+        return !of.column().isDerived() && of.column().cells().cell(row) instanceof Cell.Text(String text) && !MissingText.is(text)
+                && !MissingText.isLimit(text) && !MissingText.isCodeText(text);
     }
 
     /// Why one of the unusable rows has no point: "Stretch: “about 7.6” is not a number".

@@ -52,7 +52,7 @@ public final class Summaries {
             }
         }
         var empty = new Table(id, name, source.mark(), Optional.empty(), columns, SetAside.NONE, List.of(),
-                Optional.of(new Summary(source.id(), by)), false);
+                Optional.of(new Summary(source.id(), by)), false, Optional.empty());
         return refreshed(empty, source);
     }
 

@@ -8,23 +8,27 @@ public final class Residuals {
     private final Fit fit;
     private final Points points;
     private final double[] raw;
+    private final double greatest;
 
-    private Residuals(Fit fit, Points points, double[] raw) {
+    private Residuals(Fit fit, Points points, double[] raw, double greatest) {
         this.fit = fit;
         this.points = points;
         this.raw = raw;
+        this.greatest = greatest;
     }
 
     public static Residuals of(Fit fit, Points points, Progress progress) {
         double[] raw = new double[points.size()];
         boolean perfect = fit.quality().perfect();
+        double greatest = 0;
         for (int i = 0; i < raw.length; i++) {
             if ((i & 0xffff) == 0) {
                 progress.reached((double) i / raw.length);
             }
             raw[i] = perfect ? 0 : fit.function().residual(points.x()[i], points.y()[i]);
+            greatest = Math.max(greatest, Math.abs(raw[i]));
         }
-        return new Residuals(fit, points, raw);
+        return new Residuals(fit, points, raw, greatest);
     }
 
     public Fit fit() {
@@ -38,6 +42,11 @@ public final class Residuals {
     /// y − fitted y, in y units. Shared, not to be changed.
     public double[] raw() {
         return raw;
+    }
+
+    /// The size of the largest one.
+    public double greatest() {
+        return greatest;
     }
 
     public double fitted(int i) {

@@ -1,30 +1,62 @@
 package helvo.core.number;
 
 import helvo.core.Phrase;
+import java.text.Normalizer;
 import java.time.DateTimeException;
+import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
+import java.time.format.TextStyle;
+import java.time.temporal.ChronoField;
+import java.time.temporal.IsoFields;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /// Dates and times of day as people write them, kept as seconds since 1970-01-01 00:00 on the clock they were written by.
-/// A time of day without a date is one of that first day. An offset ("+02:00", "Z") is read over: the clock counts.
+/// A time of day without a date is one of that first day. An offset ("+02:00", "Z", "CEST") is told beside it.
 public final class DateText {
-    private static final String TIME = "(?:[T ,]+(\\d{1,2}):(\\d{2})(?::(\\d{2}(?:[.,]\\d{1,9})?))?\\s*(?:Z|[+-]\\d{2}:?\\d{2})?)?";
+    private static final String OFFSET = "(?:\\s*(Z|[A-Z]{3,4}|[+\u2212-]\\d{2}(?::?\\d{2})?)(?:\\[[\\w/+-]{1,30}\\])?)?";
+    private static final String CLOCK = "(\\d{1,2}):(\\d{2})(?::(\\d{2}(?:[.,]\\d{1,9})?))?(?:\\s?([AaPp])\\.?[Mm]\\.?)?";
+    private static final String TIME = "(?:[T ,]+" + CLOCK + OFFSET + ")?";
     private static final Pattern YEAR_FIRST = Pattern.compile("(\\d{4})[-/.](\\d{1,2})(?:[-/.](\\d{1,2})" + TIME + ")?");
     private static final Pattern YEAR_LAST = Pattern.compile("(\\d{1,2})([./-])(\\d{1,2})\\2(\\d{4}|\\d{2})" + TIME);
-    private static final Pattern DAY_AND_NAME = Pattern.compile("(?:(\\d{1,2})\\.?[ -])?(\\p{L}{3,9})\\.?[ -](\\d{4})" + TIME);
-    private static final Pattern NAME_AND_DAY = Pattern.compile("(\\p{L}{3,9})\\.? (\\d{1,2}),? (\\d{4})" + TIME);
-    private static final Pattern TIME_OF_DAY = Pattern.compile("(\\d{1,2}):(\\d{2})(?::(\\d{2}(?:[.,]\\d{1,9})?))?");
-    private static final List<String> MONTHS = List.of("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec");
-    private static final List<String> FULL_MONTHS = List.of("january", "february", "march", "april", "may", "june", "july", "august",
-            "september",
-            "october", "november", "december");
+    private static final Pattern DAY_AND_NAME = Pattern.compile(
+            "(?:(\\d{1,2})(?:\\.|st|nd|rd|th|er|º)?[ -]?(?:de )?)?(\\p{L}{3,10})\\.?[ -]?(?:de )?('?\\d{2}|\\d{4})" + TIME);
+    private static final Pattern NAME_AND_DAY = Pattern.compile("(\\p{L}{3,10})\\.? (\\d{1,2})(?:st|nd|rd|th)?,? (\\d{4})" + TIME);
+    private static final Pattern BASIC = Pattern.compile("(\\d{4})(\\d{2})(\\d{2})T(\\d{2}):?(\\d{2}):?(\\d{2}(?:[.,]\\d{1,9})?)?()"
+            + OFFSET);
+    private static final Pattern TIME_OF_DAY = Pattern.compile(CLOCK);
+    private static final Pattern QUARTER = Pattern.compile("(\\d{4})[ -/]?Q([1-4])|Q([1-4])[ -/]?(\\d{4})|([1-4])\\. ?Quartal (\\d{4})");
+    private static final Pattern WEEK = Pattern.compile("(\\d{4})-?W(\\d{2})(?:-?([1-7]))?");
+    private static final Pattern WEEKDAY = Pattern.compile("(\\p{L}{2,10})[.,]{0,2} +(?=[\\d\\p{L}])");
+    /// In English, German, French, Spanish and Italian, without accents; a month to a line.
+    private static final List<String> MONTHS = List.of("jan january januar janner janvier janv enero ene gennaio gen",
+            "feb february februar feber fevrier fevr fev febrero febbraio febb", "mar march marz maerz mrz mars marzo",
+            "apr april avril avr abril abr aprile", "may mai mayo maggio mag", "jun june juni juin junio giugno giu",
+            "jul july juli juillet juil julio luglio lug", "aug august aout aou agosto ago", "sep sept september septembre septiembre "
+            + "setiembre set settembre sett", "oct october oktober okt octobre octubre ottobre ott",
+            "nov november novembre noviembre", "dec december dezember dez decembre diciembre dic dicembre");
+    private static final Set<String> WEEKDAYS = Set.of(("mon monday mo montag lun lundi lunes lunedi tue tues tuesday di dienstag mardi "
+            + "martes martedi wed wednesday mi mittwoch mer mercredi mie miercoles mercoledi thu thur thurs thursday do donnerstag "
+            + "jeu jeudi "
+            + "jue jueves gio giovedi fri friday fr freitag ven vendredi vie viernes venerdi sat saturday sa samstag sonnabend sam samedi "
+            + "sab sabado sabato sun sunday so sonntag dim dimanche dom domingo domenica").split(" "));
+    private static final Map<String, Integer> MONTH_NUMBERS = monthNumbers();
+    private static final Map<String, Integer> ZONE_HOURS = Map.ofEntries(Map.entry("Z", 0), Map.entry("UTC", 0), Map.entry("GMT", 0),
+            Map.entry("WET", 0), Map.entry("WEST", 1), Map.entry("CET", 1), Map.entry("MEZ", 1), Map.entry("CEST", 2),
+            Map.entry("MESZ", 2), Map.entry("EET", 2), Map.entry("EEST", 3), Map.entry("EST", -5), Map.entry("EDT", -4),
+            Map.entry("CDT", -5), Map.entry("MST", -7), Map.entry("MDT", -6), Map.entry("PST", -8), Map.entry("PDT", -7));
     /// Two digits of a year are those of 1970 to 2069.
     private static final int FIRST_SHORT_YEAR = 70;
+    private static final int LONGEST = 60;
+    private static final int HALF_DAY = 12;
 
     private DateText() {}
 
@@ -49,39 +81,114 @@ public final class DateText {
     ///
     /// @param seconds since 1970-01-01 00:00
     /// @param either  whether day and month could as well change places
-    public record Moment(double seconds, Form form, boolean either) {}
+    /// @param offset  of its clock from UTC in seconds, where it is written
+    public record Moment(double seconds, Form form, boolean either, OptionalInt offset) {
+        /// On a clock that says no offset.
+        public Moment(double seconds, Form form, boolean either) {
+            this(seconds, form, either, OptionalInt.empty());
+        }
 
-    /// Reads "2026-03-05 14:30", "2026-03", "5.3.2026", "5/3/26", "5 Mar 2026", "March 5, 2026", "Mar 2026", "14:30:05".
+        /// The same moment on a clock with another offset; as it is where its own is not known.
+        public Moment at(int otherOffset) {
+            return offset.isEmpty() ? this : new Moment(seconds - offset.getAsInt() + otherOffset, form, either,
+                    OptionalInt.of(otherOffset));
+        }
+    }
+
+    /// Reads "2026-03-05 14:30", "2026-03", "5.3.2026", "5/3/26 2:30 PM", "5 Mar 2026", "5. März 2026", "March 5, 2026", "Mar 2026",
+    /// "2026-Q1", "2026-W10", "14:30:05", each with a weekday before it and an offset behind it.
     ///
-    /// @param order of day and month where the text leaves it open; a number above 12 settles it
+    /// @param order of day and month before a year, but for dates with points, which have the day first
     public static Optional<Moment> read(String text, Order order) {
         String line = text.strip();
-        if (line.length() < 4 || line.length() > 40) {
+        if (line.length() < 4 || line.length() > LONGEST || line.chars().noneMatch(c -> c >= '0' && c <= '9')) {
             return Optional.empty();
         }
         try {
-            Matcher match = YEAR_FIRST.matcher(line);
-            if (match.matches()) {
-                boolean month = match.group(3) == null;
-                return month ? day(number(match, 1), number(match, 2), 1, Form.MONTH)
-                        : moment(number(match, 1), number(match, 2), number(match, 3), match, 4, false);
-            }
-            match = YEAR_LAST.matcher(line);
-            if (match.matches()) {
-                return yearLast(match, order);
-            }
-            match = DAY_AND_NAME.matcher(line);
-            if (match.matches() && month(match.group(2)) > 0) {
-                boolean month = match.group(1) == null;
-                return month ? match.group(4) == null ? day(number(match, 3), month(match.group(2)), 1, Form.MONTH) : Optional.empty()
-                        : moment(number(match, 3), month(match.group(2)), number(match, 1), match, 4, false);
-            }
-            match = NAME_AND_DAY.matcher(line);
-            if (match.matches() && month(match.group(1)) > 0) {
-                return moment(number(match, 3), month(match.group(1)), number(match, 2), match, 4, false);
-            }
-            match = TIME_OF_DAY.matcher(line);
-            return match.matches() ? timeOfDay(match) : Optional.empty();
+            return dated(withoutWeekday(line), order);
+        } catch (DateTimeException impossible) {
+            return Optional.empty();
+        }
+    }
+
+    private static String withoutWeekday(String line) {
+        Matcher weekday = WEEKDAY.matcher(line);
+        return weekday.lookingAt() && WEEKDAYS.contains(bare(weekday.group(1))) && month(weekday.group(1)) == 0
+                ? line.substring(weekday.end()) : line;
+    }
+
+    private static Optional<Moment> dated(String line, Order order) {
+        Matcher match = YEAR_FIRST.matcher(line);
+        if (match.matches()) {
+            boolean month = match.group(3) == null;
+            return month ? day(number(match, 1), number(match, 2), 1, Form.MONTH)
+                    : moment(number(match, 1), number(match, 2), number(match, 3), match, 4, false);
+        }
+        match = YEAR_LAST.matcher(line);
+        if (match.matches()) {
+            return yearLast(match, order);
+        }
+        match = DAY_AND_NAME.matcher(line);
+        if (match.matches() && month(match.group(2)) > 0) {
+            return dayAndName(match);
+        }
+        match = NAME_AND_DAY.matcher(line);
+        if (match.matches() && month(match.group(1)) > 0) {
+            return moment(number(match, 3), month(match.group(1)), number(match, 2), match, 4, false);
+        }
+        match = BASIC.matcher(line);
+        if (match.matches()) {
+            return moment(number(match, 1), number(match, 2), number(match, 3), match, 4, false);
+        }
+        return part(line);
+    }
+
+    /// A quarter, a week or a time of day.
+    private static Optional<Moment> part(String line) {
+        Matcher match = QUARTER.matcher(line);
+        if (match.matches()) {
+            int first = match.group(1) != null ? 1 : match.group(3) != null ? 3 : 5;
+            int year = number(match, first == 1 ? 1 : first + 1);
+            return day(year, 3 * number(match, first == 1 ? 2 : first) - 2, 1, Form.MONTH);
+        }
+        match = WEEK.matcher(line);
+        if (match.matches()) {
+            int week = number(match, 2);
+            var monday = LocalDate.of(number(match, 1), 1, 4).with(IsoFields.WEEK_OF_WEEK_BASED_YEAR, week)
+                    .with(ChronoField.DAY_OF_WEEK, match.group(3) == null ? 1 : number(match, 3));
+            return Optional.of(new Moment(seconds(monday.atStartOfDay()), Form.DAY, false));
+        }
+        match = TIME_OF_DAY.matcher(line);
+        return match.matches() ? timeOfDay(match) : Optional.empty();
+    }
+
+    private static Optional<Moment> dayAndName(Matcher match) {
+        String written = match.group(3).replace("'", "");
+        boolean month = match.group(1) == null;
+        if (month) {
+            return match.group(4) == null && written.length() == 4 ? day(number(match, 3), month(match.group(2)), 1, Form.MONTH)
+                    : Optional.empty();
+        }
+        return moment(year(written), month(match.group(2)), number(match, 1), match, 4, false);
+    }
+
+    private static int year(String written) {
+        int year = Integer.parseInt(written);
+        return written.length() == 4 ? year : year + (year >= FIRST_SHORT_YEAR ? 1900 : 2000);
+    }
+
+    /// A number such as 20260305 or 20260305143000.
+    public static Optional<Moment> compact(double number) {
+        boolean time = number >= 1e13 && number < 1e14;
+        if (number != Math.rint(number) || !time && !(number >= 19_000_101 && number <= 21_001_231)) {
+            return Optional.empty();
+        }
+        long day = (long) (time ? number / 1e6 : number);
+        long clock = time ? (long) (number % 1e6) : 0;
+        try {
+            var moment = LocalDateTime.of((int) (day / 10_000), (int) (day / 100 % 100), (int) (day % 100), (int) (clock / 10_000),
+                    (int) (clock / 100 % 100), (int) (clock % 100));
+            return Optional.of(new Moment(seconds(moment), time ? Form.SECOND : Form.DAY, false));
         } catch (DateTimeException impossible) {
             return Optional.empty();
         }
@@ -105,6 +212,22 @@ public final class DateText {
             case TIME -> Phrase.of("%02d:%02d", moment.getHour(), moment.getMinute());
             case TIME_WITH_SECONDS -> time(moment);
         };
+    }
+
+    /// "5 March 2024", without its time of day.
+    public static String inWords(Moment read) {
+        LocalDateTime moment = moment(read.seconds());
+        return moment.getDayOfMonth() + " " + moment.getMonth().getDisplayName(TextStyle.FULL, Locale.ENGLISH) + " " + moment.getYear();
+    }
+
+    /// Whether a text is a date or a time of day in any order.
+    public static boolean isDate(String text) {
+        return read(text, Order.DAY_FIRST).isPresent() || read(text, Order.MONTH_FIRST).isPresent();
+    }
+
+    /// Whether a text is a time of day without a date.
+    public static boolean isClock(String text) {
+        return read(text, Order.DAY_FIRST).filter(moment -> moment.form().compareTo(Form.TIME) >= 0).isPresent();
     }
 
     /// The same date with the numbers of day and month changed over, where both are 12 or less.
@@ -140,42 +263,85 @@ public final class DateText {
     private static Optional<Moment> yearLast(Matcher match, Order order) {
         int first = number(match, 1);
         int second = number(match, 3);
-        int written = number(match, 4);
-        int year = match.group(4).length() == 4 ? written : written + (written >= FIRST_SHORT_YEAR ? 1900 : 2000);
+        int year = year(match.group(4));
         boolean points = match.group(2).equals(".");
-        boolean either = !points && first <= 12 && second <= 12;
-        boolean dayFirst = points || first > 12 || second <= 12 && order == Order.DAY_FIRST;
+        boolean either = !points && first <= 12 && second <= 12 && first != second;
+        boolean dayFirst = points || order == Order.DAY_FIRST;
         return dayFirst ? moment(year, second, first, match, 5, either) : moment(year, first, second, match, 5, either);
     }
 
     private static Optional<Moment> timeOfDay(Matcher match) {
-        if (number(match, 1) > 23 || number(match, 2) > 59) {
+        int hour = hour(match, 1);
+        if (hour > 23 || number(match, 2) > 59) {
             return Optional.empty();
         }
         double seconds = match.group(3) == null ? 0 : Double.parseDouble(match.group(3).replace(',', '.'));
-        return Optional.of(new Moment(number(match, 1) * 3600 + number(match, 2) * 60 + seconds,
+        return Optional.of(new Moment(hour * 3600 + number(match, 2) * 60 + seconds,
                 match.group(3) == null ? Form.TIME : Form.TIME_WITH_SECONDS, false));
+    }
+
+    /// On a clock of twelve hours by what stands behind it.
+    private static int hour(Matcher match, int group) {
+        int hour = number(match, group);
+        String half = match.group(group + 3);
+        if (half == null || half.isEmpty()) {
+            return hour;
+        }
+        if (hour < 1 || hour > HALF_DAY) {
+            throw new DateTimeException("no hour of twelve");
+        }
+        return hour % HALF_DAY + (half.equalsIgnoreCase("p") ? HALF_DAY : 0);
     }
 
     private static Optional<Moment> day(int year, int month, int day, Form form) {
         return Optional.of(new Moment(seconds(LocalDateTime.of(year, month, day, 0, 0)), form, false));
     }
 
-    /// @param time the group of the hour; minutes and seconds follow
+    /// @param time the group of the hour; minutes, seconds, the half of the day and the offset follow
     private static Optional<Moment> moment(int year, int month, int day, Matcher match, int time, boolean either) {
         if (match.group(time) == null) {
             return Optional.of(new Moment(seconds(LocalDateTime.of(year, month, day, 0, 0)), Form.DAY, either));
         }
-        LocalDateTime minute = LocalDateTime.of(year, month, day, number(match, time), number(match, time + 1));
+        int hour = hour(match, time);
+        boolean midnight = hour == 24 && number(match, time + 1) == 0;
+        LocalDateTime minute = LocalDateTime.of(year, month, day, midnight ? 0 : hour, number(match, time + 1)).plusDays(midnight ? 1 : 0);
         String seconds = match.group(time + 2);
-        return Optional.of(new Moment(seconds(minute) + (seconds == null ? 0 : Double.parseDouble(seconds.replace(',', '.'))),
-                seconds == null ? Form.MINUTE : Form.SECOND, either));
+        return offset(match.group(time + 4)).map(offset -> new Moment(
+                seconds(minute) + (seconds == null ? 0 : Double.parseDouble(seconds.replace(',', '.'))),
+                seconds == null ? Form.MINUTE : Form.SECOND, either, offset));
     }
 
+    /// @return empty for letters that name no zone
+    private static Optional<OptionalInt> offset(String written) {
+        if (written == null) {
+            return Optional.of(OptionalInt.empty());
+        }
+        if (Character.isLetter(written.charAt(0))) {
+            return Optional.ofNullable(ZONE_HOURS.get(written)).map(hours -> OptionalInt.of(3600 * hours));
+        }
+        String digits = written.substring(1).replace(":", "");
+        int seconds = 3600 * Integer.parseInt(digits.substring(0, 2)) + (digits.length() > 2
+                ? 60 * Integer.parseInt(digits.substring(2)) : 0);
+        return Optional.of(OptionalInt.of(written.charAt(0) == '+' ? seconds : -seconds));
+    }
+
+    /// 0 for what names none.
     private static int month(String name) {
-        String low = name.toLowerCase(Locale.ROOT);
-        int full = FULL_MONTHS.indexOf(low);
-        return 1 + (full >= 0 ? full : low.equals("sept") ? 8 : MONTHS.indexOf(low));
+        return MONTH_NUMBERS.getOrDefault(bare(name), 0);
+    }
+
+    private static String bare(String name) {
+        return Normalizer.normalize(name.toLowerCase(Locale.ROOT), Normalizer.Form.NFD).replaceAll("\\p{M}", "");
+    }
+
+    private static Map<String, Integer> monthNumbers() {
+        var numbers = new HashMap<String, Integer>();
+        for (int month = 0; month < MONTHS.size(); month++) {
+            for (String name : MONTHS.get(month).split(" ")) {
+                numbers.put(name, month + 1);
+            }
+        }
+        return Map.copyOf(numbers);
     }
 
     private static int number(Matcher match, int group) {

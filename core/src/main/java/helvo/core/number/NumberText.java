@@ -9,7 +9,8 @@ import java.util.regex.Pattern;
 /// Numbers as people type them: an optional sign (also the true minus sign), digits with one decimal
 /// mark, an optional power of ten. No grouping signs, no units, no words: what has those is text.
 public final class NumberText {
-    private static final Pattern INSIDE = Pattern.compile("[+\\-\u2212]?(\\d+([.,]\\d+)?|[.,]\\d+)([eE][+\\-]?\\d+)?");
+    private static final Pattern INSIDE = Pattern.compile(
+            "(?<![\\p{L}\\p{N}_#.,])(?<![\\p{L}\\p{N}_#][-+\u2212.,])[+\\-\u2212]?(\\d+([.,]\\d+)?|[.,]\\d+)([eE][+\\-]?\\d+)?");
 
     /// Every decimal of so many digits is a double of its own.
     private static final int DIGITS_OF_DOUBLES = 15;
@@ -31,12 +32,13 @@ public final class NumberText {
     }
 
     /// The one number that stands among words, as in "about 7.6" or "over 400"; a comma or a point
-    /// between digits both count as the decimal mark.
+    /// between digits both count as the decimal mark. A number that is part of a word or a code ("A-5"), or stands beside a word for an
+    /// error, is none.
     ///
     /// @return empty when there is none, or more than one
     public static OptionalDouble numberInside(String text) {
         Matcher found = INSIDE.matcher(text);
-        if (!found.find()) {
+        if (MissingText.tellsOfError(text) || !found.find()) {
             return OptionalDouble.empty();
         }
         String first = found.group();

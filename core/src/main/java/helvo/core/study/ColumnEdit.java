@@ -16,8 +16,11 @@ import helvo.core.table.Derivation;
 import helvo.core.table.Format;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
+import helvo.core.table.ReadingWay;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
+import helvo.core.table.TableReader;
+import helvo.core.table.TimeUnit;
 import helvo.core.table.UniformBars;
 import java.util.ArrayList;
 import java.util.List;
@@ -103,10 +106,26 @@ public sealed interface ColumnEdit extends TableChange {
         }
     }
 
+    /// Reads a column of text in a way that only a person can tell; see [TableReader#read(Table, int, ReadingWay)].
+    record ReadIn(int table, int column, ReadingWay way) implements ColumnEdit {
+        @Override
+        public Table change(Table before) {
+            boolean isOpen = before.column(column).kind() == Kind.TEXT && !before.column(column).isDerived();
+            return isOpen ? TableReader.read(before, column, way) : before;
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Read " + before.column(column).name() + " as " + way.words();
+        }
+    }
+
+    /// How a column's numbers are shown. Durations are counted in the unit of their format.
     record SetFormat(int table, int column, Format format) implements ColumnEdit {
         @Override
         public Table change(Table before) {
-            return before.withColumn(column, old -> (old.kind() == Kind.DATE) == (format instanceof Format.Dates) ? old.with(format) : old);
+            return before.withColumn(column, old -> (old.kind() == Kind.DATE) != (format instanceof Format.Dates) ? old
+                    : format instanceof Format.Durations(TimeUnit per) ? old.countedIn(per) : old.with(format));
         }
 
         @Override
@@ -117,6 +136,7 @@ public sealed interface ColumnEdit extends TableChange {
                 case Format.Rounded(int decimals) -> "Show " + name + " with " + decimals + " decimals";
                 case Format.Significant(int digits) -> "Show " + name + " with " + digits + " digits";
                 case Format.Dates(_, _, var per) -> "Count " + name + " by the " + per.word();
+                case Format.Durations(var per) -> "Count " + name + " in " + per.word() + "s";
             };
         }
     }

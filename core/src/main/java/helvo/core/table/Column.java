@@ -2,6 +2,7 @@ package helvo.core.table;
 
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
+import helvo.core.number.DurationText;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -19,18 +20,20 @@ import java.util.stream.IntStream;
 /// @param derivation what its cells follow; empty for cells that are typed or read
 /// @param uniformBars    bars that no column gives, where its role is x or y
 /// @param groups     the order that its different texts keep as groups, wherever their rows go; empty for that of their first rows
+/// @param way        in which a person wants its cells to be read; empty where nobody said
 @RecordBuilder
 public record Column(int id, Heading heading, Kind kind, Role role, Format format, BarMeaning barMeaning, Optional<Derivation> derivation,
         Optional<UniformBars> uniformBars, Cells cells,
-        List<String> groups)
+        List<String> groups, Optional<ReadingWay> way)
         implements ColumnBuilder.With {
     public Column {
         groups = groups == null ? List.of() : List.copyOf(groups);
+        way = way == null ? Optional.empty() : way;
     }
 
     public Column(int id, Heading heading, Kind kind, Role role, Format format, BarMeaning barMeaning, Optional<Derivation> derivation,
             Cells cells) {
-        this(id, heading, kind, role, format, barMeaning, derivation, Optional.empty(), cells, List.of());
+        this(id, heading, kind, role, format, barMeaning, derivation, Optional.empty(), cells, List.of(), Optional.empty());
     }
 
     /// A column of typed or read cells.
@@ -127,7 +130,24 @@ public record Column(int id, Heading heading, Kind kind, Role role, Format forma
             return DateText.read(text, order()).map(moment -> (Cell) new Cell.Number(moment.seconds()))
                     .orElseGet(() -> text.isBlank() ? Cell.EMPTY : new Cell.Text(text.strip()));
         }
+        if (format instanceof Format.Durations(TimeUnit per) && text.indexOf(':') >= 0) {
+            return DurationText.read(text, DurationText.TwoParts.HOURS_MINUTES)
+                    .map(read -> (Cell) new Cell.Number(read.seconds() / per.seconds())).orElseGet(() -> new Cell.Text(text.strip()));
+        }
         return Cell.of(text, mark);
+    }
+
+    /// Durations counted in another unit, which its heading says; a column of other numbers stays as it is.
+    public Column countedIn(TimeUnit unit) {
+        return format instanceof Format.Durations(TimeUnit per) && !isDerived()
+                ? with(cells.times(per.seconds() / unit.seconds())).with(new Heading(name(),
+                        unit.symbol())).with(new Format.Durations(unit))
+                : this;
+    }
+
+    /// What its cells are, as the window and the command line call them.
+    public String holds() {
+        return format instanceof Format.Durations ? "durations" : kind.plural();
     }
 
     /// A column of dates in a form that shows all of what was typed.

@@ -4,53 +4,74 @@ import helvo.core.number.DateText.Form;
 import helvo.core.number.DateText.Moment;
 import helvo.core.number.DateText.Order;
 import helvo.core.number.DateText;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.function.UnaryOperator;
 
 /// Turns columns of text and numbers into columns of dates, and back.
 public final class DateColumn {
-    /// So many texts tell whether a column is one of dates.
-    private static final int ENOUGH = 100;
-
     private DateColumn() {}
 
-    /// Whether most of the column's first texts are dates.
-    public static boolean looksLike(Cells cells) {
-        int texts = 0;
-        int dates = 0;
-        for (int row = 0; row < cells.size() && texts < ENOUGH; row++) {
+    /// The order of day and month that the column's dates settle; day first where none depends on it.
+    ///
+    /// @return empty where all could as well be read in the other order, or as many say the one as the other
+    public static Optional<Order> order(Cells cells) {
+        int dayFirst = 0;
+        int monthFirst = 0;
+        int either = 0;
+        for (int row = 0; row < cells.size(); row++) {
             if (cells.cell(row) instanceof Cell.Text(String text)) {
-                texts++;
-                dates += DateText.read(text, Order.DAY_FIRST).isPresent() ? 1 : 0;
+                Optional<Moment> day = DateText.read(text, Order.DAY_FIRST);
+                boolean open = day.isPresent() && day.get().either();
+                Optional<Moment> month = day.isPresent() && !open ? day : DateText.read(text, Order.MONTH_FIRST);
+                either += open ? 1 : 0;
+                dayFirst += day.isPresent() && !open && DateText.read(text, Order.MONTH_FIRST).isEmpty() ? 1 : 0;
+                monthFirst += day.isEmpty() && month.isPresent() ? 1 : 0;
             }
         }
-        return dates > 0 && dates * 5 >= texts * 4;
+        return dayFirst == monthFirst ? either == 0 && dayFirst == 0 ? Optional.of(Order.DAY_FIRST) : Optional.empty()
+                : Optional.of(dayFirst > monthFirst ? Order.DAY_FIRST : Order.MONTH_FIRST);
     }
 
-    /// The order that the column's texts settle: month first where one cannot be read the other way round.
-    public static Order order(Cells cells) {
+    /// Whether any date in it would be another, or none, in the other order.
+    static boolean dependsOnOrder(Cells cells) {
         for (int row = 0; row < cells.size(); row++) {
             if (cells.cell(row) instanceof Cell.Text(String text)
-                    && text.matches("(0?[1-9]|1[0-2])[/-](1[3-9]|2\\d|3[01])[/-]\\d{2,4}.*")) {
-                return Order.MONTH_FIRST;
+                    && !DateText.read(text, Order.DAY_FIRST).equals(DateText.read(text, Order.MONTH_FIRST))) {
+                return true;
             }
         }
-        return Order.DAY_FIRST;
+        return false;
     }
 
-    /// Whether every date in it could as well be read with day and month changed over.
-    public static boolean isAmbiguous(Cells cells) {
-        boolean any = false;
+    /// "+01:00" where the first date with an offset from UTC has that.
+    static Optional<String> offset(Cells cells) {
+        return base(cells).stream().mapToObj(base -> ZoneOffset.ofTotalSeconds(base).getId().replace("Z", "")).findFirst();
+    }
+
+    private static OptionalInt base(Cells cells) {
         for (int row = 0; row < cells.size(); row++) {
             if (cells.cell(row) instanceof Cell.Text(String text)) {
-                Optional<Moment> moment = DateText.read(text, Order.DAY_FIRST);
-                if (moment.isPresent() && !moment.get().either()) {
-                    return false;
+                var read = DateText.read(text, Order.DAY_FIRST).or(() -> DateText.read(text, Order.MONTH_FIRST));
+                if (read.isPresent()) {
+                    return read.get().offset();
                 }
-                any |= moment.isPresent();
             }
         }
-        return any;
+        return OptionalInt.empty();
+    }
+
+    /// Numbers such as 20260305 as dates.
+    static Column compact(Column column) {
+        Form[] form = {Form.DAY};
+        Column read = each(column, cell -> cell instanceof Cell.Number(double number) ? DateText.compact(number).map(moment -> {
+            form[0] = moment.form();
+            return (Cell) new Cell.Number(moment.seconds());
+        }).orElse(cell) : cell);
+        return finished(read, form[0], Order.DAY_FIRST);
     }
 
     /// Texts that are dates become dates, whole numbers that are years too; what is neither stays as text and needs a look.
@@ -62,8 +83,17 @@ public final class DateColumn {
                     cell -> cell instanceof Cell.Number(double seconds) ? new Cell.Number(DateText.swapped(seconds)) : cell)
                     .with(new Format.Dates(format.form(), order, format.per()));
         }
+        return dated(column, order, Optional.empty());
+    }
+
+    /// Dates with offsets are put on the clock of the first of them, so that a change to summer time leaves no gap. Times of day that
+    /// pass midnight go on.
+    ///
+    /// @param zone of clocks that name no offset
+    static Column dated(Column column, Order order, Optional<ZoneId> zone) {
+        OptionalInt base = base(column.cells());
+        var clock = new Clock(base, zone);
         Form[] form = {null};
-        double[] span = {Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY};
         Column dated = each(column, cell -> {
             Optional<Moment> moment = switch (cell) {
                 case Cell.Text(String text) -> DateText.read(text, order);
@@ -74,12 +104,77 @@ public final class DateColumn {
                 return cell instanceof Cell.Empty ? cell : new Cell.Text(cell.exactText());
             }
             form[0] = form[0] == null ? moment.get().form() : form[0].with(moment.get().form());
-            span[0] = Math.min(span[0], moment.get().seconds());
-            span[1] = Math.max(span[1], moment.get().seconds());
-            return new Cell.Number(moment.get().seconds());
+            return clock.cell(moment.get(), cell);
         });
-        double length = Math.max(0, span[1] - span[0]);
-        return dated.with(Kind.DATE).with(new Format.Dates(form[0] == null ? Form.DAY : form[0], order, TimeUnit.fitting(length)));
+        return finished(dated, form[0] == null ? Form.DAY : form[0], order);
+    }
+
+    /// Days and the times of day beside them as one column.
+    static Column joined(Column days, Column times, Optional<ZoneId> zone) {
+        var clock = new Clock(OptionalInt.empty(), zone);
+        Form form = ((Format.Dates) times.format()).form() == Form.TIME ? Form.MINUTE : Form.SECOND;
+        var joined = new Cells.Builder();
+        for (int row = 0; row < days.cells().size(); row++) {
+            double day = days.cells().number(row);
+            double time = times.cells().number(row);
+            Cell apart = days.cells().cell(row) instanceof Cell.Number ? times.cells().cell(row) : days.cells().cell(row);
+            joined.add(Double.isNaN(day) || Double.isNaN(time) ? apart
+                    : clock.cell(new Moment(day + time % Clock.DAY, form, false), Cell.EMPTY));
+        }
+        return finished(days.with(joined.build()).with(new Heading(days.name() + " " + times.name(), "")), form,
+                ((Format.Dates) days.format()).order());
+    }
+
+    private static Column finished(Column dated, Form form, Order order) {
+        double low = Double.POSITIVE_INFINITY;
+        double high = Double.NEGATIVE_INFINITY;
+        for (int row = 0; row < dated.cells().size(); row++) {
+            double seconds = dated.cells().number(row);
+            low = seconds < low ? seconds : low;
+            high = seconds > high ? seconds : high;
+        }
+        return dated.with(Kind.DATE).with(new Format.Dates(form, order, TimeUnit.fitting(Math.max(0, high - low))));
+    }
+
+    /// Puts moments on one clock, in their order.
+    private static final class Clock {
+        private static final double DAY = 86_400;
+        private final OptionalInt base;
+        private final Optional<ZoneId> zone;
+        private Instant before = Instant.MIN;
+        private ZoneOffset standard;
+        private double last = Double.NEGATIVE_INFINITY;
+        private double days;
+
+        Clock(OptionalInt base, Optional<ZoneId> zone) {
+            this.base = base;
+            this.zone = zone;
+        }
+
+        Cell cell(Moment moment, Cell written) {
+            boolean ofDay = moment.form().compareTo(Form.TIME) >= 0;
+            if (ofDay) {
+                days += moment.seconds() + DAY / 2 < last ? DAY : 0;
+                last = moment.seconds();
+                return new Cell.Number(moment.seconds() + days);
+            }
+            if (base.isPresent()) {
+                return moment.offset().isPresent() ? new Cell.Number(moment.at(base.getAsInt()).seconds())
+                        : new Cell.Text(written.exactText());
+            }
+            boolean hasTime = moment.form() == Form.MINUTE || moment.form() == Form.SECOND;
+            return new Cell.Number(zone.isPresent() && hasTime ? in(zone.get(), moment.seconds()) : moment.seconds());
+        }
+
+        /// On the clock of the zone's standard time; of an hour that comes twice, the later one where time would go back.
+        private double in(ZoneId place, double seconds) {
+            var local = DateText.moment(seconds);
+            var first = local.atZone(place);
+            var read = first.toInstant().isBefore(before) ? first.withLaterOffsetAtOverlap() : first;
+            before = read.toInstant();
+            standard = standard == null ? place.getRules().getStandardOffset(before) : standard;
+            return seconds - read.getOffset().getTotalSeconds() + standard.getTotalSeconds();
+        }
     }
 
     /// Dates as the text that they are shown as; years alone as numbers.

@@ -4,6 +4,7 @@ import static helvo.core.Require.require;
 
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
+import helvo.core.number.DurationText;
 import helvo.core.number.NumberFormat;
 import helvo.core.number.NumberText;
 import java.math.BigDecimal;
@@ -63,6 +64,14 @@ public sealed interface Format {
         @Override
         public String shown(double number, DecimalMark mark) {
             return DateText.shown(number, form);
+        }
+    }
+
+    /// Durations, as hours, minutes and seconds; the column's numbers count them in a unit.
+    record Durations(TimeUnit per) implements Format {
+        @Override
+        public String shown(double number, DecimalMark mark) {
+            return DurationText.shown(Math.rint(number * per.seconds() * 1e6) / 1e6).replace('.', mark.sign());
         }
     }
 }

@@ -15,7 +15,7 @@ import java.util.stream.Collectors;
 /// @param rows   ascending, 0 is the first; not to be changed
 public record Problem(Sort sort, int column, String text, int[] rows) {
     /// Why a cell needs a look, the gravest first.
-    public enum Sort { NOT_A_NUMBER, NOT_A_DATE, NO_RESULT, BLANK, FAR, REPEATED }
+    public enum Sort { NOT_A_NUMBER, NOT_A_DATE, LIMIT, NO_RESULT, BLANK, FAR, REPEATED }
 
     private static final int NAMED = 5;
 
@@ -29,12 +29,12 @@ public record Problem(Sort sort, int column, String text, int[] rows) {
 
     /// The one number in the text, which may be what was meant; none in a date.
     public OptionalDouble numberInside() {
-        return sort == Sort.NOT_A_NUMBER && !isDate() ? NumberText.numberInside(text) : OptionalDouble.empty();
+        return sort == Sort.LIMIT || sort == Sort.NOT_A_NUMBER && !isDate() ? NumberText.numberInside(text) : OptionalDouble.empty();
     }
 
     /// Text among numbers that is a date.
     public boolean isDate() {
-        return sort == Sort.NOT_A_NUMBER && DateText.read(text, DateText.Order.DAY_FIRST).isPresent();
+        return sort == Sort.NOT_A_NUMBER && DateText.isDate(text);
     }
 
     /// The same for one of its rows alone.
@@ -54,6 +54,8 @@ public record Problem(Sort sort, int column, String text, int[] rows) {
         return switch (sort) {
             case NOT_A_NUMBER -> "“" + text + "” is " + (isDate() ? "a date among numbers" : "not a number");
             case NOT_A_DATE -> "“" + text + "” is not a date";
+            case LIMIT -> count() == 1 ? "“" + text + "” is a limit, not a value" : "limits, not values" + (text.isEmpty() ? ""
+                    : ", all “" + text + "”");
             case NO_RESULT -> text;
             case BLANK -> count() == 1 ? "empty" : "empty cells";
             case FAR -> Phrase.of(count() == 1 ? "%s lies" : "from %s on, %d values lie", shown(table), count())

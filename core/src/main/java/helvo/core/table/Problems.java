@@ -1,5 +1,6 @@
 package helvo.core.table;
 
+import helvo.core.number.MissingText;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -12,8 +13,10 @@ import java.util.Set;
 import java.util.function.IntPredicate;
 
 /// All that needs a look in a table, alike cells together, the gravest first.
-public record Problems(List<Problem> groups) {
-    public static final Problems NONE = new Problems(List.of());
+///
+/// @param questions about columns that only a person can answer
+public record Problems(List<Problem> groups, List<ColumnQuestion> questions) {
+    public static final Problems NONE = new Problems(List.of(), List.of());
     /// Fewer values than these have no rest to be far from.
     private static final int FEWEST_TO_JUDGE = 8;
     /// Beyond the quartiles by so many interquartile ranges a value is "far out" (Tukey 1977, Exploratory Data Analysis, §2D).
@@ -27,11 +30,12 @@ public record Problems(List<Problem> groups) {
 
     public Problems {
         groups = List.copyOf(groups);
+        questions = List.copyOf(questions);
     }
 
-    /// How many cells or rows need a look.
+    /// How many cells, rows or columns need a look.
     public int count() {
-        return groups.stream().mapToInt(Problem::count).sum();
+        return questions.size() + groups.stream().mapToInt(Problem::count).sum();
     }
 
     /// Rows set aside, and places decided about, are left out.
@@ -59,7 +63,7 @@ public record Problems(List<Problem> groups) {
                 repeats();
             }
             groups.sort(Comparator.comparing(Problem::sort).thenComparing(Problem::row));
-            return new Problems(groups);
+            return new Problems(groups, ColumnQuestion.in(table));
         }
 
         private static long place(int row, int column) {
@@ -80,15 +84,30 @@ public record Problems(List<Problem> groups) {
             }
             Cells cells = column.cells();
             Map<String, RowList> alike = new LinkedHashMap<>();
+            var limits = new RowList();
+            var limitTexts = new HashSet<String>();
             for (int row = 0; row < cells.size(); row++) {
                 if (cells.blockIsNumbersOnly(row)) {
                     row = cells.blockEnd(row) - 1;
-                } else if (cells.cell(row) instanceof Cell.Text(String text) && isOpen(row, column.id())) {
-                    alike.computeIfAbsent(text, _ -> new RowList()).add(row);
+                } else if (cells.cell(row) instanceof Cell.Text(String text) && !isKnown(text) && isOpen(row, column.id())) {
+                    boolean limit = column.kind() == Kind.NUMBER && MissingText.isLimit(text);
+                    if (limit) {
+                        limitTexts.add(text);
+                    }
+                    (limit ? limits : alike.computeIfAbsent(text, _ -> new RowList())).add(row);
                 }
+            }
+            if (limits.size() > 0) {
+                groups.add(new Problem(Problem.Sort.LIMIT, column.id(), limitTexts.size() == 1 ? limitTexts.iterator().next() : "",
+                        limits.toArray()));
             }
             var sort = column.kind() == Kind.DATE ? Problem.Sort.NOT_A_DATE : Problem.Sort.NOT_A_NUMBER;
             alike.forEach((text, rows) -> groups.add(new Problem(sort, column.id(), text, rows.toArray())));
+        }
+
+        /// Signs for no value, and codes of loggers that reading took for such.
+        private static boolean isKnown(String text) {
+            return MissingText.is(text) || MissingText.isCodeText(text);
         }
 
         /// Derived columns keep, as text, why a row gives no number.

@@ -35,7 +35,7 @@ public final class RoleGuess {
         for (Column column : columns) {
             Role role = Role.NONE;
             if (column.kind() == Kind.TEXT) {
-                role = !split && splits(column) ? Role.BY : Role.NONE;
+                role = !split && splits(column) && ColumnQuestion.of(column).isEmpty() ? Role.BY : Role.NONE;
                 split |= role == Role.BY;
             } else if (column.kind() == Kind.DATE) {
                 role = x == null ? Role.X : Role.NONE;

@@ -31,6 +31,34 @@ public sealed interface RowCondition {
         }
     }
 
+    /// The cell says something, and something else than this.
+    record IsNot(int column, Cell value) implements RowCondition {
+        @Override
+        public IntPredicate in(Table table) {
+            Cells cells = table.column(column).cells();
+            return row -> !(cells.cell(row) instanceof Cell.Empty) && !cells.cell(row).equals(value);
+        }
+
+        @Override
+        public String sentence(Table table) {
+            return table.column(column).name() + " is not " + text(table, column, value);
+        }
+    }
+
+    /// The cell is a number above a limit, or below it, and not the limit itself.
+    record Beyond(int column, double limit, boolean above) implements RowCondition {
+        @Override
+        public IntPredicate in(Table table) {
+            Cells cells = table.column(column).cells();
+            return row -> above ? cells.number(row) > limit : cells.number(row) < limit;
+        }
+
+        @Override
+        public String sentence(Table table) {
+            return table.column(column).name() + (above ? " is above " : " is below ") + text(table, column, new Cell.Number(limit));
+        }
+    }
+
     /// The cell says one of these.
     record OneOf(int column, List<Cell> values) implements RowCondition {
         /// More values than these are counted in a sentence, not named.

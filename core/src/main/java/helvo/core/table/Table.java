@@ -14,9 +14,11 @@ import java.util.function.UnaryOperator;
 /// @param decisions about cells that needed a look
 /// @param summary   the table whose rows this one summarises; empty for rows of its own
 /// @param follows   whether it takes over what becomes of its file
+/// @param readAs    how it was read from its file; empty for a table that was typed
 @RecordBuilder
 public record Table(int id, String name, DecimalMark mark, Optional<Source> source, List<Column> columns, SetAside setAside,
-        List<Decision> decisions, Optional<Summary> summary, boolean follows)
+        List<Decision> decisions, Optional<Summary> summary, boolean follows,
+        Optional<ReadAs> readAs)
         implements TableBuilder.With {
     /// The file that a table was read from, and how.
     public sealed interface Source {
@@ -42,11 +44,12 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
     public Table {
         columns = List.copyOf(columns);
         decisions = List.copyOf(decisions);
+        readAs = readAs == null ? Optional.empty() : readAs;
     }
 
     /// A table of typed or read rows.
     public Table(int id, String name, DecimalMark mark, Optional<Source> source, List<Column> columns, SetAside setAside) {
-        this(id, name, mark, source, columns, setAside, List.of(), Optional.empty(), false);
+        this(id, name, mark, source, columns, setAside, List.of(), Optional.empty(), false, Optional.empty());
     }
 
     public int rows() {

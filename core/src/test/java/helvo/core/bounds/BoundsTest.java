@@ -199,7 +199,7 @@ class BoundsTest {
     }
 
     /// Which lines pass is the same without the boxes beyond the outermost layers, whichever three are left out.
-    @Property(tries = 60)
+    @Property(tries = 60, seed = "26")
     void theOutermostLayersDecide(@ForAll long seed) {
         var random = new Random(seed);
         int n = 30;

@@ -169,7 +169,7 @@ class DerivationsTest {
     }
 
     /// However a table of many blocks is edited, what is recomputed block by block is what all rows give at once.
-    @Property(tries = 20)
+    @Property(tries = 20, seed = "26")
     void recomputingWhatChangedGivesTheSameAsRecomputingAll(@ForAll long seed) {
         var random = new Random(seed);
         double[] x = IntStream.range(0, 9000).mapToDouble(i -> random.nextInt(50)).toArray();
@@ -226,7 +226,7 @@ class DerivationsTest {
     }
 
     /// Against two-pass sums in exact decimals.
-    @Property(tries = 100)
+    @Property(tries = 100, seed = "26")
     void statisticsKeepTheirDigitsFarFromZero(@ForAll long seed) {
         var random = new Random(seed);
         double[] values = IntStream.range(0, 2 + random.nextInt(30)).mapToDouble(i -> 1e9 + random.nextInt(1000) / 1024.0).toArray();

@@ -104,7 +104,7 @@ class PolynomialFitTest {
 
     /// Any order of the rows gives the same to the last digit but one; twice the same data halves the variances but for the degrees of
     /// freedom.
-    @Property(tries = 60)
+    @Property(tries = 60, seed = "26")
     void orderDoesNotMatterAndTwiceTheDataHalvesTheVariance(@ForAll @IntRange(min = 1, max = 5) int degree, @ForAll long seed) {
         var random = new Random(seed);
         int n = 12 + random.nextInt(20);
@@ -189,7 +189,7 @@ class PolynomialFitTest {
     }
 
     /// As algebra says: y → p + q y moves a and scales b; x → x + d moves a by −b d. Shifts by whole numbers keep the doubles exact.
-    @Property(tries = 200)
+    @Property(tries = 200, seed = "26")
     void shiftingAndScalingMoveTheCoefficientsAsAlgebraSays(@ForAll @IntRange(min = 3, max = 40) int n, @ForAll long seed) {
         var random = new Random(seed);
         double[] x = random.ints(n, -1000, 1000).asDoubleStream().toArray();

@@ -37,7 +37,7 @@ class EquationTest {
 
     /// NUMERICS, Numbers as text: read back, the printed equation lies within s/20 of the fitted curve (0.05 % of the span of y where
     /// s is 0) all over the data's range of x. Random points of every shape: few and many, far and near, tiny and huge.
-    @Property(tries = 3000)
+    @Property(tries = 3000, seed = "26")
     void whatIsPrintedDrawsTheCurve(@ForAll long seed, @ForAll @IntRange(min = 0, max = 18) int shape) {
         var random = new Random(seed);
         Curve curve = Curves.all().get(shape % Curves.all().size());

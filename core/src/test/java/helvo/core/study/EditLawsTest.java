@@ -82,7 +82,7 @@ class EditLawsTest {
         return changed;
     }
 
-    @Property(tries = 300)
+    @Property(tries = 300, seed = "26")
     void whatOneEditDoesAnotherTakesBack(@ForAll Random random) {
         Study study = any(random);
         int rows = study.table(1).rows();
@@ -110,7 +110,7 @@ class EditLawsTest {
         assertThat(after(study, new StudyEdit.RemoveFigure(1))).as("the only figure stays").isEqualTo(study);
     }
 
-    @Property(tries = 300)
+    @Property(tries = 300, seed = "26")
     void rowsGoWholeWhereverTheyGo(@ForAll Random random) {
         Study study = any(random);
         int by = random.nextBoolean() ? STRETCH : LOAD;
@@ -136,7 +136,7 @@ class EditLawsTest {
     }
 
     /// Derived columns, and a summary of the table, are after any edits what they would be if they were made then.
-    @Property(tries = 200)
+    @Property(tries = 200, seed = "26")
     void whatFollowsIsNeverBehind(@ForAll Random random) {
         Study study = after(any(random),
                 new ColumnEdit.Derive(1, new Heading("Work", ""), "{2} * {3} + 1", Role.NONE, false),
@@ -202,7 +202,7 @@ class EditLawsTest {
     }
 
     /// Against plain lists of names: what is done, what was undone, and what was left for something else.
-    @Property(tries = 200)
+    @Property(tries = 200, seed = "26")
     void aHistoryIsThreeLists(@ForAll Random random) {
         History history = History.from(Study.EMPTY);
         var done = new ArrayList<String>(List.of(Study.EMPTY.name()));

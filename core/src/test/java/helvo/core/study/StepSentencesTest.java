@@ -25,6 +25,7 @@ import helvo.core.table.Format;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Problem;
+import helvo.core.table.ReadingWay;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
@@ -127,6 +128,7 @@ class StepSentencesTest {
         all.put(new ColumnEdit.SetKind(1, 2, Kind.TEXT, DateText.Order.DAY_FIRST), "Take Load as text");
         all.put(new ColumnEdit.SetKind(1, 2, Kind.DATE, DateText.Order.MONTH_FIRST), "Take Load as dates, month before day");
         all.put(new ColumnEdit.SetFormat(1, 2, new Format.AsWritten(3)), "Show Load as written");
+        all.put(new ColumnEdit.ReadIn(1, 2, ReadingWay.COMMA), "Read Load as numbers with a decimal comma");
         all.put(new ColumnEdit.ScaleBars(1, 3, 1.5), "Bars of Stretch 1,5 times as long");
         all.put(new ColumnEdit.SetOwnBars(1, 2, new UniformBars(0.5, false)), "Bars of ± 0,5 N on Load");
         all.put(new ColumnEdit.SetOwnBars(1, 2, new UniformBars(5, true)), "Bars of ± 5 % on Load");

@@ -184,7 +184,7 @@ class StudyTest {
     }
 
     /// Whatever is done, undoing all of it gives the study as it was, and redoing all of it the study as it became.
-    @Property(tries = 100)
+    @Property(tries = 100, seed = "26")
     void everythingCanBeUndoneAndRedone(@ForAll long seed) {
         var random = new Random(seed);
         History history = History.from(STUDY);

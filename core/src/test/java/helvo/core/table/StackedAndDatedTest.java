@@ -59,22 +59,20 @@ class StackedAndDatedTest {
         assertThat(mixed.column(2).cells().cell(2)).isEqualTo(Cell.EMPTY);
     }
 
+    /// By the evidence of all cells; a column whose dates all could be either is open, and one that contradicts itself as much as not.
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"2026-03-05;5 Mar 2026|true", "2026-03-05;n/a|false",
-            "2026-03-05;2026-03-06;2026-03-07;2026-03-08;x|true",
-            "a;b|false", "12;14|false"})
-    void mostTextsTellWhetherAColumnIsOfDates(String texts, boolean dates) {
-        assertThat(DateColumn.looksLike(cells((Object[]) texts.split(";")))).isEqualTo(dates);
-        assertThat(DateColumn.looksLike(cells(1, 2, null))).isFalse();
+    @CsvSource(delimiter = '|', nullValues = "open", value = {"3/4/2026;5/6/2026|open", "3/14/2026;5/6/2026|MONTH_FIRST",
+        "14/3/2026;5/6/2026|DAY_FIRST", "2026-03-05|DAY_FIRST", "word|DAY_FIRST", "14/3/2026;3/14/2026|open",
+        "14/3/2026;3/14/2026;15/3/2026|DAY_FIRST", "5.3.2026;6.3.2026|DAY_FIRST", "4/4/2026;5/5/2026|DAY_FIRST"})
+    void theOrderOfDayAndMonthIsSettledOrOpen(String texts, Order order) {
+        assertThat(DateColumn.order(cells((Object[]) texts.split(";")))).isEqualTo(Optional.ofNullable(order));
     }
 
-    @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"3/4/2026;5/6/2026|DAY_FIRST|true", "3/14/2026;5/6/2026|MONTH_FIRST|false",
-            "14/3/2026;5/6/2026|DAY_FIRST|false", "2026-03-05|DAY_FIRST|false", "word|DAY_FIRST|false"})
-    void theOrderOfDayAndMonthIsSettledOrOpen(String texts, Order order, boolean ambiguous) {
-        Cells cells = cells((Object[]) texts.split(";"));
-        assertThat(DateColumn.order(cells)).isEqualTo(order);
-        assertThat(DateColumn.isAmbiguous(cells)).isEqualTo(ambiguous);
+    /// A cell that contradicts the order of the column is no date, and never one of another day.
+    @Test
+    void aDateInTheOtherOrderStaysText() {
+        Column read = DateColumn.dated(column(1, "When", Role.X, 0, "14/3/2026", "3/15/2026", "16/3/2026"), Order.DAY_FIRST);
+        assertThat(shown(read)).containsExactly("2026-03-14", "3/15/2026", "2026-03-16");
     }
 
     @Test

@@ -24,7 +24,7 @@ class TableTest {
     }
 
     /// Against a plain list, over several blocks.
-    @Property(tries = 60)
+    @Property(tries = 60, seed = "26")
     void cellsBehaveAsAListThatNeverChanges(@ForAll long seed) {
         var random = new Random(seed);
         List<Cell> plain = new ArrayList<>(IntStream.range(0, random.nextInt(10_000)).mapToObj(_ -> any(random)).toList());

@@ -121,7 +121,7 @@ public final class FilterPanel extends Panel {
         few.ifPresent(found -> values.show(table, chosen, found, now.stream().flatMap(each -> switch (each) {
             case RowCondition.Is(_, Cell value) -> List.of(value).stream();
             case RowCondition.OneOf(_, List<Cell> ticked) -> ticked.stream();
-            case RowCondition.Between _ -> List.<Cell>of().stream();
+            case RowCondition.Between _, RowCondition.Beyond _, RowCondition.IsNot _ -> List.<Cell>of().stream();
         }).toList()));
         now.stream().filter(RowCondition.Between.class::isInstance).map(RowCondition.Between.class::cast).findFirst().ifPresent(between -> {
             from.setText(Double.isInfinite(between.low()) ? "" : chosen.format().shown(between.low(), table.mark()));

@@ -1,23 +1,29 @@
 package helvo.desktop.measurements;
 
+import helvo.core.Phrase;
+import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
 import helvo.core.study.StudyEdit;
+import helvo.core.table.ReadAs;
+import helvo.core.table.ReadingChoices;
 import helvo.core.table.Table;
 import helvo.desktop.workspace.Workspace;
 import helvo.files.text.Delimiter;
-import helvo.files.text.TextLayout;
-import java.nio.charset.Charset;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import javafx.scene.control.CheckMenuItem;
+import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 
 /// Says how the table's file was read; pressing it reads the file in another way.
 final class LayoutStrip extends MenuButton {
+    private static final int SHOWN_NOTES = 20;
+    private static final int LONGEST = 110;
+
     private final Workspace workspace;
 
     LayoutStrip(Workspace workspace) {
@@ -31,17 +37,16 @@ final class LayoutStrip extends MenuButton {
         setVisible(table.source().isPresent());
         setManaged(table.source().isPresent());
         getItems().clear();
+        ReadAs how = table.readAs().orElseGet(() -> new ReadAs("Read from a file", List.of(), List.of(), 1,
+                ReadingChoices.NONE));
+        if (table.source().isPresent()) {
+            readAs(table, how);
+        }
         switch (table.source().orElse(null)) {
             case null -> {
             }
-            case Table.Source.Text source -> text(table, source);
-            case Table.Source.Sheet(String file, String sheet) -> {
-                setText("Sheet “" + sheet + "” of " + Path.of(file).getFileName());
-                var other = new MenuItem("Open other sheets of it …");
-                other.setId("other-sheets");
-                other.setOnAction(_ -> workspace.importer().open(List.of(Path.of(file))));
-                getItems().add(other);
-            }
+            case Table.Source.Text source -> text(table, source, how.choices());
+            case Table.Source.Sheet source -> sheet(table, source, how.choices());
         }
         table.source().ifPresent(source -> follow(table, source));
         setAccessibleText("Read by " + getText() + "; click to read the file in another way");
@@ -62,29 +67,88 @@ final class LayoutStrip extends MenuButton {
         }
     }
 
-    private void text(Table table, Table.Source.Text source) {
-        TextLayout layout = TextLayout.of(table, source);
-        String sentence = layout.sentence();
-        setText(sentence.substring(0, 1).toUpperCase(Locale.ROOT) + sentence.substring(1));
-        for (Delimiter delimiter : Delimiter.values()) {
-            item("Fields parted by " + delimiter.plural(), delimiter == layout.delimiter(), table, source, layout.with(delimiter));
+    /// Everything that was decided in reading the file, and a press to decide it otherwise.
+    private void readAs(Table table, ReadAs how) {
+        String layout = how.layout();
+        setText(layout.substring(0, 1).toUpperCase(Locale.ROOT) + layout.substring(1)
+                + (how.remarks().isEmpty() ? "" : Phrase.of(" · %d decided", how.remarks().size())));
+        how.remarks().forEach(remark -> said(remark.sentence()));
+        if (!how.notes().isEmpty()) {
+            var notes = new Menu(Phrase.of("Not of the table (%d %s)", how.notes().size(), how.notes().size() == 1 ? "line" : "lines"));
+            how.notes().stream().limit(SHOWN_NOTES).forEach(note -> notes.getItems().add(new MenuItem(shortened(note))));
+            getItems().add(notes);
         }
-        getItems().add(new SeparatorMenuItem());
-        item("Decimal point", layout.mark() == DecimalMark.POINT, table, source, layout.with(DecimalMark.POINT));
-        item("Decimal comma", layout.mark() == DecimalMark.COMMA, table, source, layout.with(DecimalMark.COMMA));
-        getItems().add(new SeparatorMenuItem());
-        item("Headings in the first line", layout.headings(), table, source, layout.withHeadings(true));
-        item("No headings", !layout.headings(), table, source, layout.withHeadings(false));
-        getItems().add(new SeparatorMenuItem());
-        for (Charset charset : List.of(StandardCharsets.UTF_8, TextLayout.WINDOWS, StandardCharsets.UTF_16)) {
-            item("Text in " + TextLayout.charsetName(charset), charset.equals(layout.charset()), table, source, layout.with(charset));
+        if (!getItems().isEmpty()) {
+            getItems().add(new SeparatorMenuItem());
+        }
+        ReadingChoices choices = how.choices();
+        var decimals = menu("Numbers");
+        choice(decimals, "Decimal point", table.mark() == DecimalMark.POINT, table, choices.withDecimal(Optional.of(DecimalMark.POINT)));
+        choice(decimals, "Decimal comma", table.mark() == DecimalMark.COMMA, table, choices.withDecimal(Optional.of(DecimalMark.COMMA)));
+        var dates = menu("Dates");
+        choice(dates, "Day before month", choices.dateOrder().equals(Optional.of(DateText.Order.DAY_FIRST)), table,
+                choices.withDateOrder(Optional.of(DateText.Order.DAY_FIRST)));
+        choice(dates, "Month before day", choices.dateOrder().equals(Optional.of(DateText.Order.MONTH_FIRST)), table,
+                choices.withDateOrder(Optional.of(DateText.Order.MONTH_FIRST)));
+        boolean headings = !layout.contains("no headings");
+        var lines = menu("Headings");
+        choice(lines, "Found by their words", choices.headingLine().isEmpty(), table, choices.withHeadingLine(Optional.empty()));
+        choice(lines, "In the first line", choices.headingLine().equals(Optional.of(1)), table, choices.withHeadingLine(Optional.of(1)));
+        choice(lines, "None", !headings, table, choices.withHeadingLine(Optional.of(0)));
+        if (how.tables() > 1) {
+            tables(table, how);
         }
     }
 
-    private void item(String text, boolean chosen, Table table, Table.Source.Text source, TextLayout layout) {
+    private void tables(Table table, ReadAs how) {
+        var tables = menu("Table");
+        for (int number = 1; number <= Math.min(how.tables(), SHOWN_NOTES); number++) {
+            choice(tables, Phrase.of("Table %d", number), how.choices().table().equals(Optional.of(number)), table,
+                    how.choices().withTable(Optional.of(number)));
+        }
+    }
+
+    private static String shortened(String text) {
+        return text.length() > LONGEST ? text.substring(0, LONGEST) + " …" : text;
+    }
+
+    private void said(String sentence) {
+        var item = new MenuItem(shortened(sentence));
+        item.getStyleClass().add("layout-decided");
+        getItems().add(item);
+    }
+
+    private Menu menu(String name) {
+        var menu = new Menu(name);
+        getItems().add(menu);
+        return menu;
+    }
+
+    private void text(Table table, Table.Source.Text source, ReadingChoices choices) {
+        var fields = menu("Fields");
+        for (Delimiter delimiter : Delimiter.values()) {
+            choice(fields, "Parted by " + delimiter.plural(), delimiter.sign() == source.delimiter(), table,
+                    choices.withSeparator(Optional.of(delimiter.sign())));
+        }
+        var encodings = menu("Text");
+        for (String charset : List.of("UTF-8", "windows-1252", "UTF-16")) {
+            choice(encodings, "In " + charset, charset.equalsIgnoreCase(source.charset()), table,
+                    choices.withEncoding(Optional.of(charset)));
+        }
+    }
+
+    private void sheet(Table table, Table.Source.Sheet source, ReadingChoices choices) {
+        choice(menu("Hidden rows and columns"), "Left out", choices.hidden(), table, choices.withHidden(!choices.hidden()));
+        var other = new MenuItem("Open other sheets of it …");
+        other.setId("other-sheets");
+        other.setOnAction(_ -> workspace.importer().open(List.of(Path.of(source.file()))));
+        getItems().add(other);
+    }
+
+    private void choice(Menu menu, String text, boolean chosen, Table table, ReadingChoices choices) {
         var item = new CheckMenuItem(text);
         item.setSelected(chosen);
-        item.setOnAction(_ -> workspace.importer().reread(table, source, layout));
-        getItems().add(item);
+        item.setOnAction(_ -> workspace.importer().reread(table, choices));
+        menu.getItems().add(item);
     }
 }

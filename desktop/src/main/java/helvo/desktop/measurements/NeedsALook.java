@@ -2,12 +2,15 @@ package helvo.desktop.measurements;
 
 import helvo.core.Phrase;
 import helvo.core.number.NumberText;
+import helvo.core.study.ColumnEdit;
 import helvo.core.study.DecisionEdit;
 import helvo.core.table.Cell;
+import helvo.core.table.ColumnQuestion;
 import helvo.core.table.Decision.Choice;
 import helvo.core.table.Decision;
 import helvo.core.table.Problem;
 import helvo.core.table.Problems;
+import helvo.core.table.ReadingWay;
 import helvo.core.table.Table;
 import helvo.desktop.workspace.Workspace;
 import java.util.Arrays;
@@ -18,6 +21,7 @@ import java.util.Map;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 
@@ -34,7 +38,8 @@ final class NeedsALook extends VBox {
     private Says said;
 
     /// All that shows; nothing is built again while it is the same.
-    private record Says(int table, List<String> problems, int count, List<Decision> decisions, Problem opened) {}
+    private record Says(int table, List<ColumnQuestion> questions, List<String> problems, int count, List<Decision> decisions,
+            Problem opened) {}
 
     NeedsALook(Workspace workspace, MeasurementGrid grid) {
         this.workspace = workspace;
@@ -44,7 +49,9 @@ final class NeedsALook extends VBox {
     }
 
     void show(Table table, Problems problems) {
-        var says = new Says(table.id(), problems.groups().stream().limit(SHOWN).map(problem -> sentence(table, problem)).toList(),
+        List<ColumnQuestion> questions = problems.questions();
+        var says = new Says(table.id(), questions, problems.groups().stream().limit(SHOWN).map(problem -> sentence(table, problem))
+                .toList(),
                 problems.count(), table.decisions(), opened);
         if (says.equals(said)) {
             return;
@@ -52,13 +59,15 @@ final class NeedsALook extends VBox {
         said = says;
         getChildren().clear();
         List<List<Decision>> decided = decided(table);
-        boolean any = problems.count() > 0 || !decided.isEmpty();
+        int count = problems.count();
+        boolean any = count > 0 || !decided.isEmpty();
         setVisible(any);
         setManaged(any);
         if (!any) {
             return;
         }
         var list = new VBox(8);
+        questions.forEach(question -> list.getChildren().add(question(table, question)));
         problems.groups().stream().limit(SHOWN).forEach(problem -> entries(list, table, problem));
         if (problems.groups().size() > SHOWN) {
             list.getChildren().add(sentence(Phrase.of("and %,d more; those above come first.",
@@ -70,11 +79,27 @@ final class NeedsALook extends VBox {
             list.getChildren().add(heading);
             decided.stream().limit(SHOWN).forEach(each -> list.getChildren().add(decision(table, each)));
         }
-        var heading = new Label(problems.count() == 0 ? "Nothing needs a look" : Phrase.of("Needs a look (%,d)", problems.count()));
+        var heading = new Label(count == 0 ? "Nothing needs a look" : Phrase.of("Needs a look (%,d)", count));
         heading.getStyleClass().add("look-heading");
-        pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("settled"), problems.count() == 0);
-        boolean small = problems.groups().size() + decided.size() <= FEW && list.getChildren().size() <= FEW + 1;
-        getChildren().addAll(heading, small ? list : scrolling(list, problems.count() == 0 ? 84 : 178));
+        pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("settled"), count == 0);
+        boolean small = problems.groups().size() + decided.size() + questions.size() <= FEW && list.getChildren().size() <= FEW + 1;
+        getChildren().addAll(heading, small ? list : scrolling(list, count == 0 ? 84 : 178));
+    }
+
+    /// What only a person can tell of a column of text, with a press for each answer.
+    private VBox question(Table table, ColumnQuestion question) {
+        var choices = new FlowPane(2, 4);
+        for (ReadingWay way : question.ways()) {
+            String says = way == ReadingWay.TEXT ? "Keep as text" : "Read as " + ColumnQuestion.shown(question.example(), way);
+            Button answer = choice(says, "read-" + way.name().toLowerCase(Locale.ROOT).replace('_', '-') + "-" + question.column(),
+                    () -> workspace.perform(new ColumnEdit.ReadIn(table.id(), question.column(), way)));
+            answer.setTooltip(new Tooltip("Read the column as " + way.words()));
+            if (way != ReadingWay.TEXT) {
+                answer.getStyleClass().add("look-main");
+            }
+            choices.getChildren().add(answer);
+        }
+        return new VBox(4, sentence(question.sentence(table)), choices);
     }
 
     private static ScrollPane scrolling(VBox list, double height) {
@@ -114,7 +139,7 @@ final class NeedsALook extends VBox {
                 "keep-" + id, () -> decide(table, problem, Choice.KEPT));
         var aside = choice("Set" + all + " aside", "aside-" + id, () -> decide(table, problem, Choice.SET_ASIDE));
         switch (problem.sort()) {
-            case NOT_A_NUMBER, NOT_A_DATE -> choices.getChildren().addAll(missing, aside);
+            case NOT_A_NUMBER, NOT_A_DATE, LIMIT -> choices.getChildren().addAll(missing, aside);
             case NO_RESULT, REPEATED -> choices.getChildren().addAll(keep, aside);
             case BLANK, FAR -> choices.getChildren().addAll(keep, aside);
         }
@@ -143,7 +168,7 @@ final class NeedsALook extends VBox {
 
     private static String reason(Table table, Problem problem) {
         return switch (problem.sort()) {
-            case NOT_A_NUMBER, NOT_A_DATE -> problem.why(table);
+            case NOT_A_NUMBER, NOT_A_DATE, LIMIT -> problem.why(table);
             case NO_RESULT -> problem.text();
             case BLANK -> problem.in(table).map(column -> column.name() + " is missing").orElse("missing");
             case FAR -> problem.in(table).map(column -> column.name() + " lies far from the rest").orElse("far from the rest");

@@ -40,7 +40,7 @@ final class RoleTag extends MenuButton {
         setId("role-" + column.id());
         getStyleClass().addAll("role-tag", "role-" + column.role().name().toLowerCase(Locale.ROOT).replace('_', '-'));
         setMinWidth(USE_PREF_SIZE);
-        setAccessibleText("Role of " + column.name() + ": " + column.role().tag() + ", " + column.kind().plural());
+        setAccessibleText("Role of " + column.name() + ": " + column.role().tag() + ", " + column.holds());
         for (Role role : Role.values()) {
             getItems().add(item(meaning(role), "role-" + column.id() + "-" + role.name(), role == column.role(),
                     new ColumnEdit.SetRole(table, column.id(), role)));
@@ -58,7 +58,11 @@ final class RoleTag extends MenuButton {
             getItems().add(kinds());
         }
         if (column.kind() != Kind.TEXT) {
-            getItems().add(column.format() instanceof Format.Dates dates ? perTime(dates) : formats());
+            getItems().add(switch (column.format()) {
+                case Format.Dates dates -> perTime(dates);
+                case Format.Durations durations -> countedIn(durations);
+                default -> formats();
+            });
         }
         if (column.role().isBar() || column.uniformBars().isPresent()) {
             getItems().add(meanings());
@@ -98,7 +102,7 @@ final class RoleTag extends MenuButton {
     }
 
     private Menu kinds() {
-        var menu = new Menu("Holds " + column.kind().plural());
+        var menu = new Menu("Holds " + column.holds());
         menu.setId("kind-" + column.id());
         var order = column.format() instanceof Format.Dates(_, var known, _) ? known : DateText.Order.DAY_FIRST;
         boolean dates = column.kind() == Kind.DATE;
@@ -138,6 +142,16 @@ final class RoleTag extends MenuButton {
             menu.getItems().add(item("Per " + unit.word(), "per-" + column.id() + "-" + unit.name(), unit == dates.per(),
                     new ColumnEdit.SetFormat(table, column.id(), new Format.Dates(dates.form(), dates.order(), unit))));
         }
+        return menu;
+    }
+
+    private Menu countedIn(Format.Durations durations) {
+        var menu = new Menu("Counted in " + durations.per().word() + "s");
+        for (TimeUnit unit : List.of(TimeUnit.SECOND, TimeUnit.MINUTE, TimeUnit.HOUR, TimeUnit.DAY)) {
+            menu.getItems().add(item("In " + unit.word() + "s", "per-" + column.id() + "-" + unit.name(), unit == durations.per(),
+                    new ColumnEdit.SetFormat(table, column.id(), new Format.Durations(unit))));
+        }
+        menu.getItems().add(format("Show as numbers", new Format.AsWritten(column.decimals())));
         return menu;
     }
 

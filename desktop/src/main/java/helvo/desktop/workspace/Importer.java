@@ -5,6 +5,7 @@ import helvo.core.study.OtherData;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Heading;
+import helvo.core.table.ReadingChoices;
 import helvo.core.table.Stacking;
 import helvo.core.table.Table;
 import helvo.desktop.keeping.Origin;
@@ -14,7 +15,6 @@ import helvo.files.CannotRead;
 import helvo.files.study.StudyFile;
 import helvo.files.table.ReadTable;
 import helvo.files.text.PastedText;
-import helvo.files.text.TextLayout;
 import helvo.files.text.TextTable;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -94,7 +94,7 @@ public final class Importer {
         reading.run("Opening " + file.getFileName() + " …", progress -> {
             List<String> sheets = ReadTable.sheets(file);
             return sheets.size() > 1 && alone ? new Found.Sheets(sheets)
-                    : new Found.One(ReadTable.read(file, Optional.empty(), progress));
+                    : new Found.One(ReadTable.read(file, progress));
         }, new Outcome<>(found -> {
             switch (found) {
                 case Found.One(ReadTable table) -> opened(table);
@@ -120,7 +120,8 @@ public final class Importer {
             return;
         }
         List<String> rest = sheets.subList(1, sheets.size());
-        reading.run("Opening " + sheets.getFirst() + " …", progress -> ReadTable.read(file, Optional.of(sheets.getFirst()), progress),
+        reading.run("Opening " + sheets.getFirst() + " …", progress -> ReadTable.read(file,
+                Optional.of(sheets.getFirst()), ReadingChoices.NONE, progress),
                 new Outcome<>(read -> {
             opened(read);
             openSheets(file, rest);
@@ -136,12 +137,12 @@ public final class Importer {
             var tables = new ArrayList<Table>();
             var notices = new ArrayList<String>();
             for (int i = 0; i < files.size(); i++) {
-                ReadTable read = ReadTable.read(files.get(i), Optional.empty(),
+                ReadTable read = ReadTable.read(files.get(i),
                         progress.part((double) i / files.size(), (i + 1.0) / files.size()));
                 tables.add(read.table());
                 notices.addAll(read.notices());
             }
-            return new ReadTable(Stacking.of(tables.getFirst().name() + Phrase.of(" and %d more", files.size() - 1), "File", tables), "",
+            return new ReadTable(Stacking.of(tables.getFirst().name() + Phrase.of(" and %d more", files.size() - 1), "File", tables),
                     notices);
         }, new Outcome<>(this::opened, this::failed, this::stopped));
     }
@@ -168,10 +169,9 @@ public final class Importer {
         }
     }
 
-    /// Reads a table's file again by another layout.
-    public void reread(Table old, Table.Source.Text source, TextLayout layout) {
-        Path file = Path.of(source.file());
-        reading.run("Reading again …", progress -> TextTable.read(file, Optional.of(layout), progress),
+    /// Reads a table's file again in another way.
+    public void reread(Table old, ReadingChoices choices) {
+        reading.run("Reading again …", progress -> ReadTable.again(old, choices, progress),
                 new Outcome<>(read -> workspace.perform(new StudyEdit.ReplaceTable(read.table().withId(old.id()))), this::failed,
                         () -> workspace.messages().tell("Reading was stopped; nothing was changed.")));
     }
@@ -183,7 +183,7 @@ public final class Importer {
 
     private void useData(Table old, Path file) {
         workspace.messages().dismiss();
-        reading.run("Opening " + file.getFileName() + " …", progress -> ReadTable.read(file, Optional.empty(), progress),
+        reading.run("Opening " + file.getFileName() + " …", progress -> ReadTable.read(file, progress),
                 new Outcome<>(read -> {
             switch (OtherData.of(old, read.table())) {
                 case OtherData.Outcome.DoesNotFit(List<String> why) -> workspace.messages().warn("“" + file.getFileName()
@@ -227,7 +227,7 @@ public final class Importer {
 
     private static ReadTable read(PastedText pasted) throws CannotRead {
         TextTable table = pasted.table("Pasted");
-        return new ReadTable(table.table(), "", table.notices());
+        return new ReadTable(table.table(), table.notices());
     }
 
     /// Puts what is on the clipboard over the cells of the table in view; with headings into a blank table, as a table.

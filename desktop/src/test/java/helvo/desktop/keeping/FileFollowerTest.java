@@ -13,6 +13,7 @@ import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Heading;
+import helvo.core.table.ReadingChoices;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.desktop.document.Document;
@@ -44,7 +45,8 @@ class FileFollowerTest {
     @BeforeEach
     void begin() throws IOException, CannotRead {
         log = Files.writeString(folder.resolve("log.csv"), "Load (N),Stretch (mm)\n1,2\n2,4\n3,about 6\n");
-        Study study = StudyEdit.AddTable.to(Study.EMPTY, TextTable.read(log, Progress.NONE).table()).apply(Study.EMPTY);
+        Study study = StudyEdit.AddTable.to(Study.EMPTY, TextTable.read(log, ReadingChoices.NONE,
+                Progress.NONE).table()).apply(Study.EMPTY);
         on(() -> {
             document = new Document(History.from(study));
             follower = new FileFollower(document, told::add);

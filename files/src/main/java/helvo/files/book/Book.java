@@ -3,6 +3,11 @@ package helvo.files.book;
 import helvo.core.Phrase;
 import helvo.core.Progress;
 import helvo.core.number.DateText;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberText;
+import helvo.core.table.ReadAs.Remark;
+import helvo.core.table.ReadAs;
+import helvo.core.table.ReadingChoices;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
 import helvo.files.archive.GuardedZip;
@@ -10,25 +15,52 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /// A workbook of sheets, opened to read values from: XLSX (ECMA-376) or ODS (OpenDocument 1.3). Only values as they were stored
 /// are taken: nothing is computed, and nothing outside the file is looked at.
 public abstract sealed class Book implements AutoCloseable permits XlsxBook, OdsBook {
     /// Signature of the container that older workbooks and those with a password come in (MS-CFB).
     private static final byte[] COMPOUND = {(byte) 0xd0, (byte) 0xcf, 0x11, (byte) 0xe0};
+    /// A sheet with text alone in so many rows is taken as it is.
+    private static final int ENOUGH_ROWS = 500;
     private static final byte[] ZIP = {'P', 'K', 3, 4};
 
     /// Takes a sheet's cells as they come, row by row.
     interface Visitor {
         /// @param row     0 is the first, never falling
         /// @param column  0 is the first, rising within a row
-        /// @param value   a [Double], a [String] that is not blank, or a [DateText.Moment]
+        /// @param value   a [Double], a [String] that is not blank, a [DateText.Moment], or one of these as [Summed]
         /// @param columns that the cell spans
         /// @param rows    that the cell spans
         void cell(int row, int column, Object value, int columns, int rows) throws CannotRead;
+
+        /// The row is not shown by the workbook; comes before its cells.
+        default void hiddenRow(int row) {}
+
+        /// The column is not shown by the workbook; comes before all cells.
+        default void hiddenColumn(int column) {}
+    }
+
+    /// A value that a formula works out of the cells above it in its column.
+    ///
+    /// @param function its name: "SUM"
+    record Summed(Object value, String function) {}
+
+    private static final Pattern OVER_COLUMN = Pattern.compile(
+            "(?:of:)?=?([A-Z.]{1,12})\\((?:\\d{1,3}[,;])?\\[?\\.?\\$?([A-Z]{1,3})\\$?(\\d{1,7}):\\.?\\$?([A-Z]{1,3})\\$?(\\d{1,7})]?\\)");
+
+    /// The function of a formula over several cells of one column; null for any other formula.
+    static String functionOverColumn(String formula) {
+        Matcher match = formula == null || formula.length() > 80 ? null : OVER_COLUMN.matcher(formula.strip());
+        return match != null && match.matches() && match.group(2).equals(match.group(4)) && !match.group(3).equals(match.group(5))
+                ? match.group(1) : null;
     }
 
     /// Ends a visit early.
@@ -113,40 +145,67 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
         return filled;
     }
 
-    /// Reads a sheet as a table: rows above it and empty columns are left out, heading cells that span several columns
-    /// name each of them.
+    /// Reads a sheet as a table.
     ///
-    /// @param sheet empty for the first with something in it
-    public SheetTable read(Optional<String> sheet, Progress progress) throws CannotRead {
+    /// @param sheet empty for the first in which a table is found
+    public SheetTable read(Optional<String> sheet, ReadingChoices choices, Progress progress) throws CannotRead {
         List<String> filled = sheets();
         if (filled.isEmpty()) {
             throw new CannotRead("“" + fileName() + "” holds no values: there is nothing in it to open.");
         }
-        String wanted = sheet.orElse(filled.getFirst());
+        String wanted = sheet.isPresent() ? sheet.get() : withTable(filled);
         if (!names().contains(wanted)) {
             throw new CannotRead("“" + fileName() + "” has no sheet “" + wanted + "”; it has " + String.join(", ", names()) + ".");
         }
-        var table = new SheetRows(fileName(), wanted);
-        var notices = new ArrayList<String>();
+        var rows = new SheetRows(fileName(), wanted, choices);
+        var remarks = new ArrayList<Remark>();
         try {
-            visit(wanted, table, progress);
+            visit(wanted, rows, progress);
         } catch (CannotRead damaged) {
-            if (table.isUseless()) {
+            if (rows.isUseless()) {
                 throw damaged;
             }
-            notices.add(damaged.getMessage() + " What was read before is kept.");
+            remarks.add(new Remark("", damaged.getMessage() + " What was read before is kept.", true));
         }
         int dot = fileName().lastIndexOf('.');
         String base = dot > 0 ? fileName().substring(0, dot) : fileName();
-        Table read = table.table(filled.size() > 1 ? wanted : base)
+        Table read = rows.table(filled.size() > 1 ? wanted : base)
                 .withSource(new Table.Source.Sheet(file.toAbsolutePath().toString(), wanted));
-        notices.addAll(table.notices());
-        notices.addAll(notices());
-        return new SheetTable(read, List.copyOf(notices), filled);
+        ReadAs how = read.readAs().orElseThrow();
+        remarks.addAll(how.remarks());
+        notices().forEach(notice -> remarks.add(new Remark("", notice, true)));
+        if (sheet.isEmpty() && filled.size() > 1) {
+            remarks.add(new Remark("", "The workbook has other sheets: " + filled.stream().filter(name -> !name.equals(wanted))
+                    .collect(Collectors.joining(", ")) + ".", true));
+        }
+        return new SheetTable(read.withReadAs(Optional.of(new ReadAs(how.layout(), remarks, how.notes(), how.tables(),
+                how.choices()))), filled);
+    }
+
+    /// The first sheet with two rows of two numbers each, else the first with anything in it.
+    private String withTable(List<String> filled) throws CannotRead {
+        for (String name : filled) {
+            var numbers = new HashMap<Integer, Integer>();
+            try {
+                visit(name, (row, _, value, _, _) -> {
+                    if (!(value instanceof String text) || NumberText.number(text, DecimalMark.POINT).isPresent()) {
+                        numbers.merge(row, 1, Integer::sum);
+                    }
+                    if (numbers.values().stream().filter(count -> count >= 2).count() >= 2 || row > ENOUGH_ROWS) {
+                        throw new Enough();
+                    }
+                }, Progress.NONE);
+            } catch (Enough found) {
+                return name;
+            } catch (CannotRead damaged) {
+                continue;
+            }
+        }
+        return filled.getFirst();
     }
 
     /// @param sheets all of the workbook with something in them
-    public record SheetTable(Table table, List<String> notices, List<String> sheets) {}
+    public record SheetTable(Table table, List<String> sheets) {}
 
     CannotRead damaged(String part, Exception cause) {
         if (cause instanceof CancellationException stopped) {
@@ -154,6 +213,11 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
         }
         return new CannotRead(Phrase.of("“%s”: %s is damaged and cannot be read to its end. Open the workbook in the program it comes "
                 + "from and save it again.", fileName(), part), cause);
+    }
+
+    /// A length of time, written so that it is no time of day.
+    static String length(double seconds) {
+        return java.time.Duration.ofNanos(Math.round(seconds * 1e9)).toString();
     }
 
     /// Whole days are dates; others have as much of a time as they need.

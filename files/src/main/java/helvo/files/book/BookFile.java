@@ -112,7 +112,7 @@ public final class BookFile {
             };
             case Format.AsWritten(int decimals) -> decimals(decimals);
             case Format.Rounded(int decimals) -> decimals(decimals);
-            case Format.Significant _ -> "General";
+            case Format.Significant _, Format.Durations _ -> "General";
         };
         style.setDataFormat(book.createDataFormat().getFormat(pattern));
         return style;

@@ -98,15 +98,27 @@ final class OdsBook extends Book {
 
     private void rows(XMLStreamReader xml, Visitor visitor) throws XMLStreamException, CannotRead {
         int row = 0;
+        int column = 0;
         while (xml.hasNext()) {
             int event = xml.next();
+            if (event == XMLStreamConstants.START_ELEMENT && is(xml, "table-column")) {
+                int repeated = number(xml, "number-columns-repeated");
+                for (int i = column; isHidden(xml) && i < Math.min(column + repeated, MAX_REPEATED_CELLS); i++) {
+                    visitor.hiddenColumn(i);
+                }
+                column = Math.min(column + repeated, MAX_REPEATS);
+            }
             if (event == XMLStreamConstants.END_ELEMENT && is(xml, "table")) {
                 return;
             }
             if (event == XMLStreamConstants.START_ELEMENT && is(xml, "table-row")) {
                 int repeated = number(xml, "number-rows-repeated");
+                boolean hidden = isHidden(xml);
                 List<Placed> cells = cells(xml);
                 for (int i = 0; i < repeated && !cells.isEmpty(); i++) {
+                    if (hidden) {
+                        visitor.hiddenRow(row + i);
+                    }
                     for (Placed cell : cells) {
                         visitor.cell(row + i, cell.column, cell.value, cell.columns, cell.rows);
                     }
@@ -114,6 +126,11 @@ final class OdsBook extends Book {
                 row = Math.min(row + repeated, Integer.MAX_VALUE / 2);
             }
         }
+    }
+
+    private static boolean isHidden(XMLStreamReader xml) {
+        String visibility = xml.getAttributeValue(TABLE, "visibility");
+        return "collapse".equals(visibility) || "filter".equals(visibility);
     }
 
     private record Placed(int column, Object value, int columns, int rows) {}
@@ -152,15 +169,17 @@ final class OdsBook extends Book {
         String number = xml.getAttributeValue(OFFICE, "value");
         String date = xml.getAttributeValue(OFFICE, "date-value");
         String time = xml.getAttributeValue(OFFICE, "time-value");
+        String function = functionOverColumn(xml.getAttributeValue(TABLE, "formula"));
         String cell = xml.getLocalName();
         String text = text(xml, cell);
-        return switch (type) {
+        Object value = switch (type) {
             case "float", "percentage", "currency" -> number == null ? text : finite(Double.parseDouble(number));
             case "date" -> DateText.read(String.valueOf(date),
                     DateText.Order.DAY_FIRST).<Object>map(moment -> moment(moment.seconds(), false)).orElse(text);
             case "time" -> time(time, text);
             default -> text;
         };
+        return function == null || value == null ? value : new Summed(value, function);
     }
 
     private static Object finite(double number) {
@@ -169,8 +188,12 @@ final class OdsBook extends Book {
 
     private static Object time(String time, String text) {
         try {
-            return time == null ? text : moment(Duration.parse(time).toMillis() / 1000.0, true);
-        } catch (DateTimeParseException e) {
+            if (time == null) {
+                return text;
+            }
+            double seconds = Duration.parse(time).toNanos() / 1e9;
+            return seconds < 0 || seconds >= 86_400 ? length(seconds) : moment(seconds, true);
+        } catch (DateTimeParseException | ArithmeticException e) {
             return text;
         }
     }

@@ -3,68 +3,98 @@ package helvo.files.book;
 import helvo.core.Phrase;
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberText;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
-import helvo.core.table.Heading;
+import helvo.core.table.ReadAs.Remark;
+import helvo.core.table.ReadAs;
+import helvo.core.table.ReadingChoices;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
+import helvo.files.text.TableArea;
 import helvo.files.text.TableBuilder;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
-import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
-/// Makes a table of a sheet's cells. The first rows are held back until it is plain where the table begins: behind titles that
-/// stand alone in their rows, with up to three rows of headings above the first number.
+/// Makes a table of a sheet's cells. The first rows are held back until it is plain where the table lies.
 final class SheetRows implements Book.Visitor {
-    private static final int HELD_BACK = 40;
-    private static final int MAX_HEADING_ROWS = 3;
-    private static final int LONGEST_UNIT = 12;
+    private static final int HELD_BACK = 2000;
 
     private final String file;
     private final String sheet;
-    private final TableBuilder builder = new TableBuilder(DecimalMark.POINT);
+    private final ReadingChoices choices;
+    private final TableBuilder builder;
     private final List<Row> held = new ArrayList<>();
-    private final List<String> notices = new ArrayList<>();
-    private List<Heading> headings = List.of();
+    private final List<Remark> remarks = new ArrayList<>();
+    private final Map<Integer, Carried> carried = new HashMap<>();
+    private final Set<Integer> hiddenColumns = new HashSet<>();
+    private int hiddenRows;
+    private int hiddenUsed;
+    private int numbersAsText;
+    private TableArea area;
+    private int tables;
+    private int chosen;
+    private int firstRow;
+    private int endRow;
     private Row row;
-    private boolean begun;
-    private int left;
     private int lastRow;
     private boolean tooWide;
 
+    /// A cell that stands for those below it too.
+    private record Carried(Object value, int lastRow) {}
+
     private static final class Row {
         private final int number;
-        private final Map<Integer, Object> values = new TreeMap<>();
+        private final TreeMap<Integer, Object> values = new TreeMap<>();
         private final Map<Integer, Integer> spans = new HashMap<>();
+        private boolean hidden;
 
         Row(int number) {
             this.number = number;
         }
 
-        boolean hasNumber() {
-            return values.values().stream().anyMatch(value -> !(value instanceof String));
+        /// As text, with cells that span several columns in each of them.
+        List<String> fields() {
+            var fields = new ArrayList<String>();
+            values.forEach((column, value) -> {
+                while (fields.size() <= column) {
+                    fields.add("");
+                }
+                fields.set(column, shown(value));
+            });
+            spans.forEach((column, columns) -> {
+                for (int at = column + 1; at < Math.min(column + columns, TableBuilder.MAX_COLUMNS); at++) {
+                    while (fields.size() <= at) {
+                        fields.add("");
+                    }
+                    fields.set(at, fields.get(at).isEmpty() ? fields.get(column) : fields.get(at));
+                }
+            });
+            return fields;
         }
 
-        /// The text over a column, also from a cell that spans it.
-        String over(int column) {
-            for (var span : spans.entrySet()) {
-                if (span.getKey() <= column && column < span.getKey() + span.getValue()) {
-                    return (String) values.get(span.getKey());
-                }
-            }
-            Object value = values.get(column);
-            return value == null ? "" : value.toString();
+        private static String shown(Object value) {
+            return switch (value) {
+                case Double number -> NumberText.shortest(number);
+                case DateText.Moment moment -> DateText.shown(moment.seconds(), moment.form());
+                case Book.Summed summed -> shown(summed.value());
+                default -> value.toString();
+            };
         }
     }
 
-    SheetRows(String file, String sheet) {
+    SheetRows(String file, String sheet, ReadingChoices choices) {
         this.file = file;
         this.sheet = sheet;
+        this.choices = choices;
+        builder = new TableBuilder(choices.mark().orElse(DecimalMark.POINT), choices.mark().isPresent(), false, choices);
     }
 
     @Override
@@ -72,142 +102,198 @@ final class SheetRows implements Book.Visitor {
         if (column >= TableBuilder.MAX_COLUMNS) {
             tooWide = true;
             throw new CannotRead(Phrase.of("“%s”, sheet “%s”: row %,d has more than %,d columns, which is more than Helvo reads: "
-                    + "is the "
-                    + "table on its side?", file, sheet, at + 1, TableBuilder.MAX_COLUMNS));
+                    + "is the table on its side?", file, sheet, at + 1, TableBuilder.MAX_COLUMNS));
         }
+        open(at);
+        row.values.put(column, value);
+        if (columns > 1) {
+            row.spans.put(column, columns);
+        }
+        if (rows > 1) {
+            carried.put(column, new Carried(value, at + rows - 1));
+        }
+    }
+
+    private void open(int at) {
         if (row == null || row.number != at) {
             endRow();
             row = new Row(at);
         }
-        row.values.put(column, value);
-        if (columns > 1 && value instanceof String) {
-            row.spans.put(column, columns);
-        }
+    }
+
+    @Override
+    public void hiddenRow(int at) {
+        open(at);
+        row.hidden = true;
+    }
+
+    @Override
+    public void hiddenColumn(int column) {
+        hiddenColumns.add(column);
     }
 
     /// Whether nothing was read that could be kept.
     boolean isUseless() {
-        return tooWide || row == null && held.isEmpty() && !begun;
-    }
-
-    List<String> notices() {
-        return notices;
+        return tooWide || area == null && held.isEmpty() && (row == null || row.values.isEmpty());
     }
 
     Table table(String name) throws CannotRead {
         endRow();
-        if (!begun) {
-            begin();
-        }
+        begin(true);
         if (builder.rows() == 0) {
             throw new CannotRead(Phrase.of("“%s”, sheet “%s”, has headings only: there is no row of values below them.", file,
                     sheet));
         }
-        Table table = builder.tableOf(name, headings);
-        notices.addAll(builder.notices());
+        Table table = builder.tableOf(name, area.headings());
+        say(table);
         List<Column> filled = new ArrayList<>();
         for (int i = 0; i < table.columns().size(); i++) {
             var column = table.columns().get(i);
-            boolean named = i < headings.size() && headings.get(i) != null;
+            boolean named = i < area.headings().size() && area.headings().get(i) != null;
             boolean empty = IntStream.range(0, column.cells().size()).allMatch(r -> column.cells().cell(r) instanceof Cell.Empty);
             if (named || !empty) {
                 filled.add(column.withId(filled.size() + 1));
             }
         }
-        return table.with(filled);
+        String layout = "sheet “" + sheet + "”" + (area.headings().isEmpty() ? ", no headings"
+                : area.top() == 0 ? "" : Phrase.of(", headings in row %,d", firstRow))
+                + (tables > 1 ? Phrase.of(", table %d of %d", chosen, tables) : "");
+        ReadingChoices made = tables > 1 ? choices.withTable(Optional.of(chosen)) : choices;
+        return table.with(filled).withReadAs(Optional.of(new ReadAs(layout, remarks, area.notes(), Math.max(1, tables), made)));
+    }
+
+    private void say(Table table) {
+        if (tables > 1) {
+            remarks.add(new Remark("", Phrase.of("The sheet holds %d tables; this is number %d.", tables, chosen), true));
+        }
+        hidden(hiddenRows, "row", choices.hidden());
+        hidden(hiddenUsed, "column", choices.hidden());
+        if (numbersAsText > 0) {
+            remarks.add(new Remark("", Phrase.of("%,d %s text that says a number; %s read as numbers.", numbersAsText,
+                    numbersAsText == 1 ? "cell holds" : "cells hold", numbersAsText == 1 ? "it was" : "they were"), false));
+        }
+        remarks.addAll(builder.remarks());
+        if (table.columns().isEmpty()) {
+            remarks.clear();
+        }
+    }
+
+    private void hidden(int count, String what, boolean out) {
+        if (count > 0) {
+            remarks.add(new Remark("", Phrase.of("%,d %s hidden in the workbook and %s.", count, count == 1 ? what + " is" : what + "s are",
+                    out ? "left out" : "read all the same"), true));
+        }
     }
 
     private void endRow() {
         if (row == null) {
             return;
         }
-        if (begun) {
-            values(row);
+        Row ended = row;
+        row = null;
+        if (ended.values.isEmpty() || ended.hidden && choices.hidden()) {
+            hiddenRows += ended.hidden && !ended.values.isEmpty() ? 1 : 0;
+            return;
+        }
+        carried.entrySet().removeIf(each -> each.getValue().lastRow < ended.number);
+        carried.forEach((column, value) -> ended.values.putIfAbsent(column, value.value));
+        if (area != null) {
+            values(ended);
         } else {
-            held.add(row);
+            held.add(ended);
             if (held.size() >= HELD_BACK) {
-                begin();
+                begin(false);
             }
         }
     }
 
-    private void begin() {
-        begun = true;
-        int first = 0;
-        while (first < held.size() - 1 && held.get(first).values.size() < 2 && held.stream().anyMatch(each -> each.values.size() >= 2)) {
-            first++;
+    private void begin(boolean complete) {
+        if (area != null) {
+            return;
         }
-        if (first > 0) {
-            notices.add("Left out above the table: “" + held.subList(0, first).stream()
-                    .map(each -> each.values.values().iterator().next().toString())
-                    .collect(Collectors.joining("”, “")) + "”.");
+        var lines = new ArrayList<List<String>>();
+        var numbers = new ArrayList<Integer>();
+        for (Row each : held) {
+            if (!numbers.isEmpty() && each.number > numbers.getLast() + 1) {
+                lines.add(List.of());
+                numbers.add(each.number - 1);
+            }
+            lines.add(visible(each));
+            numbers.add(each.number);
         }
-        int values = first;
-        while (values < held.size() && values < first + MAX_HEADING_ROWS && !held.get(values).hasNumber()) {
-            values++;
+        for (int line = 0; line < lines.size(); line++) {
+            if (numbers.get(line) < choices.skipLines()) {
+                lines.set(line, List.of());
+            }
         }
-        boolean allText = values == held.size() || !held.get(values).hasNumber();
-        values = allText ? Math.min(first + 1, held.size()) : values;
-        List<Row> rows = held.subList(first, held.size());
-        left = rows.stream().flatMap(each -> each.values.keySet().stream()).min(Comparator.naturalOrder()).orElse(0);
-        headings = headings(held.subList(first, values));
-        lastRow = values < held.size() ? held.get(values).number - 1 : 0;
-        held.subList(values, held.size()).forEach(this::values);
+        Integer heading = choices.headingLine().map(said -> said == 0 ? -1 : Math.max(0, numbers.indexOf(said - 1))).orElse(null);
+        List<TableArea> areas = TableArea.all(lines, complete, heading);
+        tables = areas.size();
+        TableArea largest = areas.isEmpty() ? new TableArea(List.of(), 0, 0, Integer.MAX_VALUE, 0, TableBuilder.MAX_COLUMNS, List.of())
+                : TableArea.largest(areas);
+        chosen = Math.clamp(choices.table().orElse(areas.indexOf(largest) + 1), 1, Math.max(1, tables));
+        area = areas.isEmpty() ? largest : areas.get(chosen - 1);
+        firstRow = numbers.isEmpty() ? 0 : numbers.get(Math.min(area.first(), numbers.size() - 1));
+        endRow = area.end() >= numbers.size() ? Integer.MAX_VALUE : numbers.get(area.end());
+        lastRow = firstRow - 1;
+        held.forEach(this::values);
         held.clear();
     }
 
-    private List<Heading> headings(List<Row> rows) {
-        if (rows.isEmpty()) {
-            return List.of();
+    private List<String> visible(Row of) {
+        List<String> fields = of.fields();
+        if (choices.hidden()) {
+            hiddenColumns.stream().filter(column -> column < fields.size()).forEach(column -> fields.set(column, ""));
         }
-        int right = rows.stream().mapToInt(each -> Math.max(each.values.keySet().stream().max(Comparator.naturalOrder()).orElse(0),
-                each.spans.entrySet().stream().mapToInt(span -> span.getKey() + span.getValue() - 1).max().orElse(0))).max().orElse(left);
-        boolean unitsBelow = rows.size() == 2 && rows.getFirst().spans.isEmpty()
-                && rows.getLast().values.values().stream().allMatch(SheetRows::mayBeUnit);
-        var made = new ArrayList<Heading>();
-        for (int column = left; column <= right; column++) {
-            int at = column;
-            List<String> parts = rows.stream().map(each -> each.over(at)).filter(text -> !text.isBlank()).distinct().toList();
-            made.add(parts.isEmpty() ? null : unitsBelow && parts.size() == 2
-                    ? new Heading(Heading.of(parts.getFirst()).name(), unit(parts.getLast())) : joined(parts));
-        }
-        return made;
-    }
-
-    /// "Stretch (mm)" over "dry" is "Stretch dry (mm)".
-    private static Heading joined(List<String> parts) {
-        List<Heading> headings = parts.stream().map(Heading::of).toList();
-        String unit = headings.stream().map(Heading::unit).filter(each -> !each.isEmpty()).reduce((_, last) -> last).orElse("");
-        return new Heading(headings.stream().map(Heading::name).collect(Collectors.joining(" ")), unit);
-    }
-
-    private static boolean mayBeUnit(Object value) {
-        return value.toString().length() <= LONGEST_UNIT && !value.toString().contains(" ") || value.toString().matches("[(\\[].*[)\\]]");
-    }
-
-    private static String unit(String text) {
-        return text.matches("[(\\[].*[)\\]]") ? text.substring(1, text.length() - 1).strip() : text.strip();
+        return fields;
     }
 
     private void values(Row of) {
-        for (int blank = lastRow + 1; blank < of.number; blank++) {
+        if (of.number < firstRow || of.number >= endRow) {
+            return;
+        }
+        hiddenRows += of.hidden ? 1 : 0;
+        for (int blank = lastRow + 1; blank < of.number && blank - lastRow < HELD_BACK; blank++) {
             builder.beginRow();
             builder.endRow();
         }
         lastRow = of.number;
         builder.beginRow();
-        int next = left;
-        for (var entry : of.values.entrySet()) {
-            for (; next < entry.getKey(); next++) {
+        int next = area.left();
+        for (var entry : of.values.tailMap(area.left(), true).entrySet()) {
+            int column = entry.getKey();
+            if (endRow < Integer.MAX_VALUE && column > area.right()) {
+                break;
+            }
+            for (; next < column; next++) {
                 builder.empty();
             }
-            switch (entry.getValue()) {
-                case Double number -> builder.number(number);
-                case DateText.Moment moment -> builder.text(DateText.shown(moment.seconds(), moment.form()));
-                default -> builder.text(entry.getValue().toString());
+            if (hiddenColumns.contains(column)) {
+                hiddenUsed += builder.rows() == 0 ? 1 : 0;
+            }
+            if (hiddenColumns.contains(column) && choices.hidden()) {
+                builder.empty();
+            } else {
+                value(entry.getValue());
             }
             next++;
         }
         builder.endRow();
+    }
+
+    private void value(Object value) {
+        switch (value) {
+            case Double number -> builder.number(number);
+            case DateText.Moment moment -> builder.text(DateText.shown(moment.seconds(), moment.form()));
+            case Book.Summed(Object result, String function) -> {
+                value(result);
+                builder.summed(function);
+            }
+            default -> {
+                String text = value.toString();
+                numbersAsText += NumberText.number(text, DecimalMark.POINT).isPresent() ? 1 : 0;
+                builder.text(text);
+            }
+        }
     }
 }

@@ -5,10 +5,12 @@ import helvo.core.Progress;
 import helvo.core.number.DateText;
 import helvo.files.CannotRead;
 import helvo.files.archive.GuardedZip;
+import helvo.files.text.TableBuilder;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import javax.xml.stream.XMLStreamConstants;
@@ -78,7 +80,7 @@ final class XlsxBook extends Book {
         while (xml.hasNext()) {
             if (xml.next() == XMLStreamConstants.START_ELEMENT && xml.getLocalName().equals("workbookPr")) {
                 String flag = xml.getAttributeValue(null, "date1904");
-                return "1".equals(flag) || "true".equals(flag);
+                return isTrue(flag);
             }
         }
         return false;
@@ -114,6 +116,11 @@ final class XlsxBook extends Book {
                 if (xml.getLocalName().equals("row")) {
                     row = at == null ? row + 1 : Integer.parseInt(at) - 1;
                     column = -1;
+                    if (isTrue(xml.getAttributeValue(null, "hidden"))) {
+                        visitor.hiddenRow(row);
+                    }
+                } else if (xml.getLocalName().equals("col") && isTrue(xml.getAttributeValue(null, "hidden"))) {
+                    hide(xml, visitor);
                 } else if (xml.getLocalName().equals("c")) {
                     column = at == null ? column + 1 : new CellReference(at).getCol();
                     Object value = value(xml);
@@ -126,6 +133,18 @@ final class XlsxBook extends Book {
             }
         } catch (IOException | XMLStreamException | IllegalArgumentException | IndexOutOfBoundsException e) {
             throw damaged("the sheet “" + sheet + "”", e);
+        }
+    }
+
+    private static boolean isTrue(String flag) {
+        return "1".equals(flag) || "true".equals(flag);
+    }
+
+    private static void hide(XMLStreamReader xml, Visitor visitor) {
+        int from = Integer.parseInt(xml.getAttributeValue(null, "min")) - 1;
+        int to = Math.min(Integer.parseInt(xml.getAttributeValue(null, "max")), TableBuilder.MAX_COLUMNS);
+        for (int column = from; column < to; column++) {
+            visitor.hiddenColumn(column);
         }
     }
 
@@ -152,13 +171,17 @@ final class XlsxBook extends Book {
         String style = xml.getAttributeValue(null, "s");
         String stored = null;
         boolean formula = false;
+        String function = null;
         var inline = new StringBuilder();
         while (!(xml.next() == XMLStreamConstants.END_ELEMENT && xml.getLocalName().equals("c"))) {
             if (xml.getEventType() == XMLStreamConstants.START_ELEMENT) {
                 switch (xml.getLocalName()) {
                     case "v" -> stored = xml.getElementText();
                     case "t" -> inline.append(xml.getElementText());
-                    case "f" -> formula = true;
+                    case "f" -> {
+                        formula = true;
+                        function = functionOverColumn(xml.getElementText());
+                    }
                     default -> {
                     }
                 }
@@ -168,13 +191,14 @@ final class XlsxBook extends Book {
             formulasWithoutValue += formula && inline.isEmpty() ? 1 : 0;
             return text(inline.toString());
         }
-        return switch (type == null ? "n" : type) {
+        Object value = switch (type == null ? "n" : type) {
             case "s" -> text(strings.getItemAt(Integer.parseInt(stored)).getString());
             case "b" -> stored.equals("0") ? "FALSE" : "TRUE";
             case "d" -> DateText.read(stored, DateText.Order.DAY_FIRST).<Object>map(moment -> moment).orElse(stored);
             case "n" -> number(Double.parseDouble(stored), style);
             default -> text(stored);
         };
+        return function == null || value == null ? value : new Summed(value, function);
     }
 
     private static String text(String text) {
@@ -185,8 +209,11 @@ final class XlsxBook extends Book {
         if (!Double.isFinite(number)) {
             return null;
         }
-        if (style == null || number < 0 || !isDate(Integer.parseInt(style))) {
+        if (style == null || !isDate(Integer.parseInt(style)) || number < 0 && !isLength(Integer.parseInt(style))) {
             return number;
+        }
+        if (isLength(Integer.parseInt(style))) {
+            return length(number * 86_400);
         }
         boolean timeOnly = number < 1;
         return timeOnly ? moment(number * 86_400, true) : moment(DateText.seconds(DateUtil.getLocalDateTime(number, since1904, false)),
@@ -199,6 +226,14 @@ final class XlsxBook extends Book {
         }
         var cellStyle = styles.getStyleAt(style);
         return DateUtil.isADateFormat(cellStyle.getDataFormat(), cellStyle.getDataFormatString());
+    }
+
+    /// Hours beyond a day, or minutes without hours.
+    private boolean isLength(int style) {
+        String format = styles.getStyleAt(style).getDataFormatString();
+        String bare = format == null ? "" : format.toLowerCase(Locale.ROOT);
+        return bare.contains("[h") || bare.contains("[m") || bare.contains("[s")
+                || bare.contains("mm:ss") && !bare.contains("h") && !bare.contains("y") && !bare.contains("d");
     }
 
     @Override

@@ -47,8 +47,11 @@ public final class FitJson {
     /// @param bounds whether the lines that the error bars allow are told
     public record Asked(List<Double> at, List<Double> when, boolean bounds) {}
 
-    public static String report(FigureAnalysis figure, Asked asked) {
-        return MAPPER.writeValueAsString(node(figure, asked));
+    /// @param warnings what a careful person wants to know of the reading
+    public static String report(FigureAnalysis figure, Asked asked, List<String> warnings) {
+        ObjectNode report = node(figure, asked);
+        ReadingJson.put(report, figure.table(), warnings);
+        return MAPPER.writeValueAsString(report);
     }
 
     /// The reports of figures made again for other data, one for each file and figure.
@@ -81,7 +84,7 @@ public final class FitJson {
     }
 
     /// The report of `helvo curves --json`: every shape fitted to the same points, best AICc first.
-    public static String curves(FigureAnalysis figure, Asked asked) {
+    public static String curves(FigureAnalysis figure, Asked asked, List<String> warnings) {
         SeriesAnalysis series = figure.series().getFirst();
         ObjectNode report = NODES.objectNode();
         ArrayNode curves = report.putArray("curves");
@@ -90,6 +93,7 @@ public final class FitJson {
             put(node, "weight", series.weight(outcome.curve()));
             curves.add(node);
         }
+        ReadingJson.put(report, figure.table(), warnings);
         return MAPPER.writeValueAsString(report);
     }
 

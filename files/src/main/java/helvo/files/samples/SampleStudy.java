@@ -12,6 +12,7 @@ import helvo.core.study.Layer;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
+import helvo.core.table.ReadingChoices;
 import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
@@ -59,7 +60,7 @@ public final class SampleStudy {
     private static Table table(String name) {
         String resource = "/helvo/files/samples/" + name.toLowerCase(Locale.ROOT) + ".csv";
         try (InputStream in = SampleStudy.class.getResourceAsStream(resource)) {
-            return TextTable.read(in.readAllBytes(), name + ".csv").table();
+            return TextTable.read(in.readAllBytes(), name + ".csv", ReadingChoices.NONE).table().withReadAs(Optional.empty());
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (CannotRead e) {

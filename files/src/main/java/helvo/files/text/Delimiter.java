@@ -1,8 +1,9 @@
 package helvo.files.text;
 
-/// The sign between the fields of a line.
+/// What parts the fields of a line.
 public enum Delimiter {
-    COMMA(',', "commas"), SEMICOLON(';', "semicolons"), TAB('\t', "tabs");
+    COMMA(',', "commas"), SEMICOLON(';', "semicolons"), TAB('\t', "tabs"), BAR('|', "bars"), GAPS('~', "several blanks"),
+    WIDTHS('_', "fixed widths"), BLANKS(' ', "blanks");
 
     private final char sign;
     private final String plural;
@@ -18,5 +19,25 @@ public enum Delimiter {
 
     public String plural() {
         return plural;
+    }
+
+    /// @throws IllegalArgumentException for a sign that parts no fields
+    public static Delimiter of(char sign) {
+        for (Delimiter each : values()) {
+            if (each.sign == sign) {
+                return each;
+            }
+        }
+        throw new IllegalArgumentException("“" + sign + "” parts no fields");
+    }
+
+    /// Whether lines have to be parted here, and come to the reader of fields with tabs.
+    boolean isLoose() {
+        return compareTo(BAR) >= 0;
+    }
+
+    /// The sign that the reader of fields meets.
+    char read() {
+        return isLoose() ? '\t' : sign;
     }
 }

@@ -1,44 +1,83 @@
 package helvo.files.text;
 
-import de.siegmar.fastcsv.reader.CommentStrategy;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
+import helvo.core.Phrase;
 import helvo.core.number.DecimalMark;
-import helvo.core.number.NumberText;
+import helvo.core.number.WrittenNumber;
+import helvo.core.table.ReadingChoices;
+import helvo.files.CannotRead;
+import java.io.IOException;
+import java.io.Reader;
+import java.io.StringReader;
+import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.nio.CharBuffer;
 import java.nio.charset.Charset;
 import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Arrays;
-import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
-import java.util.TreeMap;
-import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 
-/// A guess at a text file's layout from its first bytes.
+/// A guess at a text file's layout from its first bytes, as far as nobody said it.
 final class LayoutGuess {
-    /// Enough lines to tell a layout by.
-    private static final int LINES = 200;
-    private static final Pattern WITH_COMMA = Pattern.compile("[+\\-\u2212]?\\d*,\\d+([eE][+\\-]?\\d+)?");
-    private static final Pattern WITH_POINT = Pattern.compile("[+\\-\u2212]?\\d*\\.\\d+([eE][+\\-]?\\d+)?");
+    /// Enough lines to tell what parts the fields.
+    private static final int LINES = 300;
+    /// Lines parted by a sign are likelier than lines parted by blanks.
+    private static final double LOOSE = 0.85;
+    /// And tables that have a heading for each column than others.
+    private static final double UNNAMED = 0.95;
 
-    private LayoutGuess() {}
+    private final String name;
+    private final ReadingChoices choices;
+    private final Charset charset;
+    private final String sample;
+    private final boolean complete;
+
+    private LayoutGuess(byte[] head, boolean complete, String name, ReadingChoices choices) {
+        this.name = name;
+        this.choices = choices;
+        this.complete = complete;
+        charset = choices.encoding().map(Charset::forName).orElseGet(() -> charset(head, complete));
+        String text = charset.decode(ByteBuffer.wrap(head)).toString();
+        sample = text.startsWith("\ufeff") ? text.substring(1) : text;
+    }
 
     /// @param head     the first bytes
     /// @param complete there are no more
-    static TextLayout of(byte[] head, boolean complete) {
-        Charset charset = charset(head, complete);
-        String text = charset.decode(ByteBuffer.wrap(head)).toString();
-        String sample = text.startsWith("\ufeff") ? text.substring(1) : text;
-        Delimiter delimiter = Arrays.stream(Delimiter.values())
-                .max(Comparator.comparingDouble(d -> regularity(records(sample, d, complete)))).orElseThrow();
-        List<List<String>> records = records(sample, delimiter, complete);
-        DecimalMark mark = delimiter == Delimiter.COMMA ? DecimalMark.POINT : mark(records);
-        boolean headings = !records.isEmpty() && records.getFirst().stream().noneMatch(field -> NumberText.number(field, mark).isPresent());
-        return new TextLayout(charset, delimiter, mark, headings);
+    /// @throws CannotRead where a table was asked for that is not there
+    static TextLayout of(byte[] head, boolean complete, String name, ReadingChoices choices) throws CannotRead {
+        return new LayoutGuess(head, complete, name, choices).layout();
+    }
+
+    private TextLayout layout() throws CannotRead {
+        Delimiter delimiter = choices.separator().map(Delimiter::of).or(this::declared).orElseGet(this::likeliest);
+        List<Integer> cuts = delimiter == Delimiter.WIDTHS ? cuts() : List.of();
+        List<List<String>> lines = lines(delimiter, cuts, Integer.MAX_VALUE);
+        List<TableArea> areas = areas(lines);
+        if (areas.isEmpty()) {
+            areas = List.of(new TableArea(List.of(), 0, 0, Integer.MAX_VALUE, 0, Integer.MAX_VALUE - 1, List.of()));
+        }
+        int asked = choices.table().orElse(areas.indexOf(TableArea.largest(areas)) + 1);
+        if (asked < 1 || asked > areas.size()) {
+            throw new CannotRead(Phrase.of("“%s” has no table %d; it holds %d.", name, asked, areas.size()));
+        }
+        TableArea area = areas.get(asked - 1);
+        DecimalMark mark = choices.mark().orElseGet(() -> mark(lines, delimiter));
+        ReadingChoices chosen = areas.size() > 1 ? choices.withTable(java.util.Optional.of(asked)) : choices;
+        return new TextLayout(charset, delimiter, cuts, mark, choices.mark().isPresent(), area, areas.size(), chosen);
+    }
+
+    private List<TableArea> areas(List<List<String>> lines) {
+        List<List<String>> rest = new ArrayList<>(lines);
+        for (int line = 0; line < Math.min(choices.skipLines(), rest.size()); line++) {
+            rest.set(line, List.of());
+        }
+        if (declared().isPresent() && !rest.isEmpty()) {
+            rest.set(0, List.of());
+        }
+        return TableArea.all(rest, complete, choices.headingLine().map(line -> line - 1).orElse(null));
     }
 
     /// UTF-16 by its byte order mark; UTF-8 where the bytes are valid in it; else Windows-1252, in which every text is.
@@ -52,44 +91,122 @@ final class LayoutGuess {
         return result.isError() ? TextLayout.WINDOWS : StandardCharsets.UTF_8;
     }
 
-    private static List<List<String>> records(String sample, Delimiter delimiter, boolean complete) {
-        var records = new ArrayList<List<String>>();
-        try (CsvReader<CsvRecord> csv = CsvReader.builder().fieldSeparator(delimiter.sign()).commentStrategy(CommentStrategy.SKIP)
-                .ofCsvRecord(sample)) {
+    /// "sep=;" in the first line.
+    private java.util.Optional<Delimiter> declared() {
+        boolean said = sample.length() > 4 && sample.regionMatches(true, 0, "sep=", 0, 4) && (sample.length() == 5
+                || sample.charAt(5) == '\n' || sample.charAt(5) == '\r');
+        return said ? java.util.Arrays.stream(Delimiter.values()).filter(each -> each.sign() == sample.charAt(4)).findFirst()
+                : java.util.Optional.empty();
+    }
+
+    private Delimiter likeliest() {
+        Delimiter best = Delimiter.COMMA;
+        double most = 0;
+        for (Delimiter each : Delimiter.values()) {
+            double score = score(each);
+            if (score > most + 1e-9) {
+                most = score;
+                best = each;
+            }
+        }
+        return best;
+    }
+
+    /// Which share of the lines is in tables of two columns or more, and which share of the fields there are numbers.
+    private double score(Delimiter delimiter) {
+        List<Integer> cuts = delimiter == Delimiter.WIDTHS ? cuts() : List.of();
+        if (delimiter == Delimiter.WIDTHS && cuts.isEmpty()) {
+            return 0;
+        }
+        List<List<String>> lines = lines(delimiter, cuts, LINES);
+        double score = 0;
+        for (TableArea area : TableArea.all(lines, true, null)) {
+            if (area.right() > area.left()) {
+                boolean named = !area.headings().isEmpty() && area.headings().stream().noneMatch(java.util.Objects::isNull);
+                score += values(lines, area, delimiter) * (named ? 1 : UNNAMED);
+            }
+        }
+        long filled = lines.stream().filter(line -> line.stream().anyMatch(field -> !field.isBlank())).count();
+        return filled == 0 ? 0 : score / filled * (delimiter.isLoose() && delimiter != Delimiter.BAR ? LOOSE : 1);
+    }
+
+    /// A line counts by the share of its fields that are numbers, and a little for having many; a field with another delimiter in it
+    /// counts against it.
+    private static double values(List<List<String>> lines, TableArea area, Delimiter delimiter) {
+        double sum = 0;
+        for (int line = area.first(); line < Math.min(area.end(), lines.size()); line++) {
+            int filled = 0;
+            int good = 0;
+            for (String field : lines.get(line)) {
+                boolean other = delimiter != Delimiter.SEMICOLON && field.indexOf(';') >= 0 || field.indexOf('\t') >= 0;
+                filled += field.isBlank() ? 0 : 1;
+                good += other ? -1 : TableArea.isNumber(field) ? 2 : field.isBlank() ? 0 : 1;
+            }
+            int width = area.right() - area.left() + 1;
+            double whole = 0.5 + 0.5 * Math.min(1, lines.get(line).size() / (double) width);
+            sum += filled < 2 ? 0 : whole * (good / (2.0 * filled) + 1e-3 * Math.min(50, filled));
+        }
+        return sum;
+    }
+
+    /// As lines of fields; lines inside a quoted field are blank.
+    private List<List<String>> lines(Delimiter delimiter, List<Integer> cuts, int most) {
+        var lines = new ArrayList<List<String>>();
+        try (Reader parted = parted(new StringReader(sample), delimiter, cuts);
+                CsvReader<CsvRecord> csv = CsvReader.builder().fieldSeparator(delimiter.read()).ofCsvRecord(parted)) {
             for (CsvRecord record : csv) {
-                records.add(record.getFields().stream().map(String::strip).toList());
-                if (records.size() > LINES) {
-                    break;
+                while (lines.size() < record.getStartingLineNumber() - 1) {
+                    lines.add(List.of());
+                }
+                lines.add(record.getFields().stream().map(String::strip).toList());
+                if (lines.size() >= most) {
+                    return lines;
                 }
             }
-        } catch (java.io.IOException | RuntimeException e) {
-            return records;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (RuntimeException noCsv) {
+            return lines;
         }
-        if (!complete && records.size() > 1) {
-            records.removeLast();
+        if (!complete && lines.size() > 1) {
+            lines.removeLast();
         }
-        return records;
+        return lines;
     }
 
-    /// How many lines have the commonest number of fields, as a share; 0 when that is one field. More fields break ties.
-    private static double regularity(List<List<String>> records) {
-        Map<Integer, Integer> counts = new TreeMap<>();
-        records.forEach(record -> counts.merge(record.size(), 1, Integer::sum));
-        var commonest = counts.entrySet().stream().filter(e -> e.getKey() > 1).max(Map.Entry.comparingByValue());
-        return commonest.map(e -> e.getValue() / (double) records.size() + penaltyForHalvedNumbers(records)
-                + 1e-6 * Math.min(100, e.getKey())).orElse(0.0);
+    static Reader parted(Reader reader, Delimiter delimiter, List<Integer> cuts) {
+        return delimiter.isLoose() ? new PartedLines(reader, delimiter, cuts) : reader;
     }
 
-    /// Semicolon-separated numbers with decimal commas also split evenly at commas, but then fields hold semicolons.
-    private static double penaltyForHalvedNumbers(List<List<String>> records) {
-        long fields = records.stream().mapToLong(List::size).sum();
-        long odd = records.stream().flatMap(List::stream).filter(f -> f.indexOf(';') >= 0 || f.indexOf('\t') >= 0).count();
-        return -(double) odd / Math.max(1, fields);
+    private List<Integer> cuts() {
+        List<String> lines = sample.lines().limit(LINES).filter(line -> !line.isBlank()).toList();
+        List<String> whole = complete || lines.size() < 2 ? lines : lines.subList(0, lines.size() - 1);
+        for (int from = 0; from < Math.min(20, whole.size() - 1); from++) { // titles above the table know nothing of its columns
+            List<String> rows = whole.subList(from, whole.size()).stream()
+                    .filter(line -> line.chars().anyMatch(Character::isDigit)).toList();
+            int first = rows.isEmpty() ? 0 : whole.indexOf(rows.getFirst());
+            List<Integer> cuts = PartedLines.cuts(rows, first > 0 ? whole.get(first - 1) : "");
+            if (rows.size() > 1 && !cuts.isEmpty()) {
+                return cuts;
+            }
+        }
+        return List.of();
     }
 
-    private static DecimalMark mark(List<List<String>> records) {
-        long commas = records.stream().flatMap(List::stream).filter(f -> WITH_COMMA.matcher(f).matches()).count();
-        long points = records.stream().flatMap(List::stream).filter(f -> WITH_POINT.matcher(f).matches()).count();
-        return commas > points ? DecimalMark.COMMA : DecimalMark.POINT;
+    /// The mark that numbers need which can have but one; else the one that more have.
+    private static DecimalMark mark(List<List<String>> lines, Delimiter delimiter) {
+        if (delimiter == Delimiter.COMMA) {
+            return DecimalMark.POINT;
+        }
+        long[] only = new long[2];
+        long[] seen = new long[2];
+        lines.stream().limit(LINES).flatMap(List::stream).forEach(field -> IntStream.range(0, 2).forEach(which -> {
+            var number = WrittenNumber.read(field, DecimalMark.values()[which]);
+            var other = WrittenNumber.read(field, DecimalMark.values()[1 - which]);
+            only[which] += number.isPresent() && other.isEmpty() ? 1 : 0;
+            seen[which] += number.isPresent() && number.get().decimals() > 0 ? 1 : 0;
+        }));
+        boolean comma = only[0] == only[1] ? seen[1] > seen[0] : only[1] > only[0];
+        return comma ? DecimalMark.COMMA : DecimalMark.POINT;
     }
 }

@@ -1,24 +1,22 @@
 package helvo.files.text;
 
 import ch.randelshofer.fastdoubleparser.JavaDoubleParser;
-import helvo.core.Phrase;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
-import helvo.core.table.DateColumn;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
+import helvo.core.table.ReadAs.Remark;
+import helvo.core.table.ReadingChoices;
 import helvo.core.table.Role;
-import helvo.core.table.RoleGuess;
-import helvo.core.table.SetAside;
 import helvo.core.table.Table;
+import helvo.core.table.TableReader;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 
 /// Makes a table of fields that come one by one, row by row. Rows of differing length are padded with empty cells; a row
 /// of empty fields only counts when a fuller one follows it.
@@ -37,8 +35,12 @@ public final class TableBuilder {
     private static final int BYTES_OF_A_TEXT = 56;
 
     private final DecimalMark mark;
+    private final ReadingChoices choices;
     private final List<ColumnBuilder> columns = new ArrayList<>();
-    private final List<String> notices = new ArrayList<>();
+    private final Map<Integer, String> summed = new HashMap<>();
+    private List<Remark> remarks = List.of();
+    private final boolean open;
+    private boolean settled;
     private int rows;
     private int emptyRows;
     private int fieldsInRow;
@@ -73,8 +75,14 @@ public final class TableBuilder {
         }
     }
 
-    public TableBuilder(DecimalMark mark) {
+    /// @param mark    of bare numbers
+    /// @param settled whether a person said it
+    /// @param open    whether it could as well part thousands: then numbers such as "1,234" are left as text until one shows the mark
+    public TableBuilder(DecimalMark mark, boolean settled, boolean open, ReadingChoices choices) {
         this.mark = mark;
+        this.settled = settled;
+        this.open = open;
+        this.choices = choices;
     }
 
     public int rows() {
@@ -84,10 +92,6 @@ public final class TableBuilder {
     /// No further row should be added: it would not fit in the memory together with its analysis.
     boolean full() {
         return (long) rows * columns.size() * Double.BYTES + bytesOfTexts > MAX_BYTES;
-    }
-
-    void notice(String sentence) {
-        notices.add(sentence);
     }
 
     public void beginRow() {
@@ -133,6 +137,11 @@ public final class TableBuilder {
         column.number(number, decimals > MAX_COMPUTED_DECIMALS ? 0 : decimals);
     }
 
+    /// The row begun last is worked out from rows above it.
+    public void summed(String function) {
+        summed.put(rows, function);
+    }
+
     /// A field that is known to be text, not blank.
     public void text(String text) {
         next().text(text);
@@ -158,11 +167,23 @@ public final class TableBuilder {
             number = NumberText.number(new String(buffer, from, length), mark).orElse(Double.NaN);
             decimals = 0;
         }
-        if (Double.isFinite(number)) {
+        if (Double.isFinite(number) && !isOpen(buffer, from, length, decimals)) {
             column.number(number, decimals);
         } else {
             column.text(new String(buffer, from, length));
         }
+    }
+
+    /// Whether the mark could as well part thousands: "1,234". A number in which it could not settles the mark for the table.
+    private boolean isOpen(char[] buffer, int from, int length, int decimals) {
+        if (settled || decimals == 0) {
+            return false;
+        }
+        int first = buffer[from] >= '0' && buffer[from] <= '9' ? from : from + 1;
+        int whole = from + length - decimals - 1 - first;
+        boolean either = open && decimals == 3 && whole >= 1 && whole <= 3 && buffer[first] != '0';
+        settled = !either;
+        return either;
     }
 
     /// Copies what may be a number to `scratch`, with a decimal point.
@@ -195,14 +216,9 @@ public final class TableBuilder {
         return markAt < 0 || power >= 0 ? 0 : length - markAt - 1;
     }
 
-    /// What a person should know of how the columns were understood.
-    public List<String> notices() {
-        return List.copyOf(notices);
-    }
-
-    /// @param headings as the file has them; missing ones are made up
-    public Table table(String name, List<String> headings) {
-        return tableOf(name, headings.stream().map(heading -> heading.isBlank() ? null : Heading.of(heading)).toList());
+    /// How the columns were understood, once there is a table.
+    public List<Remark> remarks() {
+        return remarks;
     }
 
     /// @param headings null for those to be made up
@@ -217,20 +233,12 @@ public final class TableBuilder {
             Heading heading = i < headings.size() && headings.get(i) != null ? headings.get(i)
                     : new Heading(pair ? i == 0 ? "x" : "y" : "Column " + (i + 1), "");
             column.padTo(rows);
-            made.add(made(i + 1, heading, column));
+            made.add(new Column(i + 1, heading, column.texts > 0 ? Kind.TEXT : Kind.NUMBER, Role.NONE, column.decimals,
+                    column.cells.build()));
         }
-        return new Table(0, name, mark, Optional.empty(), RoleGuess.guessed(made), SetAside.NONE);
-    }
-
-    private Column made(int id, Heading heading, ColumnBuilder built) {
-        Kind kind = built.numbers >= built.texts ? Kind.NUMBER : Kind.TEXT;
-        Column column = new Column(id, heading, kind, Role.NONE, built.decimals, built.cells.build());
-        if (kind == Kind.NUMBER || !DateColumn.looksLike(column.cells())) {
-            return column;
-        }
-        if (DateColumn.isAmbiguous(column.cells())) {
-            notices.add(Phrase.of("In “%s” the day was taken to come before the month; its tag changes that.", heading.name()));
-        }
-        return DateColumn.dated(column, DateColumn.order(column.cells()));
+        var reader = new TableReader(name, mark, choices);
+        Table read = reader.read(made, columns.stream().map(column -> column.texts > 0).toList(), settled, summed);
+        remarks = reader.remarks();
+        return read;
     }
 }

@@ -2,54 +2,44 @@ package helvo.files.text;
 
 import helvo.core.Phrase;
 import helvo.core.number.DecimalMark;
+import helvo.core.table.ReadingChoices;
 import helvo.core.table.Table;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import java.util.Arrays;
+import java.util.List;
 
 /// How a text file is laid out as a table.
 ///
-/// @param headings the first line holds the columns' names and units
-public record TextLayout(Charset charset, Delimiter delimiter, DecimalMark mark, boolean headings) {
-    public static final Charset WINDOWS = Charset.forName("windows-1252");
+/// @param cuts   where fields of fixed width begin, but for the first; empty for other delimiters
+/// @param mark   that bare numbers are written with
+/// @param sure   whether a person said the mark
+/// @param area   the lines of the table, 0 is the first
+/// @param tables how many there are in the file
+record TextLayout(Charset charset, Delimiter delimiter, List<Integer> cuts, DecimalMark mark, boolean sure, TableArea area, int tables,
+        ReadingChoices choices) {
+    static final Charset WINDOWS = Charset.forName("windows-1252");
+
+    TextLayout with(Charset other) {
+        return new TextLayout(other, delimiter, cuts, mark, sure, area, tables, choices);
+    }
 
     /// "commas, decimal point, UTF-8, headings".
-    public String sentence() {
-        return Phrase.of("%s, decimal %s, %s, %s", delimiter.plural(), mark == DecimalMark.POINT ? "point" : "comma",
-                charsetName(charset), headings ? "headings" : "no headings");
+    String sentence(DecimalMark decided) {
+        int line = area.top() + 1;
+        String headings = area.headings().isEmpty() ? "no headings" : line == 1 ? "headings" : Phrase.of("headings in line %,d", line);
+        return Phrase.of("%s, decimal %s, %s, %s%s", delimiter.plural(), decided == DecimalMark.POINT ? "point" : "comma",
+                charsetName(charset), headings, tables > 1 ? Phrase.of(", table %d of %d", choices.table().orElse(1), tables) : "");
     }
 
     /// As a table remembers it.
     Table.Source.Text source(Path file) {
-        return new Table.Source.Text(file.toAbsolutePath().toString(), charset.name(), delimiter.sign(), headings);
+        return new Table.Source.Text(file.toAbsolutePath().toString(), charset.name(), delimiter.sign(), !area.headings().isEmpty());
     }
 
-    /// The layout that a table was read by.
-    public static TextLayout of(Table table, Table.Source.Text source) {
-        Delimiter delimiter = Arrays.stream(Delimiter.values()).filter(d -> d.sign() == source.delimiter()).findFirst()
-                .orElse(Delimiter.COMMA);
-        return new TextLayout(Charset.forName(source.charset()), delimiter, table.mark(), source.headings());
-    }
-
-    public static String charsetName(Charset charset) {
+    /// As people call it.
+    static String charsetName(Charset charset) {
         return charset.equals(WINDOWS) ? "Windows-1252" : charset.displayName();
-    }
-
-    public TextLayout with(Charset other) {
-        return new TextLayout(other, delimiter, mark, headings);
-    }
-
-    public TextLayout with(Delimiter other) {
-        return new TextLayout(charset, other, mark, headings);
-    }
-
-    public TextLayout with(DecimalMark other) {
-        return new TextLayout(charset, delimiter, other, headings);
-    }
-
-    public TextLayout withHeadings(boolean other) {
-        return new TextLayout(charset, delimiter, mark, other);
     }
 
     boolean isUnicode() {

@@ -1,12 +1,14 @@
 package helvo.files.text;
 
 import de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler;
-import de.siegmar.fastcsv.reader.CommentStrategy;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.RecordWrapper;
 import helvo.core.Phrase;
 import helvo.core.Progress;
+import helvo.core.table.Heading;
+import helvo.core.table.ReadAs;
+import helvo.core.table.ReadingChoices;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
 import java.io.ByteArrayInputStream;
@@ -25,12 +27,11 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 
-/// A table read from a CSV or TSV file, and how it was read.
+/// A table read from a text file. How it was read stands in it.
 ///
 /// @param table   with id 0; its new study gives it another
-/// @param layout  that it was read by
-/// @param notices what a person should know of the reading: lines left out, rows padded
-public record TextTable(Table table, TextLayout layout, List<String> notices) {
+/// @param notices what a person should know of the reading before using the table
+public record TextTable(Table table, List<String> notices) {
     private static final int HEAD = 1 << 18;
 
     /// Where bytes come from; they are read twice where the first guess at the encoding fails.
@@ -40,17 +41,12 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
         long size() throws IOException;
     }
 
-    /// Reads a file by a guessed layout.
-    public static TextTable read(Path file, Progress progress) throws CannotRead {
-        return read(file, Optional.empty(), progress);
-    }
-
-    /// @param layout how to read it; empty to guess
+    /// @param choices of how to read it
     /// @throws CannotRead with a sentence for a person
-    public static TextTable read(Path file, Optional<TextLayout> layout, Progress progress) throws CannotRead {
+    public static TextTable read(Path file, ReadingChoices choices, Progress progress) throws CannotRead {
         CannotRead.unlessReadable(file);
         String name = String.valueOf(file.getFileName());
-        TextTable read = read(new Source() {
+        return read(new Source() {
             @Override
             public InputStream open() throws IOException {
                 return Files.newInputStream(file);
@@ -60,23 +56,13 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
             public long size() throws IOException {
                 return Files.size(file);
             }
-        }, name, layout, progress);
-        return new TextTable(read.table.withSource(read.layout.source(file)), read.layout, read.notices);
+        }, name, Optional.of(file), choices, progress);
     }
 
     /// Reads text that is in memory already.
     ///
     /// @param name as of a file
-    public static TextTable read(byte[] text, String name) throws CannotRead {
-        return read(text, name, Optional.empty());
-    }
-
-    /// Reads text that is in memory already, by a layout that is known.
-    static TextTable read(byte[] text, String name, TextLayout layout) throws CannotRead {
-        return read(text, name, Optional.of(layout));
-    }
-
-    private static TextTable read(byte[] text, String name, Optional<TextLayout> layout) throws CannotRead {
+    public static TextTable read(byte[] text, String name, ReadingChoices choices) throws CannotRead {
         return read(new Source() {
             @Override
             public InputStream open() {
@@ -87,21 +73,23 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
             public long size() {
                 return text.length;
             }
-        }, name, layout, Progress.NONE);
+        }, name, Optional.empty(), choices, Progress.NONE);
     }
 
-    private static TextTable read(Source source, String name, Optional<TextLayout> layout, Progress progress) throws CannotRead {
+    private static TextTable read(Source source, String name, Optional<Path> file, ReadingChoices choices, Progress progress)
+            throws CannotRead {
         try {
             byte[] head = head(source, name);
             boolean complete = head.length < HEAD;
-            if (layout.isEmpty()) {
+            if (choices.encoding().isEmpty()) {
                 refuseBinary(head, name);
+                NoTable.refuse(head, name);
             }
-            TextLayout by = layout.orElseGet(() -> LayoutGuess.of(head, complete));
+            TextLayout by = LayoutGuess.of(head, complete, name, choices);
             try {
-                return read(source, name, by, progress);
+                return read(source, name, file, by, progress);
             } catch (CharacterCodingException notUnicode) {
-                return read(source, name, by.with(TextLayout.WINDOWS), progress);
+                return read(source, name, file, by.with(TextLayout.WINDOWS), progress);
             }
         } catch (IOException e) {
             throw new CannotRead("“" + name + "” could not be read: " + e.getMessage() + ".", e);
@@ -136,20 +124,21 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
         }
     }
 
-    private static TextTable read(Source source, String name, TextLayout layout, Progress progress) throws IOException, CannotRead {
+    private static TextTable read(Source source, String name, Optional<Path> file, TextLayout layout, Progress progress)
+            throws IOException, CannotRead {
         var rows = new RowHandler(layout, name);
         var decoder = layout.charset().newDecoder().onMalformedInput(layout.isUnicode() ? CodingErrorAction.REPORT
                 : CodingErrorAction.REPLACE)
                 .onUnmappableCharacter(CodingErrorAction.REPLACE);
         try (InputStream in = new Watched(source.open(), source.size(), progress);
-                Reader reader = new WithoutByteOrderMark(new InputStreamReader(in, decoder));
-                CsvReader<Boolean> csv = CsvReader.builder().fieldSeparator(layout.delimiter().sign())
-                        .commentStrategy(CommentStrategy.READ).build(rows, reader)) {
+                Reader whole = new WithoutByteOrderMark(new InputStreamReader(in, decoder));
+                Reader reader = LayoutGuess.parted(whole, layout.delimiter(), layout.cuts());
+                CsvReader<Boolean> csv = CsvReader.builder().fieldSeparator(layout.delimiter().read()).build(rows, reader)) {
             var each = csv.iterator();
-            while (each.hasNext() && !rows.full()) {
+            while (each.hasNext() && !rows.full() && !rows.behind()) {
                 each.next();
             }
-            rows.ended(!each.hasNext());
+            rows.ended(rows.behind() || !each.hasNext());
         } catch (UncheckedIOException e) {
             if (e.getCause() instanceof CharacterCodingException coding) {
                 throw coding;
@@ -170,7 +159,7 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
         } catch (TooWide e) {
             throw tooWide(name, e);
         }
-        return rows.table(name, layout);
+        return rows.table(file);
     }
 
     private static CannotRead tooWide(String name, TooWide wide) {
@@ -184,20 +173,28 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
         private static final int PAUSE = (1 << 16) - 1;
 
         private final TableBuilder builder;
+        private final TextLayout layout;
         private final String name;
-        private final List<String> headings = new ArrayList<>();
-        private boolean inHeadings;
+        private final List<String> notices = new ArrayList<>();
         private boolean begun;
+        private boolean isComment;
         private int comments;
-        private int firstLength = -1;
+        private int width;
+        private int filled;
         private int ragged;
         private long firstRagged;
         private long line;
 
         RowHandler(TextLayout layout, String name) {
-            this.builder = new TableBuilder(layout.mark());
+            this.builder = new TableBuilder(layout.mark(), layout.sure(), layout.delimiter() != Delimiter.COMMA, layout.choices());
+            this.layout = layout;
             this.name = name;
-            this.inHeadings = layout.headings();
+            List<Heading> headings = layout.area().headings();
+            int named = headings.size();
+            while (named > 0 && headings.get(named - 1) == null) {
+                named--;
+            }
+            width = named == 0 ? -1 : layout.area().left() + named;
         }
 
         long line() {
@@ -208,9 +205,14 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
             return builder.full();
         }
 
+        /// The table's last line was read.
+        boolean behind() {
+            return line > layout.area().end();
+        }
+
         void ended(boolean whole) {
             if (!whole) {
-                builder.notice(Phrase.of("Only the first %,d rows were read: with more, the memory that Helvo may use would be full. "
+                notices.add(Phrase.of("Only the first %,d rows were read: with more, the memory that Helvo may use would be full. "
                         + "Split the file, or leave columns out of it.", builder.rows()));
             }
         }
@@ -219,6 +221,12 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
         protected void handleBegin(long startingLineNumber) {
             line = startingLineNumber;
             begun = false;
+            isComment = false;
+            filled = 0;
+        }
+
+        private boolean isRow() {
+            return line > layout.area().first() && line <= layout.area().end();
         }
 
         @Override
@@ -226,8 +234,10 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
             if (index >= TableBuilder.MAX_COLUMNS) {
                 throw new TooWide(line);
             }
-            if (inHeadings) {
-                headings.add(new String(buffer, offset, length));
+            if (index == 0 && length > 1 && buffer[offset] == '#') {
+                isComment = !quoted && !Character.isDigit(buffer[offset + 1]);
+            }
+            if (!isRow() || isComment || index < layout.area().left() || index > layout.area().right() && !isWider()) {
                 return;
             }
             if (!begun) {
@@ -235,51 +245,56 @@ public record TextTable(Table table, TextLayout layout, List<String> notices) {
                 begun = true;
             }
             builder.field(buffer, offset, length);
+            filled = length > 0 ? index + 1 : filled;
         }
 
-        @Override
-        protected void handleComment(char[] buffer, int offset, int length) {
-            comments++;
+        /// A table that goes on behind what the guess saw may have more columns there.
+        private boolean isWider() {
+            return layout.area().end() == Integer.MAX_VALUE;
         }
 
         @Override
         protected RecordWrapper<Boolean> buildRecord() {
-            if (isComment() || isEmptyLine()) {
-                headings.removeIf(_ -> inHeadings);
-                return null;
-            }
-            int fields = getFieldCount();
-            firstLength = firstLength < 0 ? fields : firstLength;
-            if (fields != firstLength && ragged++ == 0) {
-                firstRagged = line;
-            }
-            if (inHeadings) {
-                inHeadings = false;
-            } else {
+            if (isRow() && isComment) {
+                comments++;
+            } else if (isRow() && begun && !isEmptyLine()) {
+                width = width < 0 ? getFieldCount() : width;
+                if ((getFieldCount() < width || filled > width) && ragged++ == 0) {
+                    firstRagged = line;
+                }
                 builder.endRow();
             }
             return (builder.rows() & PAUSE) == 0 ? wrapRecord(true) : null;
         }
 
-        TextTable table(String file, TextLayout layout) throws CannotRead {
+        TextTable table(Optional<Path> file) throws CannotRead {
             if (builder.rows() == 0) {
-                throw new CannotRead(headings.stream().allMatch(String::isBlank)
+                throw new CannotRead(layout.area().headings().stream().noneMatch(java.util.Objects::nonNull)
                         ? "“" + name + "” holds no values: there is nothing in it to open."
                         : "“" + name + "” has headings only: there is no row of values below them.");
             }
-            var notices = new ArrayList<String>();
             if (comments > 0) {
                 notices.add(Phrase.of("%,d %s.", comments, comments == 1 ? "line that begins with # was left out as a comment"
                         : "lines that begin with # were left out as comments"));
             }
             if (ragged > 0) {
-                notices.add(Phrase.of("%,d %s not as many fields as the first (line %,d is one): missing fields are empty cells, more "
-                        + "fields more columns.", ragged, ragged == 1 ? "line has" : "lines have", firstRagged));
+                notices.add(Phrase.of("%,d %s not as many fields as the others (line %,d is one): missing fields are empty cells, more "
+                        + "fields more columns.", ragged,
+                        ragged == 1 ? "line has" : "lines have", firstRagged));
             }
-            int dot = file.lastIndexOf('.');
-            Table table = builder.table(dot > 0 ? file.substring(0, dot) : file, headings);
-            notices.addAll(builder.notices());
-            return new TextTable(table, layout, List.copyOf(notices));
+            int dot = name.lastIndexOf('.');
+            Table table = builder.tableOf(dot > 0 ? name.substring(0, dot) : name, layout.area().headings());
+            if (layout.tables() > 1) {
+                notices.add(Phrase.of("The file holds %d tables; this is number %d.", layout.tables(), layout.choices().table().orElse(1)));
+            }
+            var remarks = new ArrayList<ReadAs.Remark>();
+            notices.forEach(notice -> remarks.add(new ReadAs.Remark("", notice, true)));
+            remarks.addAll(builder.remarks());
+            var readAs = new ReadAs(layout.sentence(table.mark()), remarks, layout.area().notes(), layout.tables(),
+                    layout.choices());
+            Table read = table.withReadAs(Optional.of(readAs));
+            return new TextTable(file.map(path -> read.withSource(layout.source(path))).orElse(read),
+                    remarks.stream().filter(ReadAs.Remark::grave).map(ReadAs.Remark::sentence).toList());
         }
     }
 

@@ -13,6 +13,7 @@ import helvo.core.table.Cell;
 import helvo.core.table.Column;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
+import helvo.core.table.ReadingChoices;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
@@ -49,7 +50,7 @@ class BookTest {
     private Path folder;
 
     private static ReadTable read(Path file) throws CannotRead {
-        return ReadTable.read(file, Optional.empty(), Progress.NONE);
+        return ReadTable.read(file, Optional.empty(), ReadingChoices.NONE, Progress.NONE);
     }
 
     private static Cell cell(Table table, int column, int row) {
@@ -115,11 +116,17 @@ class BookTest {
         assertThat(cell(table, 2, 1)).isEqualTo(new Cell.Number(2.5));
         assertThat(cell(table, 3, 1)).isEqualTo(new Cell.Text("about 3"));
         assertThat(table.rows()).isEqualTo(3);
-        assertThat(read.notices()).containsExactly("Left out above the table: “Marram Cordage Laboratory, week 14”.",
-                "1 formula has no stored result and was left empty: open the workbook in the program it comes from and save it there.");
-        assertThat(ReadTable.read(file, Optional.of("Notes"), Progress.NONE).table().columns()).extracting(Column::name)
-                .containsExactly("a", "b");
-        assertThatThrownBy(() -> ReadTable.read(file, Optional.of("Nots"), Progress.NONE)).isInstanceOf(CannotRead.class)
+        assertThat(table.readAs().orElseThrow().notes()).containsExactly("Marram Cordage Laboratory, week 14");
+        assertThat(read.notices()).containsExactly(
+                "1 formula has no stored result and was left empty: open the workbook in the program it comes from and save it there.",
+                "The workbook has other sheets: Notes.");
+        assertThat(ReadTable.read(file, Optional.of("Notes"),
+                ReadingChoices.NONE,
+                Progress.NONE).table().columns()).extracting(Column::name)
+                .containsExactly("a",
+                        "b");
+        assertThatThrownBy(() -> ReadTable.read(file, Optional.of("Nots"), ReadingChoices.NONE,
+                Progress.NONE)).isInstanceOf(CannotRead.class)
                 .hasMessageContaining("it has Pulls, Empty, Notes");
     }
 

@@ -38,6 +38,7 @@ import helvo.core.table.Format;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Problem;
+import helvo.core.table.ReadingWay;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
@@ -68,6 +69,7 @@ class StudyJsonTest {
             new StudyEdit.Compound("Straighten", List.of(new ColumnEdit.AddColumn(1), new StudyEdit.RenameTable(1, "a"))),
             new ColumnEdit.UseAsFurtherX(1, 3),
             new ColumnEdit.SetKind(1, 2, Kind.DATE, DateText.Order.MONTH_FIRST),
+            new ColumnEdit.ReadIn(1, 2, ReadingWay.MINUTES_SECONDS),
             new ColumnEdit.SetFormat(1, 2, new Format.Dates(DateText.Form.MINUTE, DateText.Order.DAY_FIRST, TimeUnit.HOUR)),
             new ColumnEdit.SetBarMeaning(1, 4, BarMeaning.INTERVAL_95), new ColumnEdit.SetOwnBars(1, 2, new UniformBars(0.35, false)),
                     new ColumnEdit.ScaleBars(1, 2, 1.5), new FigureEdit.Weigh(1, Weighting.STATED),
@@ -127,7 +129,8 @@ class StudyJsonTest {
             new StudyEdit.KeepLook(new SheetLook.Named("Thesis",
                     SheetLook.DEFAULT.withText(11).withLine(1.2).withDashes(true).withFrame(true))),
             new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(1, new Cell.Text("dry")), new RowCondition.Is(2, new Cell.Number(0.1)),
-                    new RowCondition.Is(2, Cell.EMPTY), new RowCondition.Between(2, -1, 1e300))));
+                    new RowCondition.Is(2, Cell.EMPTY), new RowCondition.Between(2, -1, 1e300), new RowCondition.Beyond(2, 3, true),
+                    new RowCondition.IsNot(1, new Cell.Text("wet")))));
 
     @Test
     void everyEditReadsBackAsItWas() {

@@ -109,7 +109,7 @@ class JournalTest {
 
     /// A power cut while a record is written: the last block of the file, or of the copy of it, is torn, zeroed or cut at any place.
     /// What was acknowledged is there.
-    @Property(tries = 200)
+    @Property(tries = 200, seed = "26")
     void aSpoiledEndLosesNothingThatWasAcknowledged(@ForAll Random random) throws IOException, CannotRead {
         Path folder = Files.createTempDirectory("kept");
         try {
@@ -243,7 +243,7 @@ class JournalTest {
 
     /// Whatever becomes of the files of a journal: a state that there once was, a refusal in a sentence, or nothing; never a fault, and
     /// never anything else.
-    @Property(tries = 150)
+    @Property(tries = 150, seed = "26")
     void anyDamageGivesAnEarlierStateOrARefusal(@ForAll Random random) throws IOException {
         Path folder = Files.createTempDirectory("kept");
         try {
@@ -281,7 +281,7 @@ class JournalTest {
     }
 
     /// A state that is told by what changed is the state, whatever was done.
-    @Property(tries = 150)
+    @Property(tries = 150, seed = "26")
     void aPatchOfAnEarlierStateGivesTheState(@ForAll Random random) {
         History history = History.from(SampleStudy.study());
         for (int i = 0; i < 6; i++) {

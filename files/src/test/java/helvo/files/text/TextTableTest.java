@@ -10,9 +10,11 @@ import helvo.core.table.Column;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Problems;
+import helvo.core.table.ReadingChoices;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
+import helvo.files.table.ReadTable;
 import helvo.files.table.TableFile;
 import java.io.IOException;
 import java.nio.charset.Charset;
@@ -65,10 +67,11 @@ class TextTableTest {
     @ParameterizedTest(name = "{0}")
     @MethodSource("layouts")
     void recognisesTheLayout(String name, String text, Charset charset, Delimiter delimiter, DecimalMark mark) throws Exception {
-        TextTable read = TextTable.read(file(text.getBytes(charset)), Progress.NONE);
-        assertThat(read.layout().delimiter()).isEqualTo(delimiter);
-        assertThat(read.layout().mark()).isEqualTo(mark);
-        assertThat(read.layout().headings()).isTrue();
+        TextTable read = TextTable.read(file(text.getBytes(charset)), ReadingChoices.NONE, Progress.NONE);
+        assertThat(read.table().source().orElseThrow()).isEqualTo(new Table.Source.Text(folder.resolve("t.csv").toString(),
+                (name.equals("UTF-16") ? charset : name.equals("Windows-1252") ? TextLayout.WINDOWS : StandardCharsets.UTF_8).name(),
+                delimiter.sign(), true));
+        assertThat(read.table().mark()).isEqualTo(mark);
         List<Column> columns = read.table().columns();
         assertThat(columns).extracting(Column::heading).containsExactly(new Heading("Load", "N"), new Heading("Länge", "mm"));
         assertThat(columns).extracting(Column::role).containsExactly(Role.X, Role.Y);
@@ -76,13 +79,13 @@ class TextTableTest {
         assertThat(columns.get(0).cells().number(0)).isEqualTo(1.5);
         assertThat(columns.get(1).cells().number(1)).isEqualTo(3.5);
         assertThat(columns.get(1).shown(1, mark)).isEqualTo("3" + mark.sign() + "50");
-        TextLayout remembered = TextLayout.of(read.table(), (Table.Source.Text) read.table().source().orElseThrow());
-        assertThat(TextTable.read(folder.resolve("t.csv"), Optional.of(remembered), Progress.NONE).table()).isEqualTo(read.table());
+        assertThat(ReadTable.again(read.table(), Progress.NONE).table()).isEqualTo(read.table());
     }
 
     @Test
     void keepsWhatIsNoNumberAndRaggedRows() throws Exception {
-        TextTable read = TextTable.read(file("Load,Stretch\n1,about 7.6\n2\n3,4,extra\n4,\"a,b\n c\"\n5,6\n6,7\n7,8\n"), Progress.NONE);
+        TextTable read = TextTable.read(file("Load,Stretch\n1,about 7.6\n2\n3,4,extra\n4,\"a,b\n c\"\n5,6\n6,7\n7,8\n"),
+                ReadingChoices.NONE, Progress.NONE);
         assertThat(read.table().columns()).extracting(Column::name).containsExactly("Load", "Stretch", "Column 3");
         assertThat(read.table().columns().get(1).cells().cell(0)).isEqualTo(new Cell.Text("about 7.6"));
         assertThat(read.table().columns().get(1).cells().cell(1)).isEqualTo(Cell.EMPTY);
@@ -97,10 +100,10 @@ class TextTableTest {
     @ValueSource(strings = {"Load (N),Remark\n1.5,\"a, \"\"b\"\"\"\n0.1234567890123,about 7.6\n,\n3e-9,x\n",
             "Load (N);Remark\n1,5;a;\n0,1234567890123;\"b;c\"\n-2;\n"})
     void whatIsWrittenReadsBackAsItWas(String text) throws Exception {
-        TextTable read = TextTable.read(file(text), Progress.NONE);
+        TextTable read = TextTable.read(file(text), ReadingChoices.NONE, Progress.NONE);
         Path written = folder.resolve("written.csv");
         TableFile.write(written, TableFile.Format.CSV, read.table(), Progress.NONE);
-        TextTable back = TextTable.read(written, Progress.NONE);
+        TextTable back = TextTable.read(written, ReadingChoices.NONE, Progress.NONE);
         assertThat(back.table().columns()).isEqualTo(read.table().columns());
         assertThat(back.table().mark()).isEqualTo(read.table().mark());
         assertThat(folder).isDirectoryNotContaining("glob:**.part");
@@ -114,28 +117,28 @@ class TextTableTest {
                 throw new CancellationException();
             }
         };
-        assertThatThrownBy(() -> TextTable.read(file, unwanted)).isInstanceOf(CancellationException.class);
+        assertThatThrownBy(() -> TextTable.read(file, ReadingChoices.NONE, unwanted)).isInstanceOf(CancellationException.class);
     }
 
     @Test
     void guessesThatCannotBeRightCanBeChanged() throws Exception {
         Path file = file("1,5\n2,7\n");
-        TextTable guessed = TextTable.read(file, Progress.NONE);
-        assertThat(guessed.layout().headings()).isFalse();
+        TextTable guessed = TextTable.read(file, ReadingChoices.NONE, Progress.NONE);
         assertThat(guessed.table().columns()).extracting(Column::name).containsExactly("x", "y");
-        TextTable changed = TextTable.read(file, Optional.of(guessed.layout().with(Delimiter.SEMICOLON).with(DecimalMark.COMMA)),
-                Progress.NONE);
-        assertThat(changed.table().columns()).singleElement().satisfies(column -> assertThat(column.cells().number(1)).isEqualTo(2.7));
-        assertThat(TextTable.read(file, Optional.of(guessed.layout().withHeadings(true)), Progress.NONE).table().columns())
+        ReadingChoices semicolons = ReadingChoices.NONE.withSeparator(Optional.of(';'));
+        assertThat(TextTable.read(file, semicolons, Progress.NONE).table().columns()).singleElement()
+                .satisfies(column -> assertThat(column.cells().number(1)).isEqualTo(2.7));
+        assertThat(TextTable.read(file, ReadingChoices.NONE.withHeadingLine(Optional.of(1)), Progress.NONE).table().columns())
                 .extracting(Column::name).containsExactly("1", "5");
+        assertThat(ReadTable.again(guessed.table(), ReadingChoices.NONE.withSkipLines(1), Progress.NONE).table().rows()).isOne();
     }
 
     /// Bytes that turn out not to be UTF-8 only after the part that the guess was made from.
     @Test
     void anUmlautFarDownIsReadToo() throws Exception {
         String rows = "1,2,plain\n".repeat(60_000) + "3,4,für\n";
-        TextTable read = TextTable.read(file(("a,b,c\n" + rows).getBytes(TextLayout.WINDOWS)), Progress.NONE);
-        assertThat(read.layout().charset()).isEqualTo(TextLayout.WINDOWS);
+        TextTable read = TextTable.read(file(("a,b,c\n" + rows).getBytes(TextLayout.WINDOWS)), ReadingChoices.NONE, Progress.NONE);
+        assertThat(read.table().readAs().orElseThrow().layout()).contains("Windows-1252");
         assertThat(read.table().columns().get(2).cells().cell(60_000)).isEqualTo(new Cell.Text("für"));
     }
 
@@ -153,19 +156,23 @@ class TextTableTest {
     @MethodSource("unreadable")
     void saysWhyAFileIsNoTable(String text, String why) throws IOException {
         Path file = file(text);
-        assertThatThrownBy(() -> TextTable.read(file, Progress.NONE)).isInstanceOf(CannotRead.class).hasMessageContaining(why)
+        assertThatThrownBy(() -> TextTable.read(file, ReadingChoices.NONE,
+                Progress.NONE)).isInstanceOf(CannotRead.class).hasMessageContaining(why)
                 .hasMessageContaining("t.csv");
     }
 
     @Test
     void saysThatThereIsNoFileOrThatItIsAFolder() {
-        assertThatThrownBy(() -> TextTable.read(folder.resolve("no.csv"), Progress.NONE)).isInstanceOf(CannotRead.class)
+        assertThatThrownBy(() -> TextTable.read(folder.resolve("no.csv"),
+                ReadingChoices.NONE,
+                Progress.NONE)).isInstanceOf(CannotRead.class)
                 .hasMessageContaining("no file");
-        assertThatThrownBy(() -> TextTable.read(folder, Progress.NONE)).isInstanceOf(CannotRead.class).hasMessageContaining("is a folder");
+        assertThatThrownBy(() -> TextTable.read(folder, ReadingChoices.NONE,
+                Progress.NONE)).isInstanceOf(CannotRead.class).hasMessageContaining("is a folder");
     }
 
     /// Any bytes at all give a table or a sentence, never another fault.
-    @Property(tries = 300)
+    @Property(tries = 300, seed = "26")
     void anyBytesAreATableOrASentence(@ForAll byte[] bytes, @ForAll long seed) {
         var random = new Random(seed);
         byte[] mixed = bytes.clone();
@@ -176,17 +183,17 @@ class TextTableTest {
             }
         }
         try {
-            assertThat(TextTable.read(mixed, "any.csv").table().columns()).isNotEmpty();
+            assertThat(TextTable.read(mixed, "any.csv", ReadingChoices.NONE).table().columns()).isNotEmpty();
         } catch (CannotRead known) {
             assertThat(known.getMessage()).contains("any.csv");
         }
     }
 
     /// Doubles come back exactly, however many digits they need.
-    @Property(tries = 100)
+    @Property(tries = 100, seed = "26")
     void numbersAreReadToTheLastDigit(@ForAll double value) throws CannotRead {
         if (Double.isFinite(value)) {
-            var table = TextTable.read(("x,y\n" + value + ",1\n").getBytes(StandardCharsets.UTF_8), "n.csv").table();
+            var table = TextTable.read(("x,y\n" + value + ",1\n").getBytes(StandardCharsets.UTF_8), "n.csv", ReadingChoices.NONE).table();
             assertThat(table.columns().getFirst().cells().number(0)).isEqualTo(value);
             assertThat(table.columns().getFirst().kind()).isEqualTo(Kind.NUMBER);
         }

@@ -1,0 +1,202 @@
+package helvo.cli;
+
+import helvo.core.Phrase;
+import helvo.core.Progress;
+import helvo.core.number.DateText;
+import helvo.core.number.DecimalMark;
+import helvo.core.table.Column;
+import helvo.core.table.ColumnQuestion;
+import helvo.core.table.Kind;
+import helvo.core.table.ReadingChoices;
+import helvo.core.table.ReadingWay;
+import helvo.core.table.Table;
+import helvo.core.table.TableReader;
+import helvo.files.CannotRead;
+import helvo.files.table.ReadTable;
+import helvo.files.table.Spool;
+import helvo.files.text.Delimiter;
+import java.nio.charset.Charset;
+import java.nio.file.Path;
+import java.time.DateTimeException;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+/// The options that say how a file is to be read; what they leave open is decided by the cells, and said.
+final class ReadingOptions {
+    private static final Map<String, Character> SIGNS = Map.of("comma", ',', "semicolon", ';', "tab", '\t', "bar", '|', "blank", ' ',
+            "blanks", ' ', "several-blanks", '~', "widths", '_', "point", '.', "apostrophe", '\'');
+    private static final Map<String, ReadingWay> WAYS = Map.of("text", ReadingWay.TEXT, "point", ReadingWay.POINT, "comma",
+            ReadingWay.COMMA,
+            "dmy", ReadingWay.DAY_FIRST, "mdy", ReadingWay.MONTH_FIRST, "h:mm", ReadingWay.HOURS_MINUTES, "mm:ss",
+            ReadingWay.MINUTES_SECONDS);
+    private static final int MOST_WARNINGS = 50;
+
+    @Spec(Spec.Target.MIXEE)
+    private CommandSpec command;
+
+    @Option(names = "--sheet", paramLabel = "NAME", description = "Of a workbook; the first with a table in it, if not given.")
+    private Optional<String> sheet = Optional.empty();
+
+    @Option(names = "--table", paramLabel = "N", description = "Which of several tables in the file or sheet.")
+    private Integer table;
+
+    @Option(names = "--heading-row", paramLabel = "N", description = "The line of the headings; 0 for none.")
+    private Integer headingRow;
+
+    @Option(names = "--skip-rows", paramLabel = "N", description = "Lines to leave out before the table.")
+    private int skipRows;
+
+    @Option(names = "--separator", paramLabel = "SIGN",
+            description = "Between fields: comma, semicolon, tab, bar, blanks, several-blanks or widths.")
+    private String separator;
+
+    @Option(names = "--decimal", paramLabel = "MARK", description = "point or comma.")
+    private String decimal;
+
+    @Option(names = "--thousands", paramLabel = "SIGN", description = "Between thousands: comma, point, apostrophe or blank.")
+    private String thousands;
+
+    @Option(names = "--date-order", paramLabel = "ORDER", description = "dmy or mdy: which of two numbers before a year is the day.")
+    private String dateOrder;
+
+    @Option(names = "--missing", paramLabel = "TEXT", description = "What stands where there is no value; may be repeated.")
+    private List<String> missing = List.of();
+
+    @Option(names = "--encoding", paramLabel = "NAME", description = "Of a text file, as UTF-8 or windows-1252.")
+    private String encoding;
+
+    @Option(names = "--zone", paramLabel = "ZONE", description = "Of clock times that name none, as Europe/Berlin.")
+    private String zone;
+
+    @Option(names = "--visible-only", description = "Leave out rows and columns that the workbook hides.")
+    private boolean visibleOnly;
+
+    @Option(names = "--read-as", paramLabel = "COL=WAY",
+            description = "Read a column as text, point, comma (numbers with that decimal mark), dmy, mdy, h:mm or mm:ss; may be repeated.")
+    private List<String> readAs = List.of();
+
+    @Option(names = "--strict", description = "End with exit code 1 where the reading needs a look.")
+    private boolean strict;
+
+    /// A table that was read for a command.
+    ///
+    /// @param warnings what a careful person wants to know of the reading
+    record Input(Table table, List<String> warnings) {}
+
+    boolean isStrict() {
+        return strict;
+    }
+
+    /// @param file `-` for standard input
+    Input read(Path file) throws CannotRead, Refused {
+        ReadTable read = ReadTable.read(Spool.regular(file), sheet, choices(), Progress.NONE);
+        Table columns = read.table();
+        for (String text : readAs) {
+            int sign = text.lastIndexOf('=');
+            ReadingWay way = sign < 1 ? null : WAYS.get(text.substring(sign + 1).strip());
+            if (way == null) {
+                throw wrong("--read-as “" + text + "”: write COL=WAY, the way being one of " + WAYS.keySet().stream().sorted()
+                        .collect(Collectors.joining(", ")) + ".");
+            }
+            columns = TableReader.read(columns, new ColumnsByName(file, columns).named(text.substring(0, sign).strip()).id(), way);
+        }
+        var warnings = new ArrayList<>(read.notices());
+        for (ColumnQuestion question : ColumnQuestion.in(columns)) {
+            warnings.add(question.sentence(columns) + " " + advice(question, columns));
+        }
+        return new Input(columns, List.copyOf(warnings));
+    }
+
+    /// On standard error, a line each.
+    void warn(Input input) {
+        input.warnings.stream().limit(MOST_WARNINGS).forEach(command.commandLine().getErr()::println);
+    }
+
+    /// What to say on the command line.
+    private static String advice(ColumnQuestion question, Table table) {
+        String name = table.column(question.column()).name();
+        return switch (question.ways().getFirst()) {
+            case POINT, COMMA -> question.equal() ? "Say --decimal point or --decimal comma."
+                    : Phrase.of("Say --read-as \"%s=%s\" to have it read so.", name,
+                    question.ways().getFirst() == ReadingWay.POINT ? "point" : "comma");
+            case DAY_FIRST, MONTH_FIRST -> question.equal() ? "Say --date-order dmy or --date-order mdy."
+                    : Phrase.of("Say --read-as \"%s=%s\" to have it read so.", name,
+                    question.ways().getFirst() == ReadingWay.DAY_FIRST ? "dmy" : "mdy");
+            case HOURS_MINUTES, MINUTES_SECONDS -> Phrase.of("Say --read-as \"%s=h:mm\" or \"%s=mm:ss\".", name, name);
+            case TEXT -> "";
+        };
+    }
+
+    /// @throws Refused for a column of text, in which a fit would find nothing, or not all
+    static void refuseText(Column column, Table table) throws Refused {
+        if (column.kind() != Kind.TEXT) {
+            return;
+        }
+        Optional<ColumnQuestion> question = ColumnQuestion.of(column);
+        throw new Refused(question.map(asked -> asked.sentence(table) + " " + advice(asked, table))
+                .orElseGet(() -> "“" + column.name() + "” holds text: a fit needs numbers or dates."));
+    }
+
+    private ReadingChoices choices() {
+        if (headingRow != null && headingRow < 0 || skipRows < 0 || table != null && table < 1) {
+            throw wrong("--heading-row and --skip-rows are 0 or more, --table is 1 or more.");
+        }
+        return new ReadingChoices(Optional.ofNullable(headingRow), skipRows, Optional.ofNullable(table),
+                Optional.ofNullable(separator).map(said -> sign("--separator", said, Arrays.stream(Delimiter.values()).map(Delimiter::sign)
+                        .toList())), Optional.ofNullable(decimal).map(this::mark),
+                Optional.ofNullable(thousands).map(said -> sign("--thousands", said, List.of(',', '.', '\'', ' '))),
+                Optional.ofNullable(dateOrder).map(this::order), missing, Optional.ofNullable(encoding).map(this::charset),
+                Optional.ofNullable(zone).map(this::zone), visibleOnly);
+    }
+
+    private char sign(String option, String said, List<Character> allowed) {
+        char sign = said.length() == 1 ? said.charAt(0) : SIGNS.getOrDefault(said.toLowerCase(Locale.ROOT), said.equals("\\t") ? '\t' : 0);
+        if (!allowed.contains(sign)) {
+            throw wrong(option + " “" + said + "”: choose " + SIGNS.entrySet().stream().filter(each -> allowed.contains(each.getValue()))
+                    .map(Map.Entry::getKey).sorted().collect(Collectors.joining(", ")) + ".");
+        }
+        return sign;
+    }
+
+    private DecimalMark mark(String said) {
+        return sign("--decimal", said, List.of('.', ',')) == '.' ? DecimalMark.POINT : DecimalMark.COMMA;
+    }
+
+    private DateText.Order order(String said) {
+        return switch (said.toLowerCase(Locale.ROOT)) {
+            case "dmy" -> DateText.Order.DAY_FIRST;
+            case "mdy" -> DateText.Order.MONTH_FIRST;
+            default -> throw wrong("--date-order “" + said + "”: choose dmy or mdy.");
+        };
+    }
+
+    private String charset(String said) {
+        try {
+            return Charset.forName(said).name();
+        } catch (IllegalArgumentException unknown) {
+            throw wrong("--encoding “" + said + "” is not known: choose UTF-8, windows-1252 or another name of an encoding.");
+        }
+    }
+
+    private String zone(String said) {
+        try {
+            return ZoneId.of(said).getId();
+        } catch (DateTimeException unknown) {
+            throw wrong("--zone “" + said + "” is not known: write it as Europe/Berlin or +01:00.");
+        }
+    }
+
+    private ParameterException wrong(String sentence) {
+        return new ParameterException(command.commandLine(), sentence);
+    }
+}

@@ -1,0 +1,68 @@
+package helvo.core.number;
+
+import java.util.Locale;
+import java.util.Set;
+
+/// What people and instruments write where there is no value.
+public final class MissingText {
+    private static final Set<String> WORDS = Set.of("na", "n/a", "#n/a", "#na", "nan", "null", "none", "nil", "missing", "nd",
+            "notdetected",
+            "notmeasured", "nm", "nodata", "ka", "fehlt", "keinwert", "nb", "nv", "sd", "nr", "-", "--", "---", "–", "—", "−", ".", "..",
+            "...", "…", "?", "??", "*", "/", "#div/0!", "#value!", "#ref!", "#num!", "#name?", "#null!", "#wert!", "#zahl!", "#bezug!",
+            "#name!", "#nv", "err:502", "err:503", "err:504", "err:508", "err:511", "err:519", "err:522", "#spill!", "#calc!", "#####",
+            "<lod", "<loq", "<bg", "<nwg", "bdl", "bql", "blq", "bld", "ol", "ovld", "ovrflw", "overload", "overrange", "inf", "-inf",
+                    "+inf",
+            "infinity", "-infinity", "∞", "-∞", "1.#inf", "-1.#inf", "1.#qnan", "-1.#ind", "empty", "leer", "vide", "void", "tbd", "x");
+    private static final Set<String> ERRORS = Set.of("err", "error", "fault", "fail", "failed", "fehler", "erreur", "code", "alarm",
+            "status");
+    private static final double[] CODES = {-99, -999, -9999, -99999, -999999, -99.9, -999.9, -9999.9, -99.99, -999.99, -9999.99, 999, 9999,
+        99999, 999999, 999.9, 9999.9, 999.99, 9999.99, 1e30, -1e30, 9.9e37, -9.9e37, 9.91e37, -9.91e37, 9.96921e36};
+
+    private MissingText() {}
+
+    /// Whether a cell says, in words or by a sign, that there is no value.
+    public static boolean is(String text) {
+        if (text.length() > 14) {
+            return false;
+        }
+        String bare = text.toLowerCase(Locale.ROOT).replace(" ", "").replace("\u00a0", "");
+        return WORDS.contains(bare) || bare.endsWith(".") && WORDS.contains(bare.replace(".", ""))
+                || !bare.isEmpty() && bare.charAt(0) == '#' && bare.chars().allMatch(c -> c == '#');
+    }
+
+    /// Whether a number is one of those that loggers write for no value.
+    public static boolean isCode(double number) {
+        for (double code : CODES) {
+            if (number == code) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /// The same of a number kept as text, as reading leaves it.
+    public static boolean isCodeText(String text) {
+        return text.length() <= 14 && NumberText.number(text, DecimalMark.POINT).stream().anyMatch(MissingText::isCode);
+    }
+
+    /// Whether a text tells of an error of an instrument: a number in it is no measurement.
+    public static boolean tellsOfError(String text) {
+        for (String word : text.toLowerCase(Locale.ROOT).split("[^\\p{L}]", 40)) {
+            if (ERRORS.contains(word)) {
+                return true;
+            }
+        }
+        return text.startsWith("#");
+    }
+
+    /// Whether a text is a limit rather than a value: "<0.05", "> 100", "≤ 3".
+    public static boolean isLimit(String text) {
+        int at = 0;
+        while (at < text.length() && "<>≤≥=".indexOf(text.charAt(at)) >= 0) {
+            at++;
+        }
+        String rest = text.substring(at);
+        return at > 0 && at <= 2 && text.charAt(0) != '=' && (WrittenNumber.read(rest, DecimalMark.POINT).isPresent()
+                || WrittenNumber.read(rest, DecimalMark.COMMA).isPresent());
+    }
+}
