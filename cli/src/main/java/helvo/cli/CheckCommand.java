@@ -1,11 +1,13 @@
 package helvo.cli;
 
 import helvo.core.Phrase;
+import helvo.core.derive.Turning;
 import helvo.core.number.NumberText;
 import helvo.core.table.Column;
 import helvo.core.table.Problem;
 import helvo.core.table.Problems;
 import helvo.core.table.ReadAs;
+import helvo.core.table.Summary;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
 import helvo.files.json.ReadingJson;
@@ -84,6 +86,9 @@ final class CheckCommand implements Callable<Integer> {
         table.readAs().ifPresent(how -> how.remarks().stream().map(ReadAs.Remark::sentence).forEach(out::println));
         checked.warnings().stream().filter(warning -> table.readAs().stream().flatMap(how -> how.remarks().stream())
                 .noneMatch(remark -> remark.sentence().equals(warning))).forEach(out::println);
+        Turning.wanted(table).ifPresent(form -> out.println(form == Summary.Form.ONE_ROW_EACH
+                ? "Its columns are named by numbers: --turn long gives one row for each value."
+                : "Its rows are named, as if it lay on its side: --turn transposed gives rows as columns."));
         table.readAs().filter(how -> !how.notes().isEmpty()).ifPresent(how -> {
             out.println("Not of the table:");
             how.notes().stream().limit(NOTES).forEach(note -> out.println("  " + note));

@@ -33,7 +33,7 @@ record ColumnsByName(Path file, Table table) {
     /// The likeliest name, or all of them.
     private String meant(String wanted) {
         String low = wanted.toLowerCase(Locale.ROOT);
-        int near = Math.max(1, wanted.length() / 3);
+        int near = wanted.length() / 3;
         return table.columns().stream().map(Column::name)
                 .min(Comparator.comparingInt(name -> distance(low, name.toLowerCase(Locale.ROOT))))
                 .filter(name -> distance(low, name.toLowerCase(Locale.ROOT)) <= near

@@ -2,6 +2,8 @@ package helvo.cli;
 
 import helvo.core.Phrase;
 import helvo.core.Progress;
+import helvo.core.derive.Summaries;
+import helvo.core.derive.Turning;
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
 import helvo.core.table.Column;
@@ -9,6 +11,7 @@ import helvo.core.table.ColumnQuestion;
 import helvo.core.table.Kind;
 import helvo.core.table.ReadingChoices;
 import helvo.core.table.ReadingWay;
+import helvo.core.table.Summary;
 import helvo.core.table.Table;
 import helvo.core.table.TableReader;
 import helvo.files.CannotRead;
@@ -85,6 +88,10 @@ final class ReadingOptions {
             description = "Read a column as text, point, comma (numbers with that decimal mark), dmy, mdy, h:mm or mm:ss; may be repeated.")
     private List<String> readAs = List.of();
 
+    @Option(names = "--turn", paramLabel = "FORM",
+            description = "long: one row for each value of a wide table; transposed: rows as columns.")
+    private String turn;
+
     @Option(names = "--strict", description = "End with exit code 1 where the reading needs a look.")
     private boolean strict;
 
@@ -110,11 +117,24 @@ final class ReadingOptions {
             }
             columns = TableReader.read(columns, new ColumnsByName(file, columns).named(text.substring(0, sign).strip()).id(), way);
         }
+        columns = turned(columns);
         var warnings = new ArrayList<>(read.notices());
         for (ColumnQuestion question : ColumnQuestion.in(columns)) {
             warnings.add(question.sentence(columns) + " " + advice(question, columns));
         }
         return new Input(columns, List.copyOf(warnings));
+    }
+
+    private Table turned(Table table) {
+        if (turn == null) {
+            return table;
+        }
+        Summary.Form form = switch (turn) {
+            case "long" -> Summary.Form.ONE_ROW_EACH;
+            case "transposed" -> Summary.Form.ROWS_TO_COLUMNS;
+            default -> throw wrong("--turn “" + turn + "”: choose long or transposed.");
+        };
+        return Summaries.detached(Turning.of(0, table.name(), table, form)).withReadAs(table.readAs());
     }
 
     /// On standard error, a line each.

@@ -51,7 +51,7 @@ class HelvoTest {
                 "--at", "55", "--json");
         assertThat(code).isZero();
         JsonNode report = JsonMapper.shared().readTree(out.toString());
-        assertThat(report.propertyNames()).containsExactlyInAnyOrder("x", "y", "fits", "comparison");
+        assertThat(report.propertyNames()).containsExactlyInAnyOrder("x", "y", "fits", "comparison", "readAs", "warnings");
         assertThat(report.at("/x/unit").asString()).isEqualTo("N");
         JsonNode fit = report.at("/fits/0");
         assertThat(fit.propertyNames()).containsExactlyInAnyOrderElementsOf(FIT_KEYS);
@@ -228,7 +228,7 @@ class HelvoTest {
 
     @Test
     void checkTellsWhatTheFileHolds() throws IOException {
-        assertThat(helvo("check", table())).isZero();
+        assertThat(helvo("check", table())).as("something needs a look").isEqualTo(1);
         assertThat(out.toString()).contains("9 rows, 3 columns", "Read by: commas", "Stretch", "2 places need a look",
                 "row 3, Stretch: “about 7.6” is not a number; it may mean 7.6");
     }
@@ -329,7 +329,7 @@ class HelvoTest {
                 dry,30,6
                 dry,40,8
                 dry,50,10
-                salt,20,?
+                salt,20,torn
                 """).toString();
     }
 

@@ -182,7 +182,7 @@ class MeasurementsTest {
 
     @Test
     void alikeCellsAreDecidedTogetherOneByOneAndTakenBack(FxRobot robot) throws IOException {
-        window.toOpen = List.of(Files.writeString(folder.resolve("a.csv"), "t,m\n1,5\n2,n/a\n3,7\n4,n/a\n5,9\n6,\n7,n/a\n8,11\n9,12\n"));
+        window.toOpen = List.of(Files.writeString(folder.resolve("a.csv"), "t,m\n1,5\n2,torn\n3,7\n4,torn\n5,9\n6,\n7,torn\n8,11\n9,12\n"));
         robot.clickOn("#open");
         window.settle();
         window.press(robot, "#one-by-one-1");
@@ -199,7 +199,7 @@ class MeasurementsTest {
         assertThat(window.workspace.history().get().steps()).last().extracting(step -> step.sentence())
                 .isEqualTo("Row 6, m: kept as it is");
         window.press(robot, "#back-1");
-        assertThat(table().columns().get(1).cells().cell(1)).isEqualTo(new Cell.Text("n/a"));
+        assertThat(table().columns().get(1).cells().cell(1)).isEqualTo(new Cell.Text("torn"));
         assertThat(window.workspace.analysis().get().problems().get(table().id()).groups()).singleElement()
                 .satisfies(group -> assertThat(group.rows()).contains(1));
     }

@@ -73,7 +73,7 @@ public final class Derivations {
                 yield Optional.of(row -> source.cell(row) instanceof Cell.Empty ? Cell.EMPTY
                         : new Cell.Text(set.contains(source.cell(row)) ? name : others));
             }
-            case Derivation.Group _, Derivation.Statistic _ -> Optional.empty();
+            case Derivation.Group _, Derivation.Statistic _, Derivation.Turned _ -> Optional.empty();
         };
         if (cells.isEmpty()) {
             return column.cells();

@@ -52,7 +52,7 @@ public final class Summaries {
             }
         }
         var empty = new Table(id, name, source.mark(), Optional.empty(), columns, SetAside.NONE, List.of(),
-                Optional.of(new Summary(source.id(), by)), false, Optional.empty());
+                Optional.of(new Summary(source.id(), by, Summary.Form.GROUPS)), false, Optional.empty());
         return refreshed(empty, source);
     }
 
@@ -66,6 +66,9 @@ public final class Summaries {
     /// The summary computed again of its source; rows set aside stay so by their group. Columns of a source column that is gone
     /// keep their values and follow no more.
     public static Table refreshed(Table summary, Table source) {
+        if (summary.summary().orElseThrow().form() != Summary.Form.GROUPS) {
+            return Turning.refreshed(summary, source);
+        }
         List<Integer> by = summary.summary().orElseThrow().by();
         boolean whole = by.stream().allMatch(id -> has(source, id));
         if (!whole) {
@@ -88,6 +91,7 @@ public final class Summaries {
         return summary.withSummary(Optional.empty()).with(summary.columns().stream()
                 .map(column -> column.derivation().orElse(null) instanceof Derivation.Group
                         || column.derivation().orElse(null) instanceof Derivation.Statistic
+                        || column.derivation().orElse(null) instanceof Derivation.Turned
                         ? column.withDerivation(Optional.empty()) : column).toList());
     }
 

@@ -17,7 +17,7 @@ public final class Sources {
             case Derivation.Formula kept -> Formula.of(kept, table).map(Formula::columns).orElse(List.of());
             case Derivation.Carried carried -> carried(carried, table);
             case Derivation.Membership membership -> List.of(membership.of());
-            case Derivation.Group _, Derivation.Statistic _ -> List.of();
+            case Derivation.Group _, Derivation.Statistic _, Derivation.Turned _ -> List.of();
         };
     }
 

@@ -23,7 +23,8 @@ public sealed interface Edit permits StudyEdit, TableChange, FigureEdit {
         return switch (this) {
             case ColumnEdit.SetFormat _, ColumnEdit.MoveColumn _ -> false;
             case TableChange _, FigureEdit.UseOnly _ -> true;
-            case StudyEdit.AddTable _, StudyEdit.RemoveTable _, StudyEdit.ReplaceTable _, StudyEdit.Summarise _, StudyEdit.Begin _,
+            case StudyEdit.AddTable _, StudyEdit.RemoveTable _, StudyEdit.ReplaceTable _, StudyEdit.Summarise _, StudyEdit.Turn _,
+                    StudyEdit.Begin _,
                     StudyEdit.UseData _ -> true;
             case StudyEdit.Compound(_, var edits) -> edits.stream().anyMatch(Edit::isAboutData);
             case StudyEdit _, FigureEdit _ -> false;

@@ -2,12 +2,14 @@ package helvo.core.study;
 
 import helvo.core.Phrase;
 import helvo.core.derive.Summaries;
+import helvo.core.derive.Turning;
 import helvo.core.look.AxisPlace;
 import helvo.core.look.SheetLook;
 import helvo.core.number.NumberFormat;
 import helvo.core.table.Column;
 import helvo.core.table.Role;
 import helvo.core.table.Statistics;
+import helvo.core.table.Summary;
 import helvo.core.table.Table;
 import java.math.BigDecimal;
 import java.util.List;
@@ -155,6 +157,20 @@ public sealed interface StudyEdit extends Edit {
 
         private static String named(Table table, List<Integer> columns) {
             return columns.stream().map(id -> table.column(id).name()).collect(Collectors.joining(", "));
+        }
+    }
+
+    /// What a table says in another shape, as a table that follows it, with a figure over it; see [Turning].
+    record Turn(int table, String name, Summary.Form form) implements StudyEdit {
+        @Override
+        public Study apply(Study study) {
+            int id = study.nextTableId();
+            return study.with(Turning.of(id, name, study.table(table), form), Figure.of(study.nextFigureId(), id));
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "Turn the table “" + before.table(table).name() + "”: " + form.words();
         }
     }
 

@@ -44,6 +44,9 @@ public sealed interface Derivation {
     /// In a summary: the value that a row's group has in a column of the source.
     record Group(int of) implements Derivation {}
 
+    /// In a table that turns another one: cells of that in another place.
+    record Turned() implements Derivation {}
+
     /// In a summary: a statistic over a group's cells in a column of the source.
     record Statistic(Statistics statistic, int of) implements Derivation {}
 }

@@ -4,13 +4,30 @@ import static helvo.core.Require.require;
 
 import java.util.List;
 
-/// What a table summarises: the rows of another one, grouped by the values of some of its columns.
+/// Another table that a table follows, and in what form.
 ///
-/// @param source id of the table whose rows are grouped; those set aside are left out
-/// @param by     ids of its columns; groups come in the order of their first rows
-public record Summary(int source, List<Integer> by) {
+/// @param source id of the table that is followed; rows of it that are set aside are left out
+/// @param by     ids of its columns: those to group by, in the order of their first rows; those that name the rows; the one whose cells
+///               name the columns
+public record Summary(int source, List<Integer> by, Form form) {
+    /// What the table makes of its source.
+    public enum Form {
+        GROUPS("averages of repeats"), ONE_ROW_EACH("one row for each value"), ROWS_TO_COLUMNS("rows as columns");
+
+        private final String words;
+
+        Form(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+    }
+
     public Summary {
         by = List.copyOf(by);
-        require(!by.isEmpty(), "a summary needs a column to group by");
+        form = form == null ? Form.GROUPS : form;
+        require(form != Form.GROUPS || !by.isEmpty(), "a summary needs a column to group by");
     }
 }

@@ -31,6 +31,7 @@ import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.SetAside;
 import helvo.core.table.Statistics;
+import helvo.core.table.Summary;
 import helvo.core.table.Table;
 import helvo.core.table.UniformBars;
 import java.util.Arrays;
@@ -128,6 +129,7 @@ class StepSentencesTest {
         all.put(new ColumnEdit.SetKind(1, 2, Kind.TEXT, DateText.Order.DAY_FIRST), "Take Load as text");
         all.put(new ColumnEdit.SetKind(1, 2, Kind.DATE, DateText.Order.MONTH_FIRST), "Take Load as dates, month before day");
         all.put(new ColumnEdit.SetFormat(1, 2, new Format.AsWritten(3)), "Show Load as written");
+        all.put(new StudyEdit.Turn(1, "Turned", Summary.Form.ONE_ROW_EACH), "Turn the table “Stretch”: one row for each value");
         all.put(new ColumnEdit.ReadIn(1, 2, ReadingWay.COMMA), "Read Load as numbers with a decimal comma");
         all.put(new ColumnEdit.ScaleBars(1, 3, 1.5), "Bars of Stretch 1,5 times as long");
         all.put(new ColumnEdit.SetOwnBars(1, 2, new UniformBars(0.5, false)), "Bars of ± 0,5 N on Load");

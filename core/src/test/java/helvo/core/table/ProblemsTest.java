@@ -19,7 +19,7 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
 class ProblemsTest {
-    private static final Cell TEXT = new Cell.Text("n/a");
+    private static final Cell TEXT = new Cell.Text("torn");
 
     private static Table table(Column... columns) {
         return new Table(1, "t", DecimalMark.POINT, Optional.empty(), List.of(columns), SetAside.NONE);
@@ -31,19 +31,30 @@ class ProblemsTest {
                         : new Cell.Text(value.toString())).toList()));
     }
 
+    /// Signs for no value need no look, limits do, all of a column together; a code or an error has no number in it.
+    @Test
+    void limitsAreOneGroupAndSignsForNoValueNone() {
+        Table table = table(column(1, Role.X, 1, 2, 3, 4, 5, 6), column(2, Role.Y, 10, "n/a", "<0.05", "-999", "<0.1", "Error 7"));
+        List<Problem> groups = Problems.in(table).groups();
+        assertThat(groups).extracting(problem -> problem.place(table) + ": " + problem.why(table)).containsExactly(
+                "row 6, c2: “Error 7” is not a number", "rows 3, 5, c2: limits, not values");
+        assertThat(groups.getFirst().numberInside()).isEmpty();
+        assertThat(groups.getLast().only(2).sort()).isEqualTo(Sort.LIMIT);
+    }
+
     @Test
     void alikeCellsAreOneGroupAndTheGravestComeFirst() {
         Table table = table(column(1, Role.X, 1, 2, null, 4, 5, 6, 7, 8, 9, 10, 11, 1),
-                column(2, Role.Y, 10, "n/a", 12, "7,6", 11, "n/a", 9000, 10, 12, "2026-03-05", 11, 10));
+                column(2, Role.Y, 10, "torn", 12, "7,6", 11, "torn", 9000, 10, 12, "2026-03-05", 11, 10));
         assertThat(Problems.in(table).groups()).extracting(Problem::sort, Problem::column, Problem::text,
                 problem -> List.of(problem.rows()[0], problem.count())).containsExactly(
-                tuple(Sort.NOT_A_NUMBER, 2, "n/a", List.of(1, 2)), tuple(Sort.NOT_A_NUMBER, 2, "7,6", List.of(3, 1)),
+                tuple(Sort.NOT_A_NUMBER, 2, "torn", List.of(1, 2)), tuple(Sort.NOT_A_NUMBER, 2, "7,6", List.of(3, 1)),
                         tuple(Sort.NOT_A_NUMBER, 2, "2026-03-05", List.of(9, 1)),
                 tuple(Sort.BLANK, 1, "", List.of(2, 1)), tuple(Sort.FAR, 2, "", List.of(6, 1)),
                         tuple(Sort.REPEATED, 0, "", List.of(11, 1)));
         List<Problem> groups = Problems.in(table).groups();
         assertThat(groups).extracting(problem -> problem.place(table) + ": " + problem.why(table))
-                .containsExactly("rows 2, 6, c2: “n/a” is not a number",
+                .containsExactly("rows 2, 6, c2: “torn” is not a number",
                 "row 4, c2: “7,6” is not a number", "row 10, c2: “2026-03-05” is a date among numbers", "row 3, c1: empty",
                         "row 7, c2: 9000 lies far from the rest",
                 "row 12: repeats row 1 in every cell");
@@ -73,7 +84,7 @@ class ProblemsTest {
 
     @Test
     void decisionsAreRememberedMovedWithTheirRowsAndTakenBack() {
-        Study study = new StudyEdit.AddTable(table(column(1, Role.X, 1, 2, 3, 4), column(2, Role.Y, "about 7.6", 5, "n/a", "n/a")),
+        Study study = new StudyEdit.AddTable(table(column(1, Role.X, 1, 2, 3, 4), column(2, Role.Y, "about 7.6", 5, "torn", "torn")),
                 helvo.core.study.Figure.of(1, 1)).apply(Study.EMPTY);
         History history = History.from(study)
                 .with(new DecisionEdit.Decide(1, 2, List.of(0), Sort.NOT_A_NUMBER, Choice.NUMBER_USED, ""), Instant.EPOCH)
@@ -83,7 +94,7 @@ class ProblemsTest {
         assertThat(decided.column(2).cells().cell(3)).isEqualTo(Cell.EMPTY);
         assertThat(Problems.in(decided).groups()).as("a cell decided to be missing is not blank").isEmpty();
         assertThat(history.steps()).extracting(History.Step::sentence)
-                .containsExactly("Row 1, c2: “about 7.6” the number in it used", "Rows 3, 4, c2: “n/a” treated as missing");
+                .containsExactly("Row 1, c2: “about 7.6” the number in it used", "Rows 3, 4, c2: “torn” treated as missing");
         Study sorted = new TableEdit.Sort(1, 1, false).apply(history.study());
         assertThat(sorted.table(1).decisions()).extracting(Decision::row, Decision::was)
                 .containsExactly(tuple(3, new Cell.Text("about 7.6")), tuple(1, TEXT), tuple(0, TEXT));

@@ -80,7 +80,7 @@ final class CommitQueue {
     static boolean takesLong(Edit edit, Study study) {
         return hasManyRows(study) && switch (edit) {
             case FigureEdit _ -> false;
-            case StudyEdit.Summarise _, StudyEdit.Compound _ -> true;
+            case StudyEdit.Summarise _, StudyEdit.Turn _, StudyEdit.Compound _ -> true;
             case StudyEdit _ -> false;
             case TableEdit.SetCell _ -> study.tables().stream()
                     .anyMatch(table -> table.summary().isPresent() || table.columns().stream().anyMatch(Column::isDerived));

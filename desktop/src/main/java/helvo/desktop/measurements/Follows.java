@@ -20,6 +20,7 @@ final class Follows {
             case Derivation.Membership(int of, String name, var values, _) -> Phrase.of("“%s” where %s is one of %d values", name,
                     table.column(of).name(), values.size());
             case Derivation.Group _ -> "One row for each different " + column.name();
+            case Derivation.Turned _ -> column.name() + ", follows the table that was turned";
             case Derivation.Statistic _ -> column.name() + ", follows its source";
         });
     }

@@ -8,6 +8,7 @@ import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Column;
 import helvo.core.table.Problems;
+import helvo.core.table.Summary;
 import helvo.core.table.Table;
 import helvo.desktop.controls.AddButton;
 import helvo.desktop.controls.Tabs;
@@ -108,6 +109,8 @@ public final class MeasurementsPane extends VBox {
         commands.add("Move the chosen rows down", "Alt+Down", this::hasTable, () -> moveRows(1));
         commands.add("Move the chosen column left", "Alt+Left", this::hasTable, () -> moveColumn(-1));
         commands.add("Move the chosen column right", "Alt+Right", this::hasTable, () -> moveColumn(1));
+        commands.add("One row for each value of a wide table, as a table more", "", this::hasTable, () -> turn(Summary.Form.ONE_ROW_EACH));
+        commands.add("Turn rows into columns, as a table more", "", this::hasTable, () -> turn(Summary.Form.ROWS_TO_COLUMNS));
         commands.add("Add a column", "", this::hasTable, this::addColumn);
         commands.add("Remove the chosen column", "", this::hasTable, this::removeColumn);
         commands.add("Set chosen rows aside, or bring them back", "Shortcut+D", this::hasTable, this::toggleSetAside);
@@ -199,6 +202,11 @@ public final class MeasurementsPane extends VBox {
                 .ifPresent(column -> workspace.perform(new TableEdit.Sort(table.id(), column.id(), rising))));
     }
 
+    /// The table in another shape, as one more that follows it.
+    private void turn(Summary.Form form) {
+        workspace.table().ifPresent(table -> workspace.perform(new StudyEdit.Turn(table.id(), table.name() + ", turned", form)));
+    }
+
     /// Moves the chosen rows.
     ///
     /// @param by places down
@@ -245,6 +253,8 @@ public final class MeasurementsPane extends VBox {
                 menuItem("Fill a regular series …", () -> panels.show(FillPanel.class)), new SeparatorMenuItem(),
                 menuItem("A column by formula …", () -> showFormula(Optional.empty())),
                         menuItem("Averages of repeats …", () -> panels.show(SummaryPanel.class)),
+                        menuItem("One row for each value", () -> turn(Summary.Form.ONE_ROW_EACH)),
+                        menuItem("Turn rows into columns", () -> turn(Summary.Form.ROWS_TO_COLUMNS)),
                 menuItem("A set of values …", () -> panels.show(SetPanel.class)),
                         menuItem("Only these rows …", () -> panels.show(FilterPanel.class)), new SeparatorMenuItem(),
                         menuItem("Add a column", this::addColumn),

@@ -2,8 +2,10 @@ package helvo.desktop.measurements;
 
 import helvo.core.Phrase;
 import helvo.core.number.NumberText;
+import helvo.core.derive.Turning;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.DecisionEdit;
+import helvo.core.study.StudyEdit;
 import helvo.core.table.Cell;
 import helvo.core.table.ColumnQuestion;
 import helvo.core.table.Decision.Choice;
@@ -11,6 +13,7 @@ import helvo.core.table.Decision;
 import helvo.core.table.Problem;
 import helvo.core.table.Problems;
 import helvo.core.table.ReadingWay;
+import helvo.core.table.Summary;
 import helvo.core.table.Table;
 import helvo.desktop.workspace.Workspace;
 import java.util.Arrays;
@@ -18,6 +21,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
@@ -38,7 +42,7 @@ final class NeedsALook extends VBox {
     private Says said;
 
     /// All that shows; nothing is built again while it is the same.
-    private record Says(int table, List<ColumnQuestion> questions, List<String> problems, int count, List<Decision> decisions,
+    private record Says(int table, List<ColumnQuestion> questions, Optional<Summary.Form> shape, List<String> problems, int count, List<Decision> decisions,
             Problem opened) {}
 
     NeedsALook(Workspace workspace, MeasurementGrid grid) {
@@ -50,7 +54,9 @@ final class NeedsALook extends VBox {
 
     void show(Table table, Problems problems) {
         List<ColumnQuestion> questions = problems.questions();
-        var says = new Says(table.id(), questions, problems.groups().stream().limit(SHOWN).map(problem -> sentence(table, problem))
+        Optional<Summary.Form> shape = Turning.wanted(table).filter(form -> workspace.study().tables().stream()
+                .noneMatch(each -> each.summary().filter(of -> of.source() == table.id() && of.form() == form).isPresent()));
+        var says = new Says(table.id(), questions, shape, problems.groups().stream().limit(SHOWN).map(problem -> sentence(table, problem))
                 .toList(),
                 problems.count(), table.decisions(), opened);
         if (says.equals(said)) {
@@ -60,7 +66,7 @@ final class NeedsALook extends VBox {
         getChildren().clear();
         List<List<Decision>> decided = decided(table);
         int count = problems.count();
-        boolean any = count > 0 || !decided.isEmpty();
+        boolean any = count > 0 || !decided.isEmpty() || shape.isPresent();
         setVisible(any);
         setManaged(any);
         if (!any) {
@@ -68,6 +74,7 @@ final class NeedsALook extends VBox {
         }
         var list = new VBox(8);
         questions.forEach(question -> list.getChildren().add(question(table, question)));
+        shape.ifPresent(form -> list.getChildren().add(offer(table, form)));
         problems.groups().stream().limit(SHOWN).forEach(problem -> entries(list, table, problem));
         if (problems.groups().size() > SHOWN) {
             list.getChildren().add(sentence(Phrase.of("and %,d more; those above come first.",
@@ -82,7 +89,7 @@ final class NeedsALook extends VBox {
         var heading = new Label(count == 0 ? "Nothing needs a look" : Phrase.of("Needs a look (%,d)", count));
         heading.getStyleClass().add("look-heading");
         pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("settled"), count == 0);
-        boolean small = problems.groups().size() + decided.size() + questions.size() <= FEW && list.getChildren().size() <= FEW + 1;
+        boolean small = problems.groups().size() + decided.size() + questions.size() + (shape.isPresent() ? 1 : 0) <= FEW && list.getChildren().size() <= FEW + 1;
         getChildren().addAll(heading, small ? list : scrolling(list, count == 0 ? 84 : 178));
     }
 
@@ -100,6 +107,16 @@ final class NeedsALook extends VBox {
             choices.getChildren().add(answer);
         }
         return new VBox(4, sentence(question.sentence(table)), choices);
+    }
+
+    /// A table that would be plotted more easily in another shape.
+    private VBox offer(Table table, Summary.Form form) {
+        boolean wide = form == Summary.Form.ONE_ROW_EACH;
+        Button turn = choice(wide ? "One row for each value" : "Turn rows into columns", "turn-" + table.id(),
+                () -> workspace.perform(new StudyEdit.Turn(table.id(), table.name() + ", turned", form)));
+        turn.getStyleClass().add("look-main");
+        return new VBox(4, sentence(wide ? "The columns are named by numbers, as of one quantity at several times or doses."
+                : "The rows are named, as if the table lay on its side."), new FlowPane(2, 4, turn));
     }
 
     private static ScrollPane scrolling(VBox list, double height) {

@@ -213,7 +213,7 @@ public final class Workspace implements AutoCloseable {
         document.perform(edit, () -> {
             if (edit instanceof StudyEdit.AddTable(Table added, _)) {
                 show(added.id());
-            } else if (edit instanceof StudyEdit.Summarise) {
+            } else if (edit instanceof StudyEdit.Summarise || edit instanceof StudyEdit.Turn) {
                 show(study().tables().getLast().id());
             }
         }, messages::warn);

@@ -8,16 +8,16 @@ import helvo.core.number.DecimalMark;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.Column;
+import helvo.core.table.ReadingChoices;
 import helvo.core.table.Table;
 import helvo.desktop.OneStudy;
 import helvo.desktop.document.Document;
 import helvo.files.samples.SampleStudy;
-import helvo.files.text.Delimiter;
-import helvo.files.text.TextLayout;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -85,19 +85,19 @@ class ImporterTest {
     @Test
     void oneColumnOpensWithAHintAndIsReadInAnotherWay() throws IOException {
         begin(Study.blank());
-        open(file("odd.csv", "1|5\n2|7\n"));
+        open(file("odd.csv", "1\n2\n"));
         assertThat(workspace.messages().notice().get().orElseThrow().text()).contains("has one column only");
         open(file("comma.csv", "1,5;2\n2,7;4\n"));
         Table table = workspace.table().orElseThrow();
         assertThat(table.mark()).isEqualTo(DecimalMark.COMMA);
         var source = (Table.Source.Text) table.source().orElseThrow();
-        on(() -> importer.reread(table, source, TextLayout.of(table, source).with(Delimiter.COMMA).with(DecimalMark.POINT)));
+        on(() -> importer.reread(table, ReadingChoices.NONE.withSeparator(Optional.of(',')).withDecimal(Optional.of(DecimalMark.POINT))));
         rest();
         assertThat(workspace.table().orElseThrow().columns()).extracting(column -> column.cells().cell(0).exactText())
                 .containsExactly("1", "5;2");
         Files.delete(Path.of(source.file()));
         Study before = workspace.study();
-        on(() -> importer.reread(table, source, TextLayout.of(table, source)));
+        on(() -> importer.reread(table, ReadingChoices.NONE));
         rest();
         assertThat(workspace.messages().notice().get().orElseThrow().text()).contains("There is no file");
         assertThat(workspace.study()).isSameAs(before);

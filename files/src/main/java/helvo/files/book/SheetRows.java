@@ -155,7 +155,7 @@ final class SheetRows implements Book.Visitor {
                 filled.add(column.withId(filled.size() + 1));
             }
         }
-        String layout = "sheet “" + sheet + "”" + (area.headings().isEmpty() ? ", no headings"
+        String layout = "sheet “" + sheet + "” of " + file + (area.headings().isEmpty() ? ", no headings"
                 : area.top() == 0 ? "" : Phrase.of(", headings in row %,d", firstRow))
                 + (tables > 1 ? Phrase.of(", table %d of %d", chosen, tables) : "");
         ReadingChoices made = tables > 1 ? choices.withTable(Optional.of(chosen)) : choices;

@@ -74,6 +74,7 @@ public final class StudyJson {
             Map.entry("take back", DecisionEdit.TakeBack.class),
             Map.entry("rename table", StudyEdit.RenameTable.class),
             Map.entry("summarise", StudyEdit.Summarise.class),
+            Map.entry("turn", StudyEdit.Turn.class),
             Map.entry("compound", StudyEdit.Compound.class),
             Map.entry("set rows aside", TableEdit.SetRowsAside.class),
             Map.entry("bring rows back", TableEdit.BringRowsBack.class),
@@ -125,6 +126,7 @@ public final class StudyJson {
             Map.entry("carried", Derivation.Carried.class),
             Map.entry("set", Derivation.Membership.class),
             Map.entry("group", Derivation.Group.class),
+            Map.entry("turned", Derivation.Turned.class),
             Map.entry("statistic", Derivation.Statistic.class)));
     private static final JsonMapper MAPPER = newMapper();
 

@@ -43,6 +43,7 @@ import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Statistics;
+import helvo.core.table.Summary;
 import helvo.core.table.Table;
 import helvo.core.table.TimeUnit;
 import helvo.core.table.UniformBars;
@@ -69,6 +70,7 @@ class StudyJsonTest {
             new StudyEdit.Compound("Straighten", List.of(new ColumnEdit.AddColumn(1), new StudyEdit.RenameTable(1, "a"))),
             new ColumnEdit.UseAsFurtherX(1, 3),
             new ColumnEdit.SetKind(1, 2, Kind.DATE, DateText.Order.MONTH_FIRST),
+            new StudyEdit.Turn(1, "Turned", Summary.Form.ROWS_TO_COLUMNS),
             new ColumnEdit.ReadIn(1, 2, ReadingWay.MINUTES_SECONDS),
             new ColumnEdit.SetFormat(1, 2, new Format.Dates(DateText.Form.MINUTE, DateText.Order.DAY_FIRST, TimeUnit.HOUR)),
             new ColumnEdit.SetBarMeaning(1, 4, BarMeaning.INTERVAL_95), new ColumnEdit.SetOwnBars(1, 2, new UniformBars(0.35, false)),
