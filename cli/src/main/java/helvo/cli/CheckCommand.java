@@ -77,7 +77,7 @@ final class CheckCommand implements Callable<Integer> {
         Table table = checked.table();
         out.printf(Locale.ROOT, "%s: %,d %s, %d %s%n", checked.file(), table.rows(), table.rows() == 1 ? "row" : "rows",
                 table.columns().size(), table.columns().size() == 1 ? "column" : "columns");
-        table.readAs().ifPresent(how -> out.println("Read by: " + how.layout()));
+        table.readBy().ifPresent(how -> out.println("Read by: " + how));
         for (Column column : table.columns()) {
             out.printf(Locale.ROOT, "  #%-3d %-28s %-10s %-9s %s%n", column.id(), column.name(),
                     column.unit().isEmpty() ? "no unit" : column.unit(), column.holds(),

@@ -38,6 +38,7 @@ final class CurvesCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws CannotRead, Refused {
+        options.requireOneY();
         FigureAnalysis figure = options.compared();
         if (figure.missing().isPresent() || figure.series().isEmpty()) {
             throw new Refused(figure.missing().orElse("No row meets the conditions."));

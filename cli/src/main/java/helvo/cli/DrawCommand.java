@@ -7,6 +7,7 @@ import helvo.core.look.SheetLook;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
+import helvo.core.table.Column;
 import helvo.figure.FigureDrawing;
 import helvo.figure.FigureFile;
 import helvo.figure.FigureFormat;
@@ -47,6 +48,18 @@ final class DrawCommand implements Callable<Integer> {
     @Option(names = "--title", paramLabel = "TEXT", description = "Instead of “y against x”.")
     private Optional<String> title;
 
+    @Option(names = "--right", paramLabel = "COL", description = "A y that is measured along a second scale on the right; may be repeated.")
+    private List<String> right = List.of();
+
+    @Option(names = "--no-curve", description = "Points alone.")
+    private boolean noCurve;
+
+    @Option(names = "--no-residuals", description = "Without the strip of residuals.")
+    private boolean noResiduals;
+
+    @Mixin
+    private AxisOptions axes;
+
     @Option(names = "--bounds", description = "Show the steepest and the shallowest line through all error bars.")
     private boolean bounds;
 
@@ -70,9 +83,16 @@ final class DrawCommand implements Callable<Integer> {
         edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.BOUNDS, bounds));
         edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.BAND, band));
         title.ifPresent(text -> edits.add(new FigureEdit.SetTitle(FitOptions.figure(), Optional.of(text))));
+        edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.RESIDUALS, !noResiduals && !noCurve));
+        edits.addAll(axes.edits(FitOptions.figure()));
         FigureAnalysis figure = options.analysed(edits.toArray(Edit[]::new));
         if (figure.missing().isPresent()) {
             throw new Refused(figure.missing().get());
+        }
+        List<Edit> looks = looks(figure);
+        if (!looks.isEmpty()) {
+            edits.addAll(looks);
+            figure = options.again(edits.toArray(Edit[]::new));
         }
         try {
             FigureFile.write(out, format, figure, dpi, data, Progress.NONE);
@@ -81,6 +101,24 @@ final class DrawCommand implements Callable<Integer> {
         }
         FigureDrawing.notices(figure).forEach(command.commandLine().getErr()::println);
         return options.exit(Helvo.DONE);
+    }
+
+    /// What is chosen for each series, once they are known.
+    private List<Edit> looks(FigureAnalysis figure) throws Refused {
+        var looks = new ArrayList<Edit>();
+        for (String name : right) {
+            Column column = new ColumnsByName(out, figure.table()).named(name);
+            List<Edit> measuring = figure.measuring(column, true);
+            if (measuring.isEmpty()) {
+                throw wrong("--right “" + name + "” is no --y: name it there too.");
+            }
+            looks.addAll(measuring);
+        }
+        if (noCurve) {
+            figure.series().forEach(series -> looks.add(new FigureEdit.SetCurveLook(FitOptions.figure(), series.key(),
+                    figure.figure().look().curve(series.key()).withShown(false))));
+        }
+        return looks;
     }
 
     private static String reason(IOException e) {

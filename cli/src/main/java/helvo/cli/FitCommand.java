@@ -50,6 +50,7 @@ final class FitCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws CannotRead, Refused {
+        options.requireOneY();
         FigureAnalysis figure = options.analysed();
         if (bounds && figure.series().stream().allMatch(series -> series.bounds().isEmpty()) && figure.missing().isEmpty()) {
             throw new ParameterException(command.commandLine(), "--bounds needs error bars: give --y-bar, --x-bar or both.");

@@ -46,8 +46,8 @@ final class FitOptions {
             description = "The x column: its heading without the unit, or #3 for the third.")
     private String x;
 
-    @Option(names = "--y", required = true, paramLabel = "COL", description = "The y column.")
-    private String y;
+    @Option(names = "--y", required = true, paramLabel = "COL", description = "The y column; to draw, it may be repeated.")
+    private List<String> ys;
 
     @Mixin
     private CurveOptions shape;
@@ -59,10 +59,20 @@ final class FitOptions {
     private BarOptions bars;
 
     private List<String> warnings = List.of();
+    private Study input = Study.EMPTY;
 
     /// Reads, fits and gives the one figure asked for.
     FigureAnalysis analysed(Edit... further) throws CannotRead, Refused {
         return enough(Analysis.ofChosenCurves(study(further), Progress.NONE).figures().getFirst());
+    }
+
+    /// The same once more with other looks; nothing is said again.
+    FigureAnalysis again(Edit... further) throws CannotRead, Refused {
+        Study study = input;
+        for (Edit edit : edits(study, further)) {
+            study = edit.apply(study);
+        }
+        return Analysis.ofChosenCurves(study, Progress.NONE).figures().getFirst();
     }
 
     /// With every shape on offer fitted to the same points.
@@ -93,12 +103,19 @@ final class FitOptions {
         return figure;
     }
 
+    /// One y is all that a report is about.
+    void requireOneY() {
+        if (ys.size() > 1) {
+            throw wrong("One --y at a time: run the command once for each, or draw them.");
+        }
+    }
+
     private Study study(Edit... further) throws CannotRead, Refused {
-        Curve chosen = shape.curve();
-        ReadingOptions.Input input = reading.read(file);
-        reading.warn(input);
-        warnings = input.warnings();
-        Table table = input.table();
+        shape.curve();
+        ReadingOptions.Input read = reading.read(file);
+        reading.warn(read);
+        warnings = read.warnings();
+        Table table = read.table();
         if (table.columns().size() == 1) {
             throw new Refused(Phrase.of("“%s” has one column only (%s): a fit needs an x and a y.", file.getFileName(),
                     table.columns().getFirst().name()));
@@ -107,27 +124,41 @@ final class FitOptions {
         for (String text : derived) {
             study = derive(study.tables().getFirst(), text).apply(study);
         }
+        input = study;
+        for (Edit edit : edits(study, further)) {
+            study = edit.apply(study);
+        }
+        return study;
+    }
+
+    /// What makes the figure that was asked for.
+    private List<Edit> edits(Study study, Edit... further) throws Refused {
+        Curve chosen = shape.curve();
         var columns = new ColumnsByName(file, study.tables().getFirst());
         Column xColumn = columns.named(x);
-        Column yColumn = columns.named(y);
-        ReadingOptions.refuseText(xColumn, columns.table());
-        ReadingOptions.refuseText(yColumn, columns.table());
-        if (xColumn.id() == yColumn.id()) {
-            throw new Refused("--x and --y name the same column, " + xColumn.name() + ".");
+        var yColumns = new ArrayList<Column>();
+        for (String y : ys) {
+            Column named = columns.named(y);
+            ReadingOptions.refuseText(named, columns.table());
+            if (xColumn.id() == named.id() || yColumns.contains(named)) {
+                throw new Refused((yColumns.contains(named) ? "Two --y name" : "--x and --y name") + " the same column, "
+                        + named.name() + ".");
+            }
+            yColumns.add(named);
         }
+        ReadingOptions.refuseText(xColumn, columns.table());
+        Column yColumn = yColumns.getFirst();
         var edits = new ArrayList<Edit>();
         int id = columns.table().id();
         columns.table().columns().forEach(column -> edits.add(new ColumnEdit.SetRole(id, column.id(), Role.NONE)));
         edits.add(new ColumnEdit.SetRole(id, xColumn.id(), Role.X));
         edits.add(new ColumnEdit.SetRole(id, yColumn.id(), Role.Y));
+        yColumns.stream().skip(1).forEach(each -> edits.add(new ColumnEdit.SetRole(id, each.id(), Role.Y)));
         edits.addAll(bars.edits(columns, xColumn, yColumn, figure()));
-        edits.add(new FigureEdit.ChooseCurve(figure(), SeriesKey.whole(yColumn.id()), chosen));
+        yColumns.forEach(each -> edits.add(new FigureEdit.ChooseCurve(figure(), SeriesKey.whole(each.id()), chosen)));
         edits.addAll(rows.edits(columns, yColumn, chosen, figure()));
         edits.addAll(List.of(further));
-        for (Edit edit : edits) {
-            study = edit.apply(study);
-        }
-        return study;
+        return edits;
     }
 
     /// The id of the one figure that `analysed` makes.

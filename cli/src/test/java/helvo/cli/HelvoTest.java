@@ -302,6 +302,21 @@ class HelvoTest {
                 Arguments.of("fit FILE --x Load --y Stretch --weights stated", "needs error bars"),
                 Arguments.of("fit FILE --x Load --y Stretch --y-bar -1", "a length of 0 or more"),
                 Arguments.of("fit FILE --x Load --y Stretch --y-bar 1 --bar-means guess", "choose sd, se, half-range or 95"),
+                Arguments.of("fit FILE --x Load --y Stretch --y Cord", "One --y at a time"),
+                Arguments.of("fit FILE --x Load --y Stretch --decimal star", "choose comma, point"),
+                Arguments.of("fit FILE --x Load --y Stretch --thousands x", "choose apostrophe"),
+                Arguments.of("fit FILE --x Load --y Stretch --date-order ymd", "choose dmy or mdy"),
+                Arguments.of("fit FILE --x Load --y Stretch --zone Mars/North", "--zone"),
+                Arguments.of("fit FILE --x Load --y Stretch --encoding klingon", "--encoding"),
+                Arguments.of("fit FILE --x Load --y Stretch --read-as Load", "write COL=WAY"),
+                Arguments.of("check FILE --table 0", "--table is 1 or more"),
+                Arguments.of("check FILE --turn around", "choose long or transposed"),
+                Arguments.of("fit FILE --x Load --y Stretch --only Load<much", "the limit must be one of numbers"),
+                Arguments.of("draw FILE --x Load --y Stretch --out f.png --x-limits 5..1", "must be less"),
+                Arguments.of("draw FILE --x Load --y Stretch --out f.png --x-limits five", "write two numbers as 0..50"),
+                Arguments.of("draw FILE --x Load --y Stretch --out f.png --log-x --x-limits 0..5", "lies above 0"),
+                Arguments.of("draw FILE --x Load --y Stretch --out f.png --right Load", "is no --y"),
+                Arguments.of("completions tcsh", "choose bash, zsh or fish"),
                 Arguments.of("nonsense", "nonsense"));
     }
 
@@ -311,6 +326,81 @@ class HelvoTest {
         String file = table();
         assertThat(helvo(Stream.of(line.split(" ")).map(word -> word.equals("FILE") ? file : word).toArray(String[]::new))).isEqualTo(2);
         assertThat(err.toString()).contains(why).doesNotContain("Exception", "\tat ");
+    }
+
+    /// Limits, inequalities and lists; a name that is nearly right is guessed.
+    @Test
+    void conditionsAreComparedAndNamesAreGuessed() throws IOException {
+        String[] fit = {"fit", table(), "--x", "Load", "--y", "Stretch", "--set-aside", "1,4-5", "--json", "--at", "5,55", "--only"};
+        for (String condition : List.of("Load>10", "Load>=30", "Cord!=salt", "Load<50", "Load<=40")) {
+            out.getBuffer().setLength(0);
+            assertThat(helvo(Stream.concat(Stream.of(fit), Stream.of(condition)).toArray(String[]::new))).as(condition).isZero();
+            JsonNode fitted = JsonMapper.shared().readTree(out.toString()).at("/fits/0");
+            assertThat(fitted.at("/rows/used").asInt()).as(condition).isEqualTo(
+                    Map.of("Load>10", 3, "Load>=30", 3, "Cord!=salt", 4, "Load<50", 3, "Load<=40", 3).get(condition));
+            assertThat(fitted.at("/readings/1/at").asDouble()).isEqualTo(55);
+        }
+        assertThat(helvo("fit", table(), "--x", "Lod", "--y", "Stretch")).isEqualTo(1);
+        assertThat(err.toString()).contains("did you mean “Load”?");
+        assertThat(helvo("fit", table(), "--x", "Cord", "--y", "Stretch")).isEqualTo(1);
+        assertThat(err.toString()).contains("“Cord” holds text");
+    }
+
+    @Test
+    void checkTellsItAsJsonAndOfSeveralFiles() throws IOException {
+        Path clean = Files.writeString(folder.resolve("clean.csv"), "Load (N),Stretch (mm)\n1,2\n2,4\n3,6\n");
+        assertThat(helvo("check", clean.toString())).isZero();
+        out.getBuffer().setLength(0);
+        Path wide = Files.writeString(folder.resolve("wide.csv"), "Taken by A. Keel\n\nCord,0 h,5 h,24 h\ndry,1,2,3\nsalt,2,3,5\n");
+        assertThat(helvo("check", "--json", table(), wide.toString(), folder.resolve("none.csv").toString())).isEqualTo(1);
+        assertThat(err.toString()).contains("none.csv");
+        JsonNode checked = JsonMapper.shared().readTree(out.toString());
+        assertThat(checked.get(0).at("/needsALook/0/rows").toString()).isEqualTo("[3]");
+        assertThat(checked.get(1).at("/readAs/notes/0").asString()).isEqualTo("Taken by A. Keel");
+        assertThat(checked.get(1).at("/readAs/layout").asString()).contains("headings in line 3");
+        out.getBuffer().setLength(0);
+        assertThat(helvo("fit", wide.toString(), "--turn", "long", "--x", "Time", "--y", "wide", "--json")).isZero();
+        JsonNode fit = JsonMapper.shared().readTree(out.toString()).at("/fits/0");
+        assertThat(fit.at("/rows/used").asInt()).isEqualTo(6);
+    }
+
+    /// Strict: what was decided in reading makes the exit code 1; the report is the same.
+    @Test
+    void strictnessCountsWhatWasDecided() throws IOException {
+        Path totals = Files.writeString(folder.resolve("totals.csv"), "Cord,Load,Stretch\na,1,2\nb,2,4.5\nc,3,6\nTotal,6,12.5\n");
+        assertThat(helvo("fit", totals.toString(), "--x", "Load", "--y", "Stretch")).isZero();
+        assertThat(err.toString()).contains("row 4 (a total)");
+        String report = out.toString();
+        out.getBuffer().setLength(0);
+        assertThat(helvo("fit", totals.toString(), "--x", "Load", "--y", "Stretch", "--strict")).isEqualTo(1);
+        assertThat(out.toString()).isEqualTo(report);
+    }
+
+    @Test
+    void drawsSeveralYWithASecondScale() throws IOException {
+        Path both = Files.writeString(folder.resolve("both.csv"), "Load (N),Stretch (mm),Mass (g)\n1,2,30\n2,4,20\n3,7,10\n10,20,5\n");
+        Path file = folder.resolve("two.svg");
+        assertThat(helvo("draw", both.toString(), "--x", "Load", "--y", "Stretch", "--y", "Mass", "--right", "Mass", "--log-x",
+                "--x-title", "Load, logarithmic", "--y-limits", "0..", "--no-curve", "--out", file.toString())).as(err.toString()).isZero();
+        assertThat(file).content().contains("Load, logarithmic", "Mass").doesNotContain("Residual", "R²");
+        assertThat(helvo("fit", both.toString(), "--x", "Load", "--y", "Stretch", "--y", "Mass")).isEqualTo(2);
+    }
+
+    /// Every option of every command is in the manual page and in the completions of each shell, which a shell can read.
+    @Test
+    void theManualAndTheCompletionsKnowEveryOption() {
+        for (String[] line : List.of(new String[] {"man"}, new String[] {"completions", "bash"}, new String[] {"completions", "zsh"},
+                new String[] {"completions", "fish"})) {
+            out.getBuffer().setLength(0);
+            assertThat(helvo(line)).isZero();
+            String text = out.toString().replace("\\-", "-");
+            assertThat(text).contains("check", "fit", "curves", "draw", "apply");
+            for (String option : List.of("read-as", "date-order", "right-limits", "y-bar", "every", "strict")) {
+                assertThat(text).as(String.join(" ", line)).contains(option);
+            }
+        }
+        assertThat(helvo("help", "fit")).isZero();
+        assertThat(out.toString()).contains("--set-aside");
     }
 
     @Test

@@ -54,7 +54,11 @@ public record ColumnQuestion(int column, String example, List<ReadingWay> ways, 
             }
         }
         Map<ReadingWay, Integer> counts = new EnumMap<>(ReadingWay.class);
-        fits.forEach((way, units) -> counts.put(way, units.values().stream().max(Integer::compare).orElseThrow()));
+        fits.forEach((way, units) -> units.forEach((unit, count) -> {
+            if (unit.isEmpty() || count > 1) {
+                counts.merge(way, count, Math::max);
+            }
+        }));
         int all = filled;
         counts.values().removeIf(count -> count * 100L < all * (long) SHARE);
         if (counts.isEmpty()) {
@@ -123,12 +127,31 @@ public record ColumnQuestion(int column, String example, List<ReadingWay> ways, 
     }
 
     private static String shown(WrittenNumber number) {
-        return NumberText.withDecimals(number.value(), number.decimals());
+        return NumberText.shortest(number.value());
+    }
+
+    /// What a press says that reads the column in this way: "Thousands", "5 March 2024".
+    public String answer(ReadingWay way) {
+        if (way == ReadingWay.TEXT) {
+            return "Keep as text";
+        }
+        if (equal && way.isNumbers()) {
+            boolean comma = example.indexOf(',') >= 0;
+            return comma == (way == ReadingWay.POINT) ? "Thousands" : "Decimal mark";
+        }
+        return "Read as " + shown(example, way);
     }
 
     /// "“Load” can be read in two ways: “1,234” is 1234 or 1.234."
     public String sentence(Table table) {
         String name = table.column(column).name();
+        if (equal && ways.getFirst().isNumbers()) {
+            boolean comma = example.indexOf(',') >= 0;
+            return Phrase.of("“%s”: does the %s in “%s” part thousands (%s), or is it the decimal mark (%s)?", name, comma ? "comma"
+                    : "point",
+                    example, shown(example, comma ? ReadingWay.POINT : ReadingWay.COMMA), shown(example, comma ? ReadingWay.COMMA
+                    : ReadingWay.POINT));
+        }
         if (equal) {
             return Phrase.of("“%s” can be read in two ways: “%s” is %s or %s.", name, example, shown(example, ways.getFirst()),
                     shown(example, ways.get(1)));

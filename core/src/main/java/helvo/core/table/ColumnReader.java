@@ -48,14 +48,16 @@ final class ColumnReader {
         if (isMissing(text)) {
             return Form.MISSING;
         }
+        if (text.indexOf('°') > 0 && AngleText.read(text).isPresent()) {
+            return Form.ANGLE;
+        }
         if (WrittenNumber.read(text, DecimalMark.POINT).isPresent() || WrittenNumber.read(text, DecimalMark.COMMA).isPresent()) {
             return Form.NUMBER;
         }
         if (DateText.isDate(text)) {
             return DateText.isClock(text) ? Form.CLOCK : Form.DATE;
         }
-        return DurationText.read(text, TwoParts.HOURS_MINUTES).isPresent() ? Form.LENGTH
-                : AngleText.read(text).isPresent() ? Form.ANGLE : Form.WORD;
+        return DurationText.read(text, TwoParts.HOURS_MINUTES).isPresent() ? Form.LENGTH : Form.WORD;
     }
 
     private boolean isMissing(String text) {
@@ -421,7 +423,7 @@ final class ColumnReader {
             read.add(cell instanceof Cell.Text(String text) && AngleText.read(text).isPresent()
                     ? new Cell.Number(AngleText.read(text).getAsDouble()) : asText(cell));
         }
-        say(raw, false, "degrees, minutes and seconds, counted in degrees.");
+        say(raw, false, "angles, counted in degrees.");
         return raw.with(read.build()).with(Kind.NUMBER).with(new Heading(raw.name(), "°")).with(new Format.AsWritten(0));
     }
 

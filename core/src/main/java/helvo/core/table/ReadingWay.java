@@ -12,6 +12,10 @@ public enum ReadingWay {
         this.words = words;
     }
 
+    boolean isNumbers() {
+        return this == POINT || this == COMMA;
+    }
+
     public String words() {
         return words;
     }

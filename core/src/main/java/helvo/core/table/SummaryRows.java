@@ -134,10 +134,7 @@ final class SummaryRows {
     private void labelled() {
         Map<Integer, What> labels = new TreeMap<>(known);
         for (Column column : columns) {
-            Map<Integer, What> own = labels(column);
-            if (own.size() * 3 <= rows) { // of so many, they are what the rows are about
-                own.forEach(labels::putIfAbsent);
-            }
+            labels(column).forEach(labels::putIfAbsent);
         }
         labels.keySet().removeAll(aside.keySet());
         int from = 0;
@@ -167,6 +164,7 @@ final class SummaryRows {
         var labels = new HashMap<Integer, What>();
         Cells cells = column.cells();
         var seen = new HashMap<String, Optional<What>>();
+        var times = new HashMap<String, Integer>();
         for (int row = 0; row < cells.size(); row++) {
             if (cells.blockIsNumbersOnly(row)) {
                 row = cells.blockEnd(row) - 1;
@@ -174,9 +172,12 @@ final class SummaryRows {
                 Optional<What> what = seen.size() > 10_000 ? label(text) : seen.computeIfAbsent(text, SummaryRows::label);
                 if (what.isPresent()) {
                     labels.put(row, what.get());
+                    times.merge(text, 1, Integer::sum);
                 }
             }
         }
+        // A label of so many rows is what the rows are about.
+        labels.keySet().removeIf(row -> cells.cell(row) instanceof Cell.Text(String text) && times.get(text) * 3 > rows);
         return labels;
     }
 

@@ -52,6 +52,11 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
         this(id, name, mark, source, columns, setAside, List.of(), Optional.empty(), false, Optional.empty());
     }
 
+    /// How it was read from its file, in words: "commas, UTF-8, headings, decimal point".
+    public Optional<String> readBy() {
+        return readAs.map(how -> how.layout() + ", decimal " + (mark == DecimalMark.POINT ? "point" : "comma"));
+    }
+
     public int rows() {
         return columns.stream().mapToInt(column -> column.cells().size()).max().orElse(0);
     }

@@ -158,14 +158,18 @@ public final class TableReader {
         return column.format() instanceof Format.Dates(var form, _, _) ? form : null;
     }
 
-    /// A column of text read in the way that a person says, and what it becomes; a table without x and y gets them.
+    /// A column of text read in the way that a person says, and what it becomes; a table without x and y gets them. Where the answer is
+    /// one of two that fit equally, it is that of all columns that leave the same open.
     public static Table read(Table table, int column, ReadingWay way) {
+        boolean open = way != ReadingWay.TEXT && ColumnQuestion.of(table.column(column)).filter(ColumnQuestion::equal).isPresent();
         var columns = new ArrayList<Column>();
         int fresh = table.nextColumnId();
         for (Column each : table.columns()) {
-            if (each.id() == column) {
+            boolean asked = open && each.kind() == Kind.TEXT && !each.isDerived() && each.way().isEmpty()
+                    && ColumnQuestion.of(each).filter(question -> question.equal() && question.ways().contains(way)).isPresent();
+            if (each.id() == column || asked) {
                 for (Column read : ColumnReader.as(each, way)) {
-                    columns.add(read.id() == 0 ? read.withId(fresh) : read);
+                    columns.add(read.id() == 0 ? read.withId(fresh++) : read);
                 }
             } else {
                 columns.add(each);
@@ -174,6 +178,7 @@ public final class TableReader {
         boolean plotted = table.first(Role.X).isPresent() && table.first(Role.Y).isPresent();
         boolean bars = columns.size() > table.columns().size();
         List<Column> bare = columns.stream().map(each -> each.with(Role.NONE)).toList();
-        return table.with(plotted && !bars ? columns : RoleGuess.guessed(bare));
+        DecimalMark mark = !open || !way.isNumbers() ? table.mark() : way == ReadingWay.POINT ? DecimalMark.POINT : DecimalMark.COMMA;
+        return table.with(plotted && !bars ? columns : RoleGuess.guessed(bare)).withMark(mark);
     }
 }

@@ -69,7 +69,7 @@ final class LayoutStrip extends MenuButton {
 
     /// Everything that was decided in reading the file, and a press to decide it otherwise.
     private void readAs(Table table, ReadAs how) {
-        String layout = how.layout();
+        String layout = table.readBy().orElse(how.layout());
         setText(layout.substring(0, 1).toUpperCase(Locale.ROOT) + layout.substring(1)
                 + (how.remarks().isEmpty() ? "" : Phrase.of(" · %d decided", how.remarks().size())));
         how.remarks().forEach(remark -> said(remark.sentence()));
@@ -130,7 +130,7 @@ final class LayoutStrip extends MenuButton {
             choice(fields, "Parted by " + delimiter.plural(), delimiter.sign() == source.delimiter(), table,
                     choices.withSeparator(Optional.of(delimiter.sign())));
         }
-        var encodings = menu("Text");
+        var encodings = menu("Encoding");
         for (String charset : List.of("UTF-8", "windows-1252", "UTF-16")) {
             choice(encodings, "In " + charset, charset.equalsIgnoreCase(source.charset()), table,
                     choices.withEncoding(Optional.of(charset)));

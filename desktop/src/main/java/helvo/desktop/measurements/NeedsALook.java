@@ -42,7 +42,8 @@ final class NeedsALook extends VBox {
     private Says said;
 
     /// All that shows; nothing is built again while it is the same.
-    private record Says(int table, List<ColumnQuestion> questions, Optional<Summary.Form> shape, List<String> problems, int count, List<Decision> decisions,
+    private record Says(int table, List<ColumnQuestion> questions, Optional<Summary.Form> shape, List<String> problems, int count,
+            List<Decision> decisions,
             Problem opened) {}
 
     NeedsALook(Workspace workspace, MeasurementGrid grid) {
@@ -86,10 +87,11 @@ final class NeedsALook extends VBox {
             list.getChildren().add(heading);
             decided.stream().limit(SHOWN).forEach(each -> list.getChildren().add(decision(table, each)));
         }
-        var heading = new Label(count == 0 ? "Nothing needs a look" : Phrase.of("Needs a look (%,d)", count));
+        var heading = new Label(count == 0 ? shape.isPresent() ? "Another shape of the table" : "Nothing needs a look" : Phrase.of("Needs a look (%,d)", count));
         heading.getStyleClass().add("look-heading");
         pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("settled"), count == 0);
-        boolean small = problems.groups().size() + decided.size() + questions.size() + (shape.isPresent() ? 1 : 0) <= FEW && list.getChildren().size() <= FEW + 1;
+        boolean small = problems.groups().size() + decided.size() + questions.size() + (shape.isPresent() ? 1 : 0) <= FEW
+                && list.getChildren().size() <= FEW + 1;
         getChildren().addAll(heading, small ? list : scrolling(list, count == 0 ? 84 : 178));
     }
 
@@ -97,8 +99,8 @@ final class NeedsALook extends VBox {
     private VBox question(Table table, ColumnQuestion question) {
         var choices = new FlowPane(2, 4);
         for (ReadingWay way : question.ways()) {
-            String says = way == ReadingWay.TEXT ? "Keep as text" : "Read as " + ColumnQuestion.shown(question.example(), way);
-            Button answer = choice(says, "read-" + way.name().toLowerCase(Locale.ROOT).replace('_', '-') + "-" + question.column(),
+            Button answer = choice(question.answer(way), "read-" + way.name().toLowerCase(Locale.ROOT).replace('_', '-') + "-"
+                    + question.column(),
                     () -> workspace.perform(new ColumnEdit.ReadIn(table.id(), question.column(), way)));
             answer.setTooltip(new Tooltip("Read the column as " + way.words()));
             if (way != ReadingWay.TEXT) {

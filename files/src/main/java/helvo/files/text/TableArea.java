@@ -306,7 +306,12 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
             boolean over = below && label && shapes.get(following).getFirst() == Shape.NUMBER;
             boolean odd = label && IntStream.rangeClosed(line + 1, Math.min(last, line + 5))
                     .noneMatch(each -> lines.get(each).stream().filter(TableArea::isNumber).anyMatch(TableArea::isWhole));
-            return numbers.size() >= 2 && below && (years || over || odd);
+            return numbers.size() >= 2 && below && (years || over || odd || hasUnits(line) && !hasUnits(following));
+        }
+
+        private boolean hasUnits(int line) {
+            return lines.get(line).stream().filter(TableArea::isNumber).allMatch(text -> WrittenNumber.read(text, DecimalMark.POINT)
+                    .filter(number -> !number.unit().isEmpty()).isPresent());
         }
 
         private boolean isYears(int line) {

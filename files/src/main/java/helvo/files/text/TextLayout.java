@@ -24,12 +24,12 @@ record TextLayout(Charset charset, Delimiter delimiter, List<Integer> cuts, Deci
         return new TextLayout(other, delimiter, cuts, mark, sure, area, tables, choices);
     }
 
-    /// "commas, decimal point, UTF-8, headings".
-    String sentence(DecimalMark decided) {
+    /// "commas, UTF-8, headings".
+    String sentence() {
         int line = area.top() + 1;
         String headings = area.headings().isEmpty() ? "no headings" : line == 1 ? "headings" : Phrase.of("headings in line %,d", line);
-        return Phrase.of("%s, decimal %s, %s, %s%s", delimiter.plural(), decided == DecimalMark.POINT ? "point" : "comma",
-                charsetName(charset), headings, tables > 1 ? Phrase.of(", table %d of %d", choices.table().orElse(1), tables) : "");
+        return Phrase.of("%s, %s, %s%s", delimiter.plural(), charsetName(charset), headings, tables > 1 ? Phrase.of(", table %d of %d",
+                choices.table().orElse(1), tables) : "");
     }
 
     /// As a table remembers it.

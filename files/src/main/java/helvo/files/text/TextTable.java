@@ -290,7 +290,7 @@ public record TextTable(Table table, List<String> notices) {
             var remarks = new ArrayList<ReadAs.Remark>();
             notices.forEach(notice -> remarks.add(new ReadAs.Remark("", notice, true)));
             remarks.addAll(builder.remarks());
-            var readAs = new ReadAs(layout.sentence(table.mark()), remarks, layout.area().notes(), layout.tables(),
+            var readAs = new ReadAs(layout.sentence(), remarks, layout.area().notes(), layout.tables(),
                     layout.choices());
             Table read = table.withReadAs(Optional.of(readAs));
             return new TextTable(file.map(path -> read.withSource(layout.source(path))).orElse(read),

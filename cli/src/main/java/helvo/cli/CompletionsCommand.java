@@ -1,0 +1,82 @@
+package helvo.cli;
+
+import java.io.PrintWriter;
+import java.util.Arrays;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
+import picocli.AutoComplete;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Model.OptionSpec;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+import picocli.CommandLine;
+
+@Command(name = "completions", mixinStandardHelpOptions = true,
+        description = "Print what a shell needs to complete commands and options: bash, zsh or fish.")
+final class CompletionsCommand implements Callable<Integer> {
+    @Spec
+    private CommandSpec command;
+
+    @Parameters(paramLabel = "SHELL", description = "bash, zsh or fish.")
+    private String shell;
+
+    @Override
+    public Integer call() {
+        CommandLine program = command.root().commandLine();
+        PrintWriter out = command.commandLine().getOut();
+        out.print(switch (shell.toLowerCase(Locale.ROOT)) {
+            case "bash" -> AutoComplete.bash("helvo", program);
+            case "zsh" -> zsh(program);
+            case "fish" -> fish(program);
+            default -> throw new ParameterException(command.commandLine(), "“" + shell + "” is not known: choose bash, zsh or fish.");
+        });
+        out.flush();
+        return Helvo.DONE;
+    }
+
+    private static String zsh(CommandLine program) {
+        var text = new StringBuilder("#compdef helvo\n\n_helvo() {\n  local -a commands\n  commands=(\n");
+        program.getSubcommands().forEach((name, each) -> text.append("    '").append(name).append(':').append(quoted(about(each)))
+                .append("'\n"));
+        text.append("  )\n  if (( CURRENT == 2 )); then\n    _describe 'command' commands\n    _files\n    return\n  fi\n"
+                + "  case $words[2] in\n");
+        program.getSubcommands().forEach((name, each) -> {
+            text.append("    ").append(name).append(")\n      _arguments \\\n");
+            each.getCommandSpec().options().forEach(option -> Arrays.stream(option.names()).forEach(flag -> text.append("        '")
+                    .append(flag).append('[').append(quoted(about(option)).replace("[", "(").replace("]", ")")).append(']')
+                    .append(option.arity().max() > 0 ? ":" + quoted(option.paramLabel()) + ":_files" : "").append("' \\\n")));
+            text.append("        '*:file:_files'\n      ;;\n");
+        });
+        return text.append("  esac\n}\n\n_helvo \"$@\"\n").toString();
+    }
+
+    private static String fish(CommandLine program) {
+        var text = new StringBuilder();
+        program.getSubcommands().forEach((name, each) -> {
+            text.append("complete -c helvo -n __fish_use_subcommand -a ").append(name).append(" -d '").append(quoted(about(each)))
+                    .append("'\n");
+            each.getCommandSpec().options().forEach(option -> text.append("complete -c helvo -n '__fish_seen_subcommand_from ").append(name)
+                    .append("'").append(Arrays.stream(option.names()).map(flag -> flag.startsWith("--") ? " -l " + flag.substring(2)
+                            : " -s " + flag.substring(1)).collect(Collectors.joining()))
+                    .append(option.arity().max() > 0 ? " -r" : "").append(" -d '").append(quoted(about(option))).append("'\n"));
+        });
+        return text.toString();
+    }
+
+    static String about(CommandLine each) {
+        return String.join(" ", each.getCommandSpec().usageMessage().description());
+    }
+
+    /// With the defaults and the percent signs as a person reads them.
+    static String about(OptionSpec option) {
+        return String.join(" ", option.description()).replace("${DEFAULT-VALUE}", String.valueOf(option.defaultValue()))
+                .replace("%%", "%").replace("%n", " ");
+    }
+
+    private static String quoted(String text) {
+        return text.replace("'", "’").replace(":", "\\:");
+    }
+}

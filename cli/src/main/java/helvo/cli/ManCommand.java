@@ -1,0 +1,50 @@
+package helvo.cli;
+
+import java.io.PrintWriter;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Model.OptionSpec;
+import picocli.CommandLine.Model.PositionalParamSpec;
+import picocli.CommandLine.Spec;
+import picocli.CommandLine;
+
+@Command(name = "man", mixinStandardHelpOptions = true, description = "Print the manual page: helvo man | man -l -")
+final class ManCommand implements Callable<Integer> {
+    @Spec
+    private CommandSpec command;
+
+    @Override
+    public Integer call() {
+        PrintWriter out = command.commandLine().getOut();
+        out.print(page(command.root().commandLine()));
+        out.flush();
+        return Helvo.DONE;
+    }
+
+    private static String page(CommandLine program) {
+        var text = new StringBuilder(".TH HELVO 1\n.SH NAME\nhelvo \\- ").append(escaped(CompletionsCommand.about(program)))
+                .append("\n.SH SYNOPSIS\n.B helvo\n[\\fICOMMAND\\fR] [\\fIOPTIONS\\fR] [\\fIFILE\\fR]\n.SH DESCRIPTION\n"
+                + "Without a command, the window opens. Standard output carries the result, standard error the messages.\n.SH COMMANDS\n");
+        program.getSubcommands().forEach((name, each) -> {
+            text.append(".SS helvo ").append(name);
+            for (PositionalParamSpec file : each.getCommandSpec().positionalParameters()) {
+                text.append(' ').append(file.paramLabel());
+            }
+            text.append('\n').append(escaped(CompletionsCommand.about(each))).append('\n');
+            for (OptionSpec option : each.getCommandSpec().options()) {
+                text.append(".TP\n\\fB").append(escaped(String.join(", ", option.names()))).append("\\fR");
+                text.append(option.arity().max() > 0 ? " \\fI" + escaped(option.paramLabel()) + "\\fR" : "").append('\n')
+                        .append(escaped(CompletionsCommand.about(option))).append('\n');
+            }
+        });
+        return text.append(".SH EXIT STATUS\n.TP\n0\ndone\n.TP\n1\nthe data did not allow it, or something needs a look\n.TP\n2\n"
+                + "wrong usage\n").toString();
+    }
+
+    /// A line that begins with a point or an apostrophe would be a request of the formatter.
+    private static String escaped(String text) {
+        String bare = text.replace("\\", "\\e").replace("-", "\\-");
+        return bare.startsWith(".") || bare.startsWith("'") ? "\\&" + bare : bare;
+    }
+}
