@@ -17,9 +17,11 @@ import helvo.core.table.Column;
 import helvo.core.table.Decision;
 import helvo.core.table.Heading;
 import helvo.core.table.Problem;
+import helvo.core.table.ReadingChoices;
 import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Statistics;
+import helvo.core.table.Summary;
 import helvo.core.table.Table;
 import helvo.desktop.app.OffscreenWindow;
 import helvo.desktop.figure.StraightenPanel;
@@ -33,11 +35,14 @@ import helvo.desktop.panels.StepsPanel;
 import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.FigurePart;
+import helvo.files.CannotRead;
 import helvo.files.samples.SampleStudy;
 import helvo.files.study.Journal;
 import helvo.files.study.StoredStudy;
 import helvo.files.study.StudyFile;
+import helvo.files.text.TextTable;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -107,15 +112,22 @@ final class Screenshots {
         scenes.put("creep", (workspace, _) -> List.of(() -> show(workspace, "Creep")));
         scenes.put("dates", (workspace, _) -> List.of(() -> show(workspace, "Stock")));
         scenes.put("needs-a-look", (workspace, _) -> List.of(() -> doubtful(workspace)));
+        scenes.put("asked", (workspace, _) -> List.of(() -> open(workspace, "Gauge.csv", "Cord;Load (mN);Stretch (µm)\ndry;5,000;1,310\n"
+                + "dry;10,000;2,350\ndry;15,000;3,200\ndry;20,000;4,250\ndry;25,000;5,310\nsalted;5,000;1,620\nsalted;10,000;3,010\n"
+                + "salted;15,000;4,480\nsalted;20,000;5,870\nsalted;25,000;7,290\n")));
+        scenes.put("plus-minus", (workspace, _) -> List.of(() -> open(workspace, "Log book.csv", "Marram cords, 3 mm\nClamp B\n\n"
+                + "Load,Stretch\n5 N,1.31 ± 0.35 mm\n10 N,2.35 ± 0.35 mm\n15 N,3.20 ± 0.35 mm\n20 N,4.25 ± 0.35 mm\n25 N,5.31 ± 0.35 mm\n"
+                + "30 N,n.d.\n35 N,7.22 ± 0.35 mm\n40 N,8.31 ± 0.35 mm\n45 N,<9.5 mm\n50 N,10.44 ± 0.35 mm\nmean,5.30 mm\n")));
+        scenes.put("turned", (workspace, _) -> List.of(() -> open(workspace, "Wet creep.csv", "Cord,1 min,2 min,4 min,7 min,15 min,30 min\n"
+                + "dry,0.43,0.61,0.86,1.01,1.28,1.47\nsalted,0.61,0.90,1.19,1.44,1.80,2.09\ntarred,0.30,0.45,0.60,0.73,0.90,1.04\n"),
+                () -> workspace.perform(new StudyEdit.Turn(workspace.tableId().get(), "Wet creep, turned", Summary.Form.ONE_ROW_EACH))));
         scenes.put("formula", (workspace, view) -> List.of(() -> derived(workspace), () -> view.panels().of(DerivePanel.class)
                 .show(workspace.table().orElseThrow().columns().stream().filter(Column::isDerived).findFirst())));
         scenes.put("straighten", (workspace, view) -> List.of(() -> show(workspace, "Pluck"),
                 () -> view.panels().show(StraightenPanel.class)));
         scenes.put("averages", (workspace, _) -> List.of(() -> averages(workspace)));
-        scenes.put("steps", (workspace, view) -> List.of(() -> derived(workspace), () -> averages(workspace),
-                () -> view.panels().show(StepsPanel.class)));
-        scenes.put("two-scales", (workspace, _) -> List.of(() -> twoScales(workspace)));
         scenes.put("colours", Screenshots::colours);
+        scenes.put("two-scales", (workspace, _) -> List.of(() -> twoScales(workspace)));
         scenes.put("reading", (workspace, _) -> List.of(() -> reading(workspace)));
         scenes.put("bars", Screenshots::bars);
         scenes.put("compare", (workspace, view) -> List.of(
@@ -135,14 +147,24 @@ final class Screenshots {
                 .ifPresent(each -> workspace.show(each.id()));
     }
 
+    /// A table as a file would have it.
+    private static void open(Workspace workspace, String name, String text) {
+        try {
+            workspace.perform(StudyEdit.AddTable.to(workspace.study(),
+                    TextTable.read(text.getBytes(StandardCharsets.UTF_8), name, ReadingChoices.NONE).table()));
+        } catch (CannotRead e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
     /// The stretched cord with one cell decided on and others still in doubt.
     private static void doubtful(Workspace workspace) {
         Table table = workspace.table().orElseThrow();
         int stretch = table.first(Role.Y).orElseThrow().id();
         workspace.perform(new DecisionEdit.Decide(table.id(), stretch, List.of(7), Problem.Sort.NOT_A_NUMBER, Decision.Choice.NUMBER_USED,
                 ""));
-        workspace.perform(new TableEdit.SetCell(table.id(), stretch, 2, "n/a"));
-        workspace.perform(new TableEdit.SetCell(table.id(), stretch, 9, "n/a"));
+        workspace.perform(new TableEdit.SetCell(table.id(), stretch, 2, "<0.9"));
+        workspace.perform(new TableEdit.SetCell(table.id(), stretch, 9, "<0.9"));
         workspace.perform(new TableEdit.SetCell(table.id(), stretch, 12, "over 3"));
     }
 

@@ -237,6 +237,46 @@ class MeasurementsTest {
         assertThat(table().rows()).isEqualTo(3);
     }
 
+    /// From the file to the figure by one press: what the comma is, for all columns; and back by another.
+    @Test
+    void aReadingThatIsOpenIsAskedAndOnePressAnswersIt(FxRobot robot) throws IOException {
+        window.toOpen = List.of(Files.writeString(folder.resolve("gauge.csv"), "Load;Stretch\n1,250;1,400\n2,250;2,500\n3,500;3,750\n"));
+        robot.clickOn("#open");
+        window.settle();
+        assertThat(window.workspace.figure().orElseThrow().series()).isEmpty();
+        window.press(robot, "#read-comma-1");
+        window.settle();
+        assertThat(table().columns()).extracting(Column::role).containsExactly(Role.X, Role.Y);
+        assertThat(table().columns().get(1).cells().number(2)).isEqualTo(3.75);
+        assertThat(series().fit()).isPresent();
+        assertThat(window.workspace.history().get().steps()).last().extracting(step -> step.sentence())
+                .isEqualTo("Read Load as numbers with a decimal comma");
+        assertThat(window.text("#layout")).isEqualTo("Semicolons, UTF-8, headings, decimal comma");
+        keys(robot, KeyCode.CONTROL, KeyCode.Z);
+        window.settle();
+        window.press(robot, "#read-point-2");
+        window.settle();
+        assertThat(table().columns().getFirst().cells().number(2)).isEqualTo(3500);
+    }
+
+    @Test
+    void aWideTableIsTurnedByOnePressAndFollows(FxRobot robot) throws IOException {
+        window.toOpen = List.of(Files.writeString(folder.resolve("creep.csv"),
+                "Lab 2\n\nCord,0 h,5 h,24 h\ndry,0,1.5,2\nsalt,0,2,3\n\nEnd of list\n"));
+        robot.clickOn("#open");
+        window.settle();
+        int wide = table().id();
+        assertThat(table().readAs().orElseThrow().notes()).containsExactly("Lab 2", "End of list");
+        window.press(robot, "#turn-" + wide);
+        window.settle();
+        assertThat(table().columns()).extracting(Column::name, Column::role)
+                .containsExactly(tuple("Cord", Role.BY), tuple("Time", Role.X), tuple("creep", Role.Y));
+        assertThat(window.workspace.figure().orElseThrow().series()).hasSize(2);
+        robot.interact(() -> window.workspace.perform(new helvo.core.study.TableEdit.SetCell(wide, 4, 1, "3.5")));
+        window.settle();
+        assertThat(table().columns().getLast().cells().number(5)).isEqualTo(3.5);
+    }
+
     @Test
     void severalFilesAreStackedWithAColumnThatNamesThem(FxRobot robot) throws IOException {
         window.toOpen = List.of(Files.writeString(folder.resolve("mon.csv"), "Load,Stretch\n1,2\n2,3.5\n"),

@@ -3,16 +3,20 @@ package helvo.core.study;
 import helvo.core.Phrase;
 import helvo.core.formula.Sources;
 import helvo.core.number.DateText;
+import helvo.core.number.DecimalMark;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.ColumnQuestion;
 import helvo.core.table.DateColumn;
 import helvo.core.table.Decision;
 import helvo.core.table.Format;
 import helvo.core.table.Kind;
+import helvo.core.table.ReadingWay;
 import helvo.core.table.Role;
 import helvo.core.table.SetAside;
 import helvo.core.table.Table;
+import helvo.core.table.TableReader;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -42,9 +46,10 @@ public final class OtherData {
     /// The table with the rows of one that was read.
     ///
     /// Rows that are the same in both, in every column that was read, keep what was decided about them: set aside, a cell replaced.
-    public static Outcome of(Table old, Table read) {
+    public static Outcome of(Table old, Table file) {
         var why = new ArrayList<String>();
         var notices = new ArrayList<String>();
+        Table read = answered(old, file, notices);
         Map<Integer, Column> from = matched(old, read, why, notices);
         if (!why.isEmpty()) {
             return new Outcome.DoesNotFit(why);
@@ -54,8 +59,33 @@ public final class OtherData {
         Table bare = undecided(old);
         List<Column> columns = old.columns().stream().map(column -> isTyped(column)
                 ? from.containsKey(column.id()) ? filled(column, from.get(column.id())) : column.with(Cells.NONE) : column).toList();
-        Table fresh = old.with(change -> change.columns(columns).source(read.source()).setAside(SetAside.NONE).decisions(List.of()));
+        Table fresh = old.with(change -> change.columns(columns).source(read.source()).setAside(read.setAside())
+                .decisions(List.of()).readAs(read.readAs()));
         return new Outcome.Fits(decidedAgain(old, bare, fresh, List.copyOf(from.keySet()), notices), notices);
+    }
+
+    /// What the cells of the file leave open is read as it is in the table, and said.
+    private static Table answered(Table old, Table file, List<String> notices) {
+        Table read = file;
+        for (ColumnQuestion question : ColumnQuestion.in(file)) {
+            Column open = file.column(question.column());
+            Optional<ReadingWay> way = byName(open, old).flatMap(known -> ways(known, old.mark()).stream()
+                    .filter(question.ways()::contains).findFirst());
+            if (question.equal() && way.isPresent() && read.column(open.id()).kind() == Kind.TEXT) {
+                read = TableReader.read(read, open.id(), way.get());
+                notices.add("“" + open.name() + "” was read as " + way.get().words() + ", as it is here.");
+            }
+        }
+        return read;
+    }
+
+    private static List<ReadingWay> ways(Column known, DecimalMark mark) {
+        return switch (known.kind()) {
+            case TEXT -> List.of();
+            case DATE -> List.of(order(known) == DateText.Order.DAY_FIRST ? ReadingWay.DAY_FIRST : ReadingWay.MONTH_FIRST);
+            case NUMBER -> known.format() instanceof Format.Durations ? List.of(known.way().orElse(ReadingWay.HOURS_MINUTES))
+                    : List.of(mark == DecimalMark.POINT ? ReadingWay.POINT : ReadingWay.COMMA);
+        };
     }
 
     private static boolean isTyped(Column column) {
@@ -72,6 +102,10 @@ public final class OtherData {
                         .ifPresentOrElse(found -> {
                             from.put(column.id(), found);
                             compareUnits(column, found, why, notices);
+                            if (column.kind() != Kind.TEXT && found.kind() == Kind.TEXT && column.role() != Role.NONE
+                                    && found.cells().size() > 0) {
+                                why.add("“" + column.name() + "” holds text there, and " + column.holds() + " here");
+                            }
                         }, () -> missing(column, old, why, notices));
             }
         }
@@ -161,7 +195,7 @@ public final class OtherData {
                 moved.put(row, there.removeFirst());
             }
         }
-        var reasons = new HashMap<Integer, String>();
+        var reasons = new HashMap<>(fresh.setAside().reasons());
         old.setAside().reasons().forEach((row, reason) -> {
             if (moved.containsKey(row)) {
                 reasons.put(moved.get(row), reason);
@@ -174,7 +208,8 @@ public final class OtherData {
                         decision.choice(), reasons.getOrDefault(moved.get(decision.row()), "")).change(again);
             }
         }
-        long gone = decided.stream().filter(row -> !moved.containsKey(row)).count();
+        long gone = decided.stream().filter(row -> !moved.containsKey(row) && !TableReader.isFound(old.setAside().reasons()
+                .getOrDefault(row, ""))).count();
         if (gone > 0) {
             notices.add(Phrase.of(gone == 1 ? "%d row about which something was decided is not there; nothing is decided about the others."
                     : "%d rows about which something was decided are not there; nothing is decided about the others.", gone));

@@ -41,6 +41,7 @@ final class SummaryRows {
                     + "standard error|standardfehler|range|spannweite|95% ci|95 % ci|variationskoeffizient|rel. std dev"));
     /// A statistic was rounded, or worked out from numbers with more digits than are shown.
     private static final double NEAR = 1e-3;
+    private static final String AGAIN = "the headings again";
 
     private final List<Column> columns;
     private final int rows;
@@ -99,6 +100,10 @@ final class SummaryRows {
                 aside.size() > 6 ? Phrase.of(" and %,d more", aside.size() - 6) : "");
     }
 
+    static boolean isReason(String reason) {
+        return reason.equals(AGAIN) || java.util.Arrays.stream(What.values()).anyMatch(what -> what.words.equals(reason));
+    }
+
     // ---- headings that come again ----
 
     private void headings() {
@@ -107,7 +112,7 @@ final class SummaryRows {
             if (cells.blockIsNumbersOnly(row)) {
                 row = cells.blockEnd(row) - 1;
             } else if (cells.cell(row) instanceof Cell.Text(String text) && isHeading(columns.getFirst(), text) && repeatsHeadings(row)) {
-                aside.put(row, "the headings again");
+                aside.put(row, AGAIN);
             }
         }
     }

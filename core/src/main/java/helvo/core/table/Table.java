@@ -54,7 +54,8 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
 
     /// How it was read from its file, in words: "commas, UTF-8, headings, decimal point".
     public Optional<String> readBy() {
-        return readAs.map(how -> how.layout() + ", decimal " + (mark == DecimalMark.POINT ? "point" : "comma"));
+        return readAs.map(how -> source.filter(Source.Sheet.class::isInstance).isPresent() ? how.layout()
+                : how.layout() + ", decimal " + (mark == DecimalMark.POINT ? "point" : "comma"));
     }
 
     public int rows() {

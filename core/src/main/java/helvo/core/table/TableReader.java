@@ -53,6 +53,11 @@ public final class TableReader {
         return new Table(0, name, decided.orElse(mark), Optional.empty(), RoleGuess.guessed(columns), aside);
     }
 
+    /// Whether a row was set aside in reading, and by nobody's decision.
+    public static boolean isFound(String reason) {
+        return SummaryRows.isReason(reason);
+    }
+
     // ---- missing values ----
 
     /// Numbers that a logger writes for no value become text, where they lie far from all others; said.

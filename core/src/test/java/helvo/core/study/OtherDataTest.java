@@ -56,6 +56,19 @@ class OtherDataTest {
         return ((OtherData.Outcome.DoesNotFit) OtherData.of(worked(), read)).why();
     }
 
+    /// A file that leaves open what the table knows is read as the table is; its own totals stay set aside; text is no number.
+    @Test
+    void whatTheFileLeavesOpenIsReadAsHere() {
+        OtherData.Outcome.Fits fits = fits(table(column(1, "Cord", Role.NONE, "dry", "salt"), column(2, "Load (N)", Role.NONE, "1,250",
+                "2,500"),
+                column(3, "Stretch (mm)", Role.NONE, 3, 4)).with(SetAside.of(java.util.Map.of(1, "a total"))));
+        assertThat(fits.table().column(2).cells().number(0)).isEqualTo(1250);
+        assertThat(fits.notices()).contains("“Load” was read as numbers with a decimal point, as it is here.");
+        assertThat(fits.table().setAside().reasons()).containsOnlyKeys(1);
+        assertThat(why(table(column(1, "Cord", Role.NONE, "dry"), column(2, "Load (N)", Role.NONE, "torn"),
+                column(3, "Stretch (mm)", Role.NONE, 3)))).containsExactly("“Load” holds text there, and numbers here");
+    }
+
     private static List<Cell> cells(Table table, int column) {
         Cells cells = table.column(column).cells();
         return IntStream.range(0, cells.size()).mapToObj(cells::cell).toList();

@@ -87,7 +87,8 @@ final class NeedsALook extends VBox {
             list.getChildren().add(heading);
             decided.stream().limit(SHOWN).forEach(each -> list.getChildren().add(decision(table, each)));
         }
-        var heading = new Label(count == 0 ? shape.isPresent() ? "Another shape of the table" : "Nothing needs a look" : Phrase.of("Needs a look (%,d)", count));
+        var heading = new Label(count == 0 ? shape.isPresent() ? "Another shape of the table" : "Nothing needs a look"
+                : Phrase.of("Needs a look (%,d)", count));
         heading.getStyleClass().add("look-heading");
         pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("settled"), count == 0);
         boolean small = problems.groups().size() + decided.size() + questions.size() + (shape.isPresent() ? 1 : 0) <= FEW
