@@ -8,6 +8,7 @@ import helvo.core.study.Edit;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.table.Column;
+import helvo.core.table.ColumnQuestion;
 import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
@@ -36,6 +37,9 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
     /// What to do first, when the figure has nothing to show.
     public Optional<String> missing() {
         if (table.first(Role.X).isEmpty()) {
+            if (!ColumnQuestion.in(table).isEmpty()) {
+                return Optional.of("Nothing is plotted yet: a column can be read in several ways. Choose one under “Needs a look”.");
+            }
             return Optional.of("No column is x yet: click a tag above the table and choose x.");
         }
         if (table.first(Role.Y).isEmpty()) {

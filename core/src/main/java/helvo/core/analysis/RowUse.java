@@ -35,8 +35,8 @@ public record RowUse(int given, int[] setAside, int[] unusable, Coordinate x, Co
     }
 
     private static boolean isUnread(Coordinate of, int row) {
-        return !of.column().isDerived() && of.column().cells().cell(row) instanceof Cell.Text(String text) && !MissingText.is(text)
-                && !MissingText.isLimit(text) && !MissingText.isCodeText(text);
+        return !of.column().isDerived() && of.column().cells().cell(row) instanceof Cell.Text(String text)
+                && !MissingText.saysNone(text) && !MissingText.isLimit(text);
     }
 
     /// Why one of the unusable rows has no point: "Stretch: “about 7.6” is not a number".

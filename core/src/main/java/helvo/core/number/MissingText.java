@@ -41,8 +41,13 @@ public final class MissingText {
     }
 
     /// The same of a number kept as text, as reading leaves it.
-    public static boolean isCodeText(String text) {
+    private static boolean isCodeText(String text) {
         return text.length() <= 14 && NumberText.number(text, DecimalMark.POINT).stream().anyMatch(MissingText::isCode);
+    }
+
+    /// Whether a text among numbers stands for no value, by what it says or as a logger's code.
+    public static boolean saysNone(String text) {
+        return is(text) || isCodeText(text);
     }
 
     /// Whether a text tells of an error of an instrument: a number in it is no measurement.

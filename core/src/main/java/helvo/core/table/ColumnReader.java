@@ -29,14 +29,17 @@ final class ColumnReader {
 
     private final DecimalMark mark;
     private final Optional<DecimalMark> settled;
+    private final boolean likely;
     private final ReadingChoices choices;
     private final List<Remark> remarks;
 
     /// @param mark    that its bare numbers were read with
     /// @param settled the table's decimal mark, where a cell of it or a person settles that
-    ColumnReader(DecimalMark mark, Optional<DecimalMark> settled, ReadingChoices choices, List<Remark> remarks) {
+    /// @param likely  whether that is taken for the decimal one where nothing settles it
+    ColumnReader(DecimalMark mark, Optional<DecimalMark> settled, boolean likely, ReadingChoices choices, List<Remark> remarks) {
         this.mark = mark;
         this.settled = settled;
+        this.likely = likely;
         this.choices = choices;
         this.remarks = remarks;
     }
@@ -132,7 +135,8 @@ final class ColumnReader {
         Optional<DecimalMark> decided = marks.point != marks.comma
                 ? Optional.of(marks.point > marks.comma ? DecimalMark.POINT : DecimalMark.COMMA)
                 : marks.either == 0 ? Optional.of(settled.orElse(mark)) : settled;
-        decided = choices.mark().isPresent() ? choices.mark() : decided;
+        boolean own = likely && decided.isEmpty() && marks.commas == (mark == DecimalMark.COMMA ? marks.either : 0);
+        decided = choices.mark().isPresent() ? choices.mark() : own ? Optional.of(mark) : decided;
         if (decided.isEmpty()) {
             return List.of(raw.with(Kind.TEXT));
         }
@@ -146,22 +150,27 @@ final class ColumnReader {
     }
 
     /// How many texts can be numbers with one decimal mark only, and how many say different numbers with either.
-    private record Marks(int point, int comma, int either) {}
+    ///
+    /// @param commas of these, those with a comma
+    private record Marks(int point, int comma, int either, int commas) {}
 
     private static Marks marks(Cells cells) {
         int point = 0;
         int comma = 0;
         int either = 0;
+        int commas = 0;
         for (int row = 0; row < cells.size(); row++) {
             if (cells.cell(row) instanceof Cell.Text(String text)) {
                 var byPoint = WrittenNumber.read(text, DecimalMark.POINT);
                 var byComma = WrittenNumber.read(text, DecimalMark.COMMA);
                 point += byPoint.isPresent() && byComma.isEmpty() ? 1 : 0;
                 comma += byComma.isPresent() && byPoint.isEmpty() ? 1 : 0;
-                either += byPoint.isPresent() && byComma.isPresent() && byPoint.get().value() != byComma.get().value() ? 1 : 0;
+                boolean open = byPoint.isPresent() && byComma.isPresent() && byPoint.get().value() != byComma.get().value();
+                either += open ? 1 : 0;
+                commas += open && text.indexOf(',') >= 0 ? 1 : 0;
             }
         }
-        return new Marks(point, comma, either);
+        return new Marks(point, comma, either, commas);
     }
 
     /// Which mark the texts of a table's columns settle together; empty where none does.
@@ -436,7 +445,8 @@ final class ColumnReader {
             case TEXT -> List.of(kept);
             case POINT, COMMA -> {
                 DecimalMark by = way == ReadingWay.POINT ? DecimalMark.POINT : DecimalMark.COMMA;
-                Numbers numbers = new ColumnReader(by, Optional.of(by), ReadingChoices.NONE, new ArrayList<>()).new Numbers(kept, by);
+                Numbers numbers = new ColumnReader(by, Optional.of(by), false, ReadingChoices.NONE, new ArrayList<>()).new Numbers(kept,
+                        by);
                 numbers.settle();
                 yield numbers.columns(false);
             }

@@ -89,7 +89,7 @@ public record Problems(List<Problem> groups, List<ColumnQuestion> questions) {
             for (int row = 0; row < cells.size(); row++) {
                 if (cells.blockIsNumbersOnly(row)) {
                     row = cells.blockEnd(row) - 1;
-                } else if (cells.cell(row) instanceof Cell.Text(String text) && !isKnown(text) && isOpen(row, column.id())) {
+                } else if (cells.cell(row) instanceof Cell.Text(String text) && !MissingText.saysNone(text) && isOpen(row, column.id())) {
                     boolean limit = column.kind() == Kind.NUMBER && MissingText.isLimit(text);
                     if (limit) {
                         limitTexts.add(text);
@@ -103,11 +103,6 @@ public record Problems(List<Problem> groups, List<ColumnQuestion> questions) {
             }
             var sort = column.kind() == Kind.DATE ? Problem.Sort.NOT_A_DATE : Problem.Sort.NOT_A_NUMBER;
             alike.forEach((text, rows) -> groups.add(new Problem(sort, column.id(), text, rows.toArray())));
-        }
-
-        /// Signs for no value, and codes of loggers that reading took for such.
-        private static boolean isKnown(String text) {
-            return MissingText.is(text) || MissingText.isCodeText(text);
         }
 
         /// Derived columns keep, as text, why a row gives no number.

@@ -35,10 +35,11 @@ public final class TableReader {
     /// @param raw     columns of bare numbers and of texts; their kinds and ids are not looked at
     /// @param texts   whether each holds a text
     /// @param settled whether a cell was read that is a number with the mark only
+    /// @param likely  whether the mark is taken for the decimal one where nothing settles it
     /// @param summed  rows that a workbook works out from those above, with the function
-    public Table read(List<Column> raw, List<Boolean> texts, boolean settled, Map<Integer, String> summed) {
+    public Table read(List<Column> raw, List<Boolean> texts, boolean settled, boolean likely, Map<Integer, String> summed) {
         Optional<DecimalMark> decided = choices.mark().or(() -> settled ? Optional.of(mark) : ColumnReader.settled(raw));
-        var reader = new ColumnReader(mark, decided, choices, remarks);
+        var reader = new ColumnReader(mark, decided, likely, choices, remarks);
         var columns = new ArrayList<Column>();
         for (int i = 0; i < raw.size(); i++) {
             reader.read(raw.get(i), texts.get(i)).stream().map(this::withoutCodes).forEach(columns::add);

@@ -30,7 +30,7 @@ class TableReaderTest {
         List<Boolean> texts = Arrays.stream(columns).map(each -> IntStream.range(0, each.cells().size())
                 .anyMatch(row -> each.cells().cell(row) instanceof Cell.Text)).toList();
         Table table = reader.read(Arrays.stream(columns).map(each -> texts.get(List.of(columns).indexOf(each)) ? each
-                : each.with(Kind.NUMBER)).toList(), texts, settled, Map.of());
+                : each.with(Kind.NUMBER)).toList(), texts, settled, false, Map.of());
         remarks.clear();
         remarks.addAll(reader.remarks());
         return table;
@@ -155,7 +155,7 @@ class TableReaderTest {
         Table again = read(column("Load", 1, 2, "Load", 3), column("Stretch", 4, 5, "Stretch", 6));
         assertThat(again.setAside().reasons()).containsExactly(Map.entry(2, "the headings again"));
         var reader = new TableReader("t", DecimalMark.POINT, ReadingChoices.NONE);
-        Table summed = reader.read(List.of(column("Load", 1, 2, 4).with(Kind.NUMBER)), List.of(false), true, Map.of(2, "SUM"));
+        Table summed = reader.read(List.of(column("Load", 1, 2, 4).with(Kind.NUMBER)), List.of(false), true, false, Map.of(2, "SUM"));
         assertThat(summed.setAside().reasons()).containsEntry(2, "a total");
     }
 

@@ -2,6 +2,7 @@ package helvo.desktop.measurements;
 
 import helvo.core.study.Edit;
 import helvo.core.study.TableEdit;
+import helvo.core.number.MissingText;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
 import helvo.core.table.Kind;
@@ -52,7 +53,8 @@ final class MeasurementCell extends TableCell<Integer, Integer> {
         boolean noResult = column.isDerived() && column.kind() == Kind.NUMBER && column.cells().cell(row) instanceof Cell.Text;
         setTooltip(noResult ? new Tooltip("No result: " + column.cells().cell(row).exactText()) : null);
         setAlignment(column.kind() == Kind.NUMBER ? Pos.CENTER_RIGHT : Pos.CENTER_LEFT);
-        boolean odd = column.kind() != Kind.TEXT && column.cells().cell(row) instanceof Cell.Text;
+        boolean odd = column.kind() != Kind.TEXT && column.cells().cell(row) instanceof Cell.Text(String text)
+                && !MissingText.saysNone(text);
         pseudoClassStateChanged(NEEDS_LOOK, odd && !grid.table().setAside().has(row));
     }
 

@@ -150,8 +150,10 @@ final class NeedsALook extends VBox {
         var choices = new FlowPane(2, 4);
         problem.numberInside().ifPresent(number -> {
             String text = NumberText.shortest(number).replace('.', table.mark().sign());
-            var use = choice("Use " + text, "use-" + id, () -> decide(table, problem, Choice.NUMBER_USED));
-            use.getStyleClass().add("look-main");
+            Button use = choice("Use " + text, "use-" + id, () -> decide(table, problem, Choice.NUMBER_USED));
+            if (problem.sort() != Problem.Sort.LIMIT) {
+                use.getStyleClass().add("look-main");
+            }
             choices.getChildren().add(use);
         });
         var missing = choice("Missing" + all, "missing-" + id, () -> decide(table, problem, Choice.MISSING));
@@ -159,7 +161,8 @@ final class NeedsALook extends VBox {
                 "keep-" + id, () -> decide(table, problem, Choice.KEPT));
         var aside = choice("Set" + all + " aside", "aside-" + id, () -> decide(table, problem, Choice.SET_ASIDE));
         switch (problem.sort()) {
-            case NOT_A_NUMBER, NOT_A_DATE, LIMIT -> choices.getChildren().addAll(missing, aside);
+            case NOT_A_NUMBER, NOT_A_DATE -> choices.getChildren().addAll(missing, aside);
+            case LIMIT -> choices.getChildren().addAll(0, List.of(missing, aside));
             case NO_RESULT, REPEATED -> choices.getChildren().addAll(keep, aside);
             case BLANK, FAR -> choices.getChildren().addAll(keep, aside);
         }

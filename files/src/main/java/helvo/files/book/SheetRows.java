@@ -94,7 +94,7 @@ final class SheetRows implements Book.Visitor {
         this.file = file;
         this.sheet = sheet;
         this.choices = choices;
-        builder = new TableBuilder(choices.mark().orElse(DecimalMark.POINT), choices.mark().isPresent(), false, choices);
+        builder = new TableBuilder(choices.mark().orElse(DecimalMark.POINT), choices.mark().isPresent(), TableBuilder.Open.NO, choices);
     }
 
     @Override

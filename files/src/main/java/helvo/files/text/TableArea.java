@@ -130,6 +130,10 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
             private int last = -1;
             private int values;
             private int pairs;
+
+            boolean isPairs() {
+                return pairs * 2 >= values;
+            }
         }
 
         /// Lines of words alone: the first names the columns.
@@ -180,8 +184,7 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
                     now.first = now.first < 0 ? line : now.first;
                     now.last = line;
                     now.values += isValues(line) ? 1 : 0;
-                    now.pairs += filled(line) == 2 && shapes.get(line).stream().filter(s -> s != Shape.BLANK).findFirst().orElseThrow()
-                            == Shape.WORD ? 1 : 0;
+                    now.pairs += isPair(line) ? 1 : 0;
                 }
             }
             if (now.first >= 0) {
@@ -190,11 +193,15 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
             return tables(all);
         }
 
+        /// A word and a value alone.
+        private boolean isPair(int line) {
+            return filled(line) == 2 && shapes.get(line).stream().filter(s -> s != Shape.BLANK).findFirst().orElseThrow() == Shape.WORD;
+        }
+
         /// Pairs of a word and a value before a table are what an instrument says of itself.
         private static List<Segment> tables(List<Segment> all) {
-            boolean headed = all.stream().anyMatch(segment -> !segment.headings.isEmpty());
-            List<Segment> tables = all.stream().filter(segment -> !(headed && segment.headings.isEmpty()
-                    && segment.pairs * 2 >= segment.values)).toList();
+            boolean headed = all.stream().anyMatch(segment -> !segment.headings.isEmpty() && !segment.isPairs());
+            List<Segment> tables = all.stream().filter(segment -> !(headed && segment.isPairs())).toList();
             return tables.isEmpty() ? all : tables;
         }
 
@@ -206,7 +213,12 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
             boolean again = now.headings.stream().anyMatch(heading -> lines.get(heading).equals(lines.get(line)));
             boolean apart = filled(line - 1) == 0 || filled(line - 1) == 1 && line >= 2 && filled(line - 2) == 0;
             boolean values = IntStream.range(line + 1, Math.min(lines.size(), line + 4)).anyMatch(this::isValues);
-            return !again && values && (apart || now.headings.isEmpty() && now.pairs == now.values);
+            int next = line + 1;
+            while (next < lines.size() && !isValues(next)) {
+                next++;
+            }
+            boolean other = now.pairs == now.values && next < lines.size() && !isPair(next);
+            return !again && values && (apart || other);
         }
 
         /// A row of words or of one cell, with rows of values behind it and not a title of the next table.
@@ -254,11 +266,18 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
             var headings = new ArrayList<>(said.subList(at, said.size()));
             int width = filled(said.get(at));
             while (at > 0 && headings.size() < MOST_HEADINGS && said.get(at - 1).equals(said.get(at) - 1)
-                    && (width > 2 && filled(said.get(at - 1)) < width && filled(said.get(at - 1)) > 1
+                    && (width > 2 && groups(said.get(at - 1), width)
                     || names(said.get(at - 1), said.get(at), segment))) {
                 headings.addFirst(said.get(--at));
             }
             return headings;
+        }
+
+        /// Words over some of the columns, and not just a word and what it is.
+        private boolean groups(int line, int width) {
+            int words = filled(line);
+            boolean pair = words == 2 && shapes.get(line).get(0) != Shape.BLANK && shapes.get(line).get(1) != Shape.BLANK;
+            return words > 1 && words < width && !pair;
         }
 
         /// Whether a line of headings names a column with values that the line below it does not name.

@@ -29,6 +29,8 @@ public final class TableBuilder {
     private static final int MAX_COMPUTED_DECIMALS = 6;
     /// Different texts of one column that are kept once each, as group names are.
     private static final int MAX_SHARED_TEXTS = 4096;
+    /// So many numbers that could be grouped, and none that shows it, show that they are not.
+    private static final int ENOUGH_LEFT = 10_000;
 
     /// What a table may take of the memory, so that as much as its analysis needs is left.
     private static final long MAX_BYTES = Runtime.getRuntime().maxMemory() / 8;
@@ -39,14 +41,20 @@ public final class TableBuilder {
     private final List<ColumnBuilder> columns = new ArrayList<>();
     private final Map<Integer, String> summed = new HashMap<>();
     private List<Remark> remarks = List.of();
-    private final boolean open;
+    private final Open open;
     private boolean settled;
+    private int left;
+    private boolean hundreds;
     private int rows;
     private int emptyRows;
     private int fieldsInRow;
     private boolean rowHasValue;
     private long bytesOfTexts;
     private char[] scratch = new char[64];
+
+    /// Whether the decimal mark could as well part thousands. Hardly: only where whole numbers of three digits stand among such, as
+    /// "613" does beside "1.122" in fields that commas part.
+    public enum Open { NO, HARDLY, YES }
 
     private final class ColumnBuilder {
         final Cells.Builder cells = new Cells.Builder();
@@ -78,7 +86,7 @@ public final class TableBuilder {
     /// @param mark    of bare numbers
     /// @param settled whether a person said it
     /// @param open    whether it could as well part thousands: then numbers such as "1,234" are left as text until one shows the mark
-    public TableBuilder(DecimalMark mark, boolean settled, boolean open, ReadingChoices choices) {
+    public TableBuilder(DecimalMark mark, boolean settled, Open open, ReadingChoices choices) {
         this.mark = mark;
         this.settled = settled;
         this.open = open;
@@ -176,14 +184,16 @@ public final class TableBuilder {
 
     /// Whether the mark could as well part thousands: "1,234". A number in which it could not settles the mark for the table.
     private boolean isOpen(char[] buffer, int from, int length, int decimals) {
-        if (settled || decimals == 0) {
+        if (settled || decimals <= 0) {
+            hundreds |= decimals == 0 && length == 3;
             return false;
         }
         int first = buffer[from] >= '0' && buffer[from] <= '9' ? from : from + 1;
         int whole = from + length - decimals - 1 - first;
-        boolean either = open && decimals == 3 && whole >= 1 && whole <= 3 && buffer[first] != '0';
-        settled = !either;
-        return either;
+        boolean either = open != Open.NO && decimals == 3 && whole >= 1 && whole <= 3 && buffer[first] != '0';
+        left += either ? 1 : 0;
+        settled = !either || open == Open.HARDLY && left > ENOUGH_LEFT && !hundreds;
+        return !settled;
     }
 
     /// Copies what may be a number to `scratch`, with a decimal point.
@@ -237,7 +247,8 @@ public final class TableBuilder {
                     column.cells.build()));
         }
         var reader = new TableReader(name, mark, choices);
-        Table read = reader.read(made, columns.stream().map(column -> column.texts > 0).toList(), settled, summed);
+        Table read = reader.read(made, columns.stream().map(column -> column.texts > 0).toList(), settled,
+                open == Open.HARDLY && !hundreds, summed);
         remarks = reader.remarks();
         return read;
     }

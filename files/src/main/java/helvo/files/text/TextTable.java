@@ -186,7 +186,8 @@ public record TextTable(Table table, List<String> notices) {
         private long line;
 
         RowHandler(TextLayout layout, String name) {
-            this.builder = new TableBuilder(layout.mark(), layout.sure(), layout.delimiter() != Delimiter.COMMA, layout.choices());
+            this.builder = new TableBuilder(layout.mark(), layout.sure(), layout.delimiter() == Delimiter.COMMA ? TableBuilder.Open.HARDLY
+                    : TableBuilder.Open.YES, layout.choices());
             this.layout = layout;
             this.name = name;
             List<Heading> headings = layout.area().headings();
