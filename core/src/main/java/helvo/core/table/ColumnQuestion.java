@@ -51,6 +51,11 @@ public record ColumnQuestion(int column, String example, List<ReadingWay> ways, 
                         ? text : example;
             } else if (!Double.isNaN(column.cells().number(row))) {
                 filled++;
+                boolean whole = column.cells().number(row) == Math.rint(column.cells().number(row));
+                for (ReadingWay way : whole ? List.of(ReadingWay.POINT, ReadingWay.COMMA) : List.of(ReadingWay.POINT)) {
+                    fits.computeIfAbsent(way, _ -> new HashMap<>()).merge("", 1, Integer::sum);
+                }
+                example = example.isEmpty() ? column.cells().cell(row).exactText() : example;
             }
         }
         Map<ReadingWay, Integer> counts = new EnumMap<>(ReadingWay.class);
@@ -107,7 +112,7 @@ public record ColumnQuestion(int column, String example, List<ReadingWay> ways, 
     }
 
     private static boolean differ(String text, List<ReadingWay> ways) {
-        return ways.stream().map(way -> shown(text, way)).distinct().count() > 1;
+        return ways(text).containsAll(ways) && ways.stream().map(way -> shown(text, way)).distinct().count() > 1;
     }
 
     /// What a text says when it is read in this way: "1234", "5 March 2024".

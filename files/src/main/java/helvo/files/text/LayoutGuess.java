@@ -126,12 +126,13 @@ final class LayoutGuess {
                 score += values(lines, area, delimiter) * (named ? 1 : UNNAMED);
             }
         }
+        score -= 2.0 * sample.lines().limit(LINES).filter(line -> PartedLines.splits(line, cuts)).count();
         long filled = lines.stream().filter(line -> line.stream().anyMatch(field -> !field.isBlank())).count();
         return filled == 0 ? 0 : score / filled * (delimiter.isLoose() && delimiter != Delimiter.BAR ? LOOSE : 1);
     }
 
     /// A line counts by the share of its fields that are numbers, and a little for having many; a field with another delimiter in it
-    /// counts against it.
+    /// counts against it, and so does a line of words alone, which belongs above a table.
     private static double values(List<List<String>> lines, TableArea area, Delimiter delimiter) {
         double sum = 0;
         for (int line = area.first(); line < Math.min(area.end(), lines.size()); line++) {
@@ -144,7 +145,8 @@ final class LayoutGuess {
             }
             int width = area.right() - area.left() + 1;
             double whole = 0.5 + 0.5 * Math.min(1, lines.get(line).size() / (double) width);
-            sum += filled < 2 ? 0 : whole * (good / (2.0 * filled) + 1e-3 * Math.min(50, filled));
+            boolean words = filled > 1 && lines.get(line).stream().noneMatch(TableArea::isNumber);
+            sum += words ? -1 : filled < 2 ? 0 : whole * (good / (2.0 * filled) + 1e-3 * Math.min(50, filled));
         }
         return sum;
     }
@@ -184,9 +186,14 @@ final class LayoutGuess {
         for (int from = 0; from < Math.min(20, whole.size() - 1); from++) { // titles above the table know nothing of its columns
             List<String> rows = whole.subList(from, whole.size()).stream()
                     .filter(line -> line.chars().anyMatch(Character::isDigit)).toList();
-            int first = rows.isEmpty() ? 0 : whole.indexOf(rows.getFirst());
-            List<Integer> cuts = PartedLines.cuts(rows, first > 0 ? whole.get(first - 1) : "");
-            if (rows.size() > 1 && !cuts.isEmpty()) {
+            if (rows.size() < 2) {
+                return List.of();
+            }
+            int heading = Math.max(0, from + whole.subList(from, whole.size()).indexOf(rows.getFirst()) - 1);
+            List<Integer> cuts = PartedLines.cuts(rows, whole.get(heading));
+            boolean apart = whole.subList(heading, whole.lastIndexOf(rows.getLast()) + 1).stream()
+                    .noneMatch(line -> PartedLines.splits(line, cuts));
+            if (!cuts.isEmpty() && apart) {
                 return cuts;
             }
         }

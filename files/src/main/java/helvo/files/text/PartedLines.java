@@ -94,6 +94,11 @@ final class PartedLines extends Reader {
         return cuts;
     }
 
+    /// Whether a cut goes through a word of the line.
+    static boolean splits(String line, List<Integer> cuts) {
+        return cuts.stream().anyMatch(cut -> cut < line.length() && line.charAt(cut - 1) != ' ' && line.charAt(cut) != ' ');
+    }
+
     private static int cut(String headings, int from, int to) {
         int best = to;
         int most = 0;

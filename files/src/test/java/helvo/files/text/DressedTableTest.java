@@ -106,7 +106,7 @@ class DressedTableTest {
         assertThat(table.columns()).as(text).extracting(Column::name).contains(name);
         Column column = table.columns().stream().filter(each -> each.name().equals(name)).findFirst().orElseThrow();
         if (column.kind() == Kind.TEXT) {
-            assertThat(ColumnQuestion.of(column).orElseThrow().equal()).as(text).isTrue();
+            assertThat(ColumnQuestion.of(column)).as(text).isPresent().get().extracting(ColumnQuestion::equal).isEqualTo(true);
             return;
         }
         for (int row = 0; row < meant.length; row++) {
