@@ -1,5 +1,6 @@
 package helvo.core.number;
 
+import java.util.Arrays;
 import java.util.Locale;
 import java.util.Set;
 
@@ -15,8 +16,12 @@ public final class MissingText {
             "infinity", "-infinity", "∞", "-∞", "1.#inf", "-1.#inf", "1.#qnan", "-1.#ind", "empty", "leer", "vide", "void", "tbd", "x");
     private static final Set<String> ERRORS = Set.of("err", "error", "fault", "fail", "failed", "fehler", "erreur", "code", "alarm",
             "status");
-    private static final double[] CODES = {-99, -999, -9999, -99999, -999999, -99.9, -999.9, -9999.9, -99.99, -999.99, -9999.99, 999, 9999,
-        99999, 999999, 999.9, 9999.9, 999.99, 9999.99, 1e30, -1e30, 9.9e37, -9.9e37, 9.91e37, -9.91e37, 9.96921e36};
+    /// Rising.
+    private static final double[] CODES = {-9.91e37, -9.9e37, -1e30, -999999, -99999, -9999.99, -9999.9, -9999, -999.99, -999.9, -999,
+            -99.99,
+        -99.9, -99, 999, 999.9, 999.99, 9999, 9999.9, 9999.99, 99999, 999999, 1e30, 9.96921e36, 9.9e37, 9.91e37};
+    /// No code is nearer to 0.
+    private static final double LEAST_CODE = 99;
 
     private MissingText() {}
 
@@ -32,12 +37,7 @@ public final class MissingText {
 
     /// Whether a number is one of those that loggers write for no value.
     public static boolean isCode(double number) {
-        for (double code : CODES) {
-            if (number == code) {
-                return true;
-            }
-        }
-        return false;
+        return Math.abs(number) >= LEAST_CODE && Arrays.binarySearch(CODES, number) >= 0;
     }
 
     /// The same of a number kept as text, as reading leaves it.

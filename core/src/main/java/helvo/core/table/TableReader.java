@@ -71,12 +71,13 @@ public final class TableReader {
         double low = Double.POSITIVE_INFINITY;
         double high = Double.NEGATIVE_INFINITY;
         int others = 0;
+        boolean said = !choices.missing().isEmpty();
         for (int row = 0; row < cells.size(); row++) {
             double number = cells.number(row);
             if (Double.isNaN(number)) {
                 continue;
             }
-            if (MissingText.isCode(number) || isChosen(number)) {
+            if (MissingText.isCode(number) || said && isChosen(number)) {
                 codes.merge(number, 1, Integer::sum);
             } else {
                 low = Math.min(low, number);

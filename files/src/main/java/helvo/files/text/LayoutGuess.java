@@ -23,7 +23,9 @@ import java.util.stream.IntStream;
 /// A guess at a text file's layout from its first bytes, as far as nobody said it.
 final class LayoutGuess {
     /// Enough lines to tell what parts the fields.
-    private static final int LINES = 300;
+    private static final int LINES = 120;
+    /// And to tell where the table lies, where it goes on behind the first bytes.
+    private static final int ENOUGH_LINES = 500;
     /// Lines parted by a sign are likelier than lines parted by blanks.
     private static final double LOOSE = 0.85;
     /// And tables that have a heading for each column than others.
@@ -54,7 +56,7 @@ final class LayoutGuess {
     private TextLayout layout() throws CannotRead {
         Delimiter delimiter = choices.separator().map(Delimiter::of).or(this::declared).orElseGet(this::likeliest);
         List<Integer> cuts = delimiter == Delimiter.WIDTHS ? cuts() : List.of();
-        List<List<String>> lines = lines(delimiter, cuts, Integer.MAX_VALUE);
+        List<List<String>> lines = lines(delimiter, cuts, complete ? Integer.MAX_VALUE : ENOUGH_LINES);
         List<TableArea> areas = areas(lines);
         if (areas.isEmpty()) {
             areas = List.of(new TableArea(List.of(), 0, 0, Integer.MAX_VALUE, 0, Integer.MAX_VALUE - 1, List.of()));

@@ -175,6 +175,10 @@ public record TextTable(Table table, List<String> notices) {
         private final TableBuilder builder;
         private final TextLayout layout;
         private final String name;
+        private final int first;
+        private final int end;
+        private final int left;
+        private final int right;
         private final List<String> notices = new ArrayList<>();
         private boolean begun;
         private boolean isComment;
@@ -190,6 +194,11 @@ public record TextTable(Table table, List<String> notices) {
                     : TableBuilder.Open.YES, layout.choices());
             this.layout = layout;
             this.name = name;
+            first = layout.area().first();
+            end = layout.area().end();
+            left = layout.area().left();
+            // A table that goes on behind what the guess saw may have more columns there.
+            right = end == Integer.MAX_VALUE ? TableBuilder.MAX_COLUMNS : layout.area().right();
             List<Heading> headings = layout.area().headings();
             int named = headings.size();
             while (named > 0 && headings.get(named - 1) == null) {
@@ -208,7 +217,7 @@ public record TextTable(Table table, List<String> notices) {
 
         /// The table's last line was read.
         boolean behind() {
-            return line > layout.area().end();
+            return line > end;
         }
 
         void ended(boolean whole) {
@@ -227,7 +236,7 @@ public record TextTable(Table table, List<String> notices) {
         }
 
         private boolean isRow() {
-            return line > layout.area().first() && line <= layout.area().end();
+            return line > first && line <= end;
         }
 
         @Override
@@ -238,7 +247,7 @@ public record TextTable(Table table, List<String> notices) {
             if (index == 0 && length > 1 && buffer[offset] == '#') {
                 isComment = !quoted && !Character.isDigit(buffer[offset + 1]);
             }
-            if (!isRow() || isComment || index < layout.area().left() || index > layout.area().right() && !isWider()) {
+            if (!isRow() || isComment || index < left || index > right) {
                 return;
             }
             if (!begun) {
@@ -247,11 +256,6 @@ public record TextTable(Table table, List<String> notices) {
             }
             builder.field(buffer, offset, length);
             filled = length > 0 ? index + 1 : filled;
-        }
-
-        /// A table that goes on behind what the guess saw may have more columns there.
-        private boolean isWider() {
-            return layout.area().end() == Integer.MAX_VALUE;
         }
 
         @Override
