@@ -15,12 +15,14 @@ import helvo.core.study.StudyEdit;
 import helvo.core.table.Column;
 import helvo.core.table.Heading;
 import helvo.core.table.Role;
+import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.IntStream;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -92,6 +94,9 @@ final class FitOptions {
 
     /// Of rows in which neither x nor y is empty or missing, half at least must have numbers.
     private static FigureAnalysis enough(FigureAnalysis figure) throws Refused {
+        if (figure.series().stream().allMatch(series -> series.points().size() == 0)) {
+            refuseConditions(figure);
+        }
         for (SeriesAnalysis series : figure.series()) {
             int unread = series.rows().unread();
             if (unread > series.rows().used()) {
@@ -101,6 +106,20 @@ final class FitOptions {
             }
         }
         return figure;
+    }
+
+    /// Names the condition that no row meets, or that leaves none together with the others.
+    private static void refuseConditions(FigureAnalysis figure) throws Refused {
+        List<RowCondition> conditions = figure.figure().only();
+        Table table = figure.table();
+        for (int count = 1; count <= conditions.size(); count++) {
+            if (IntStream.range(0, table.rows()).noneMatch(RowCondition.all(conditions.subList(0, count), table)::test)) {
+                String sentence = conditions.get(count - 1).sentence(table);
+                boolean alone = IntStream.range(0, table.rows()).noneMatch(conditions.get(count - 1).in(table)::test);
+                throw new Refused(alone ? "In no row " + sentence + "." : "In no row " + sentence + " where "
+                        + RowCondition.sentence(conditions.subList(0, count - 1), table) + ".");
+            }
+        }
     }
 
     /// One y is all that a report is about.

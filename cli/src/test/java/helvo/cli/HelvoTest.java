@@ -340,6 +340,10 @@ class HelvoTest {
                     Map.of("Load>10", 3, "Load>=30", 3, "Cord!=salt", 4, "Load<50", 3, "Load<=40", 3).get(condition));
             assertThat(fitted.at("/readings/1/at").asDouble()).isEqualTo(55);
         }
+        assertThat(helvo("fit", table(), "--x", "Load", "--y", "Stretch", "--only", "Load>10", "--only", "Cord=wet")).isEqualTo(1);
+        assertThat(err.toString()).contains("In no row Cord is wet.");
+        assertThat(helvo("fit", table(), "--x", "Load", "--y", "Stretch", "--only", "Cord=salt", "--only", "Load>20")).isEqualTo(1);
+        assertThat(err.toString()).contains("In no row Load is above 20 where Cord is salt.");
         assertThat(helvo("fit", table(), "--x", "Lod", "--y", "Stretch")).isEqualTo(1);
         assertThat(err.toString()).contains("did you mean “Load”?");
         assertThat(helvo("fit", table(), "--x", "Cord", "--y", "Stretch")).isEqualTo(1);

@@ -27,11 +27,6 @@ public record WrittenNumber(double value, int decimals, char grouping, String un
         3 / 5.0, 3 / 8.0, 4 / 5.0, 5 / 6.0, 5 / 8.0, 7 / 8.0};
     private static final int MOST_PARTS = 64;
 
-    /// Whether it is an undressed number that any reader takes.
-    public boolean isPlain() {
-        return grouping == NONE && unit.isEmpty() && bar.isEmpty() && !fraction;
-    }
-
     /// The number that a whole cell says where `mark` parts the whole from the broken part.
     ///
     /// @return empty for what is no number written so

@@ -41,6 +41,8 @@ final class SummaryRows {
                     + "standard error|standardfehler|range|spannweite|95% ci|95 % ci|variationskoeffizient|rel. std dev"));
     /// A statistic was rounded, or worked out from numbers with more digits than are shown.
     private static final double NEAR = 1e-3;
+    /// Rows to compare with those above them, times those.
+    private static final long MOST_COMPARED = 500_000_000;
     private static final String AGAIN = "the headings again";
 
     private final List<Column> columns;
@@ -48,7 +50,10 @@ final class SummaryRows {
     private final Map<Integer, String> aside = new TreeMap<>();
     private final Map<Integer, What> known;
 
-    private SummaryRows(List<Column> columns, Map<Integer, What> known) {
+    private final List<Remark> remarks;
+
+    private SummaryRows(List<Column> columns, Map<Integer, What> known, List<Remark> remarks) {
+        this.remarks = remarks;
         this.columns = columns;
         this.known = known;
         rows = columns.stream().mapToInt(column -> column.cells().size()).max().orElse(0);
@@ -83,7 +88,7 @@ final class SummaryRows {
     static SetAside in(List<Column> columns, Map<Integer, String> summed, List<Remark> remarks) {
         var known = new HashMap<Integer, What>();
         summed.forEach((row, function) -> words(function).ifPresent(what -> known.put(row, What.valueOf(what))));
-        var found = new SummaryRows(columns, known);
+        var found = new SummaryRows(columns, known, remarks);
         found.headings();
         found.labelled();
         found.unlabelled();
@@ -142,6 +147,11 @@ final class SummaryRows {
             labels(column).forEach(labels::putIfAbsent);
         }
         labels.keySet().removeAll(aside.keySet());
+        if ((long) labels.size() * rows > MOST_COMPARED) {
+            remarks.add(new Remark("", Phrase.of("%,d rows are labelled as totals, averages or the like; they are used as measurements.",
+                    labels.size()), true));
+            return;
+        }
         int from = 0;
         int last = -1;
         var rest = new ArrayList<Integer>();

@@ -103,8 +103,15 @@ final class LayoutStrip extends MenuButton {
     private void tables(Table table, ReadAs how) {
         var tables = menu("Table");
         for (int number = 1; number <= Math.min(how.tables(), SHOWN_NOTES); number++) {
-            choice(tables, Phrase.of("Table %d", number), how.choices().table().equals(Optional.of(number)), table,
-                    how.choices().withTable(Optional.of(number)));
+            boolean here = how.choices().table().equals(Optional.of(number));
+            ReadingChoices choices = how.choices().withTable(Optional.of(number));
+            choice(tables, Phrase.of("Table %d", number), here, table, choices);
+            if (!here) {
+                var also = new MenuItem(Phrase.of("Table %d, as one more", number));
+                also.setId("also-" + number);
+                also.setOnAction(_ -> workspace.importer().openAlso(table, choices));
+                tables.getItems().add(also);
+            }
         }
     }
 

@@ -176,6 +176,12 @@ public final class Importer {
                         () -> workspace.messages().tell("Reading was stopped; nothing was changed.")));
     }
 
+    /// Reads another table of the same file or sheet into one more.
+    public void openAlso(Table table, ReadingChoices choices) {
+        reading.run("Opening " + table.source().map(Table.Source::name).orElse("") + " …",
+                progress -> ReadTable.again(table, choices, progress), new Outcome<>(this::opened, this::failed, this::stopped));
+    }
+
     /// Asks for a file and takes its rows for the table in view; all that was chosen for the table stays.
     public void useOtherData() {
         workspace.table().ifPresent(table -> dialogs.data(table.name()).ifPresent(file -> useData(table, file)));

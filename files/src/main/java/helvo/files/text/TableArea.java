@@ -8,10 +8,12 @@ import helvo.core.number.MissingText;
 import helvo.core.number.WrittenNumber;
 import helvo.core.table.Heading;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.function.IntPredicate;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -86,17 +88,33 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
         private final List<List<String>> lines;
         private final boolean complete;
         private final List<List<Shape>> shapes;
+        private final int[] filled;
         private final boolean single;
+        /// For each line the next one from it on with more than one field filled, and the next one of values.
+        private final int[] nextFilled;
+        private final int[] nextValues;
 
         Finder(List<List<String>> lines, boolean complete) {
             this.lines = lines;
             this.complete = complete;
             shapes = lines.stream().map(line -> line.stream().map(TableArea::shape).toList()).toList();
-            single = IntStream.range(0, lines.size()).allMatch(line -> filled(line) < 2);
+            filled = shapes.stream().mapToInt(line -> (int) line.stream().filter(shape -> shape != Shape.BLANK).count()).toArray();
+            single = Arrays.stream(filled).allMatch(fields -> fields < 2);
+            nextFilled = next(line -> filled[line] >= (single ? 1 : 2));
+            nextValues = next(this::isValues);
+        }
+
+        private int[] next(IntPredicate is) {
+            int[] next = new int[lines.size() + 1];
+            next[lines.size()] = lines.size();
+            for (int line = lines.size() - 1; line >= 0; line--) {
+                next[line] = is.test(line) ? line : next[line + 1];
+            }
+            return next;
         }
 
         private int filled(int line) {
-            return (int) shapes.get(line).stream().filter(shape -> shape != Shape.BLANK).count();
+            return filled[line];
         }
 
         private int count(int line, Shape shape) {
@@ -180,6 +198,9 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
                         now.headings.clear();
                     }
                     now.headings.add(line);
+                    if (now.headings.size() > MOST_HEADINGS) {
+                        now.headings.removeFirst();
+                    }
                 } else if (isValues(line) || now.first >= 0 && isRow(now, line)) {
                     now.first = now.first < 0 ? line : now.first;
                     now.last = line;
@@ -213,10 +234,7 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
             boolean again = now.headings.stream().anyMatch(heading -> lines.get(heading).equals(lines.get(line)));
             boolean apart = filled(line - 1) == 0 || filled(line - 1) == 1 && line >= 2 && filled(line - 2) == 0;
             boolean values = IntStream.range(line + 1, Math.min(lines.size(), line + 4)).anyMatch(this::isValues);
-            int next = line + 1;
-            while (next < lines.size() && !isValues(next)) {
-                next++;
-            }
+            int next = nextValues[line + 1];
             boolean other = now.pairs == now.values && next < lines.size() && !isPair(next);
             return !again && values && (apart || other);
         }
@@ -226,10 +244,7 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
             if (filled(line) == 0) {
                 return false;
             }
-            int next = line + 1;
-            while (next < lines.size() && filled(next) < (single ? 1 : 2)) {
-                next++;
-            }
+            int next = nextFilled[line + 1];
             boolean more = next < lines.size() ? isValues(next) : !complete;
             boolean number = count(line, Shape.NUMBER) > 0;
             boolean wide = filled(line) >= 2;
