@@ -234,7 +234,7 @@ class MainWindowTest {
         robot.clickOn("#open");
         window.settle();
         assertThat(window.workspace.study().tables()).extracting(Table::name).endsWith("Stock", "kraft");
-        assertThat(window.text("#layout")).isEqualTo("Semicolons, decimal comma, UTF-8, headings");
+        assertThat(window.text("#layout")).isEqualTo("Semicolons, UTF-8, headings, decimal comma");
         assertThat(window.text("#equation")).isEqualTo("Weg = 1.25 Kraft + 0.375");
         robot.clickOn("#layout").clickOn("No headings");
         window.settle();

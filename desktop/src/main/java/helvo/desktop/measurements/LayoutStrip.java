@@ -82,26 +82,29 @@ final class LayoutStrip extends MenuButton {
             getItems().add(new SeparatorMenuItem());
         }
         ReadingChoices choices = how.choices();
-        var decimals = menu("Numbers");
-        choice(decimals, "Decimal point", table.mark() == DecimalMark.POINT, table, choices.withDecimal(Optional.of(DecimalMark.POINT)));
-        choice(decimals, "Decimal comma", table.mark() == DecimalMark.COMMA, table, choices.withDecimal(Optional.of(DecimalMark.COMMA)));
-        var dates = menu("Dates");
+        var flat = getItems();
+        choice(flat, "Decimal point", table.mark() == DecimalMark.POINT, table, choices.withDecimal(Optional.of(DecimalMark.POINT)));
+        choice(flat, "Decimal comma", table.mark() == DecimalMark.COMMA, table, choices.withDecimal(Optional.of(DecimalMark.COMMA)));
+        boolean headings = !layout.contains("no headings");
+        flat.add(new SeparatorMenuItem());
+        choice(flat, "Headings found by their words", headings && choices.headingLine().isEmpty(), table,
+                choices.withHeadingLine(Optional.empty()));
+        choice(flat, "Headings in the first line", choices.headingLine().equals(Optional.of(1)), table,
+                choices.withHeadingLine(Optional.of(1)));
+        choice(flat, "No headings", !headings, table, choices.withHeadingLine(Optional.of(0)));
+        flat.add(new SeparatorMenuItem());
+        var dates = menu("Dates").getItems();
         choice(dates, "Day before month", choices.dateOrder().equals(Optional.of(DateText.Order.DAY_FIRST)), table,
                 choices.withDateOrder(Optional.of(DateText.Order.DAY_FIRST)));
         choice(dates, "Month before day", choices.dateOrder().equals(Optional.of(DateText.Order.MONTH_FIRST)), table,
                 choices.withDateOrder(Optional.of(DateText.Order.MONTH_FIRST)));
-        boolean headings = !layout.contains("no headings");
-        var lines = menu("Headings");
-        choice(lines, "Found by their words", choices.headingLine().isEmpty(), table, choices.withHeadingLine(Optional.empty()));
-        choice(lines, "In the first line", choices.headingLine().equals(Optional.of(1)), table, choices.withHeadingLine(Optional.of(1)));
-        choice(lines, "None", !headings, table, choices.withHeadingLine(Optional.of(0)));
         if (how.tables() > 1) {
             tables(table, how);
         }
     }
 
     private void tables(Table table, ReadAs how) {
-        var tables = menu("Table");
+        var tables = menu("Table").getItems();
         for (int number = 1; number <= Math.min(how.tables(), SHOWN_NOTES); number++) {
             boolean here = how.choices().table().equals(Optional.of(number));
             ReadingChoices choices = how.choices().withTable(Optional.of(number));
@@ -110,7 +113,7 @@ final class LayoutStrip extends MenuButton {
                 var also = new MenuItem(Phrase.of("Table %d, as one more", number));
                 also.setId("also-" + number);
                 also.setOnAction(_ -> workspace.importer().openAlso(table, choices));
-                tables.getItems().add(also);
+                tables.add(also);
             }
         }
     }
@@ -132,12 +135,12 @@ final class LayoutStrip extends MenuButton {
     }
 
     private void text(Table table, Table.Source.Text source, ReadingChoices choices) {
-        var fields = menu("Fields");
+        var fields = menu("Fields").getItems();
         for (Delimiter delimiter : Delimiter.values()) {
             choice(fields, "Parted by " + delimiter.plural(), delimiter.sign() == source.delimiter(), table,
                     choices.withSeparator(Optional.of(delimiter.sign())));
         }
-        var encodings = menu("Encoding");
+        var encodings = menu("Encoding").getItems();
         for (String charset : List.of("UTF-8", "windows-1252", "UTF-16")) {
             choice(encodings, "In " + charset, charset.equalsIgnoreCase(source.charset()), table,
                     choices.withEncoding(Optional.of(charset)));
@@ -145,17 +148,17 @@ final class LayoutStrip extends MenuButton {
     }
 
     private void sheet(Table table, Table.Source.Sheet source, ReadingChoices choices) {
-        choice(menu("Hidden rows and columns"), "Left out", choices.hidden(), table, choices.withHidden(!choices.hidden()));
+        choice(getItems(), "Leave out hidden rows and columns", choices.hidden(), table, choices.withHidden(!choices.hidden()));
         var other = new MenuItem("Open other sheets of it …");
         other.setId("other-sheets");
         other.setOnAction(_ -> workspace.importer().open(List.of(Path.of(source.file()))));
         getItems().add(other);
     }
 
-    private void choice(Menu menu, String text, boolean chosen, Table table, ReadingChoices choices) {
+    private void choice(List<MenuItem> into, String text, boolean chosen, Table table, ReadingChoices choices) {
         var item = new CheckMenuItem(text);
         item.setSelected(chosen);
         item.setOnAction(_ -> workspace.importer().reread(table, choices));
-        menu.getItems().add(item);
+        into.add(item);
     }
 }
