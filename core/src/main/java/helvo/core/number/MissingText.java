@@ -8,12 +8,12 @@ import java.util.Set;
 public final class MissingText {
     private static final Set<String> WORDS = Set.of("na", "n/a", "#n/a", "#na", "nan", "null", "none", "nil", "missing", "nd",
             "notdetected",
-            "notmeasured", "nm", "nodata", "ka", "fehlt", "keinwert", "nb", "nv", "sd", "nr", "-", "--", "---", "–", "—", "−", ".", "..",
+            "notmeasured", "nodata", "ka", "fehlt", "keinwert", "nv", "-", "--", "---", "–", "—", "−", ".", "..",
             "...", "…", "?", "??", "*", "/", "#div/0!", "#value!", "#ref!", "#num!", "#name?", "#null!", "#wert!", "#zahl!", "#bezug!",
             "#name!", "#nv", "err:502", "err:503", "err:504", "err:508", "err:511", "err:519", "err:522", "#spill!", "#calc!", "#####",
             "<lod", "<loq", "<bg", "<nwg", "bdl", "bql", "blq", "bld", "ol", "ovld", "ovrflw", "overload", "overrange", "inf", "-inf",
                     "+inf",
-            "infinity", "-infinity", "∞", "-∞", "1.#inf", "-1.#inf", "1.#qnan", "-1.#ind", "empty", "leer", "vide", "void", "tbd", "x");
+            "infinity", "-infinity", "∞", "-∞", "1.#inf", "-1.#inf", "1.#qnan", "-1.#ind", "empty", "leer", "vide", "void", "tbd");
     private static final Set<String> ERRORS = Set.of("err", "error", "fault", "fail", "failed", "fehler", "erreur", "code", "alarm",
             "status");
     /// Rising.

@@ -129,6 +129,13 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
             return line >= 0 && count(line, Shape.NUMBER) == 0 && count(line, Shape.WORD) >= (single ? 1 : 2);
         }
 
+        /// A line of words of which some are signs for no value elsewhere: "Na", "nd".
+        private boolean mayName(int line) {
+            long letters = IntStream.range(0, lines.get(line).size()).filter(column -> shapes.get(line).get(column) == Shape.MISSING
+                    && Character.isLetter(lines.get(line).get(column).charAt(0))).count();
+            return count(line, Shape.NUMBER) == 0 && count(line, Shape.WORD) >= 1 && count(line, Shape.WORD) + letters >= (single ? 1 : 2);
+        }
+
         List<TableArea> found(Integer heading) {
             List<Segment> segments = heading == null ? segments() : List.of(said(heading));
             var areas = new ArrayList<TableArea>();
@@ -189,7 +196,8 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
             var all = new ArrayList<Segment>();
             var now = new Segment();
             for (int line = 0; line < lines.size(); line++) {
-                if (isHeading(line) && opens(now, line)) {
+                boolean begins = now.first < 0 && now.headings.isEmpty() && mayName(line);
+                if ((isHeading(line) || begins) && opens(now, line)) {
                     if (now.first >= 0) {
                         all.add(now);
                         now = new Segment();
@@ -256,7 +264,7 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
 
         private List<TableArea> areas(Segment segment) {
             List<Integer> headings = headings(segment);
-            int first = segment.first;
+            int first = headings.isEmpty() ? segment.first : firstRow(headings.getLast() + 1, segment.first);
             if (headings.isEmpty() && segment.headings.isEmpty() && isNumbersAsHeading(first, segment.last)) {
                 headings = List.of(first++);
             }
@@ -268,6 +276,13 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
                 areas.add(new TableArea(named(headings, part), top, first, end, part[0], part[1], List.of()));
             }
             return areas;
+        }
+
+        /// Rows without a value between the headings and the first value are rows, but for a line of dashes.
+        private int firstRow(int from, int values) {
+            return IntStream.range(from, values).filter(line -> filled(line) >= (single ? 1 : 2)
+                    && lines.get(line).stream().anyMatch(field -> field.chars().anyMatch(c -> "-=_ ".indexOf(c) < 0)))
+                    .findFirst().orElse(values);
         }
 
         /// The last line of headings, a line of units below it, and lines above it that group its columns.

@@ -82,6 +82,17 @@ class TextTableTest {
         assertThat(ReadTable.again(read.table(), Progress.NONE).table()).isEqualTo(read.table());
     }
 
+    /// Short names that stand for no value in other tables are names here; a first row without values is a row.
+    @ParameterizedTest
+    @ValueSource(strings = {"x,y", "Load,sd", "nr,Load", "x,Load", "Na,K", "Nd,Load"})
+    void shortNamesAreHeadings(String headings) throws Exception {
+        Table read = TextTable.read((headings + "\nn.d.,NA\n1,2\n2,4\n").getBytes(StandardCharsets.UTF_8), "n.csv",
+                ReadingChoices.NONE).table();
+        assertThat(read.columns()).extracting(Column::name).containsExactly(headings.split(","));
+        assertThat(read.rows()).isEqualTo(3);
+        assertThat(read.columns().getFirst().cells().number(1)).isEqualTo(1);
+    }
+
     @Test
     void keepsWhatIsNoNumberAndRaggedRows() throws Exception {
         TextTable read = TextTable.read(file("Load,Stretch\n1,about 7.6\n2\n3,4,extra\n4,\"a,b\n c\"\n5,6\n6,7\n7,8\n"),
