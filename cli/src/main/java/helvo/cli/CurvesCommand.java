@@ -10,6 +10,7 @@ import helvo.core.readout.Equation;
 import helvo.files.CannotRead;
 import helvo.files.json.FitJson;
 import java.io.PrintWriter;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
@@ -18,6 +19,7 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
+import tools.jackson.databind.node.ObjectNode;
 
 @Command(name = "curves", mixinStandardHelpOptions = true, description = "Fit every shape to the same points and rank them.")
 final class CurvesCommand implements Callable<Integer> {
@@ -39,20 +41,34 @@ final class CurvesCommand implements Callable<Integer> {
     @Override
     public Integer call() throws CannotRead, Refused {
         options.requireOneY();
-        FigureAnalysis figure = options.compared();
+        var reports = new ArrayList<ObjectNode>();
+        int code = options.each(input -> compare(input, reports));
+        PrintWriter out = command.commandLine().getOut();
+        if (json && !reports.isEmpty()) {
+            out.println(options.isOneFile() ? FitJson.text(reports.getFirst()) : FitJson.reports(reports));
+        }
+        out.flush();
+        return code;
+    }
+
+    private int compare(FitInput input, List<ObjectNode> reports) throws CannotRead, Refused {
+        FigureAnalysis figure = input.compared();
         if (figure.missing().isPresent() || figure.series().isEmpty()) {
             throw new Refused(figure.missing().orElse("No row meets the conditions."));
         }
-        PrintWriter out = command.commandLine().getOut();
         SeriesAnalysis series = figure.series().getFirst();
         if (json) {
-            out.println(FitJson.curves(figure, new FitJson.Asked(at.stream().filter(Double::isFinite).toList(), List.of(), bounds),
-                    options.warnings()));
+            ObjectNode report = FitJson.curves(figure, new FitJson.Asked(at.stream().filter(Double::isFinite).toList(), List.of(), bounds),
+                    input.warnings());
+            reports.add(options.isOneFile() ? report : FitJson.named(input.name(), report));
         } else {
+            PrintWriter out = command.commandLine().getOut();
+            if (!options.isOneFile()) {
+                out.println(input.name());
+            }
             series.ranked().forEach(outcome -> print(out, figure.numbers(), series, outcome));
         }
-        out.flush();
-        return series.ranked().stream().anyMatch(FitOutcome.Fitted.class::isInstance) ? options.exit(Helvo.DONE)
+        return series.ranked().stream().anyMatch(FitOutcome.Fitted.class::isInstance) ? input.exit(Helvo.DONE)
                 : Helvo.DATA_DO_NOT_ALLOW;
     }
 

@@ -85,14 +85,15 @@ final class DrawCommand implements Callable<Integer> {
         title.ifPresent(text -> edits.add(new FigureEdit.SetTitle(FitOptions.figure(), Optional.of(text))));
         edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.RESIDUALS, !noResiduals && !noCurve));
         edits.addAll(axes.edits(FitOptions.figure()));
-        FigureAnalysis figure = options.analysed(edits.toArray(Edit[]::new));
+        FitInput input = options.one();
+        FigureAnalysis figure = input.analysed(edits.toArray(Edit[]::new));
         if (figure.missing().isPresent()) {
             throw new Refused(figure.missing().get());
         }
         List<Edit> looks = looks(figure);
         if (!looks.isEmpty()) {
             edits.addAll(looks);
-            figure = options.again(edits.toArray(Edit[]::new));
+            figure = input.again(edits.toArray(Edit[]::new));
         }
         try {
             FigureFile.write(out, format, figure, dpi, data, Progress.NONE);
@@ -100,7 +101,7 @@ final class DrawCommand implements Callable<Integer> {
             throw new Refused("“" + out + "” could not be written: " + reason(e) + ". Choose another folder or name.");
         }
         FigureDrawing.notices(figure).forEach(command.commandLine().getErr()::println);
-        return options.exit(Helvo.DONE);
+        return input.exit(Helvo.DONE);
     }
 
     /// What is chosen for each series, once they are known.

@@ -24,6 +24,7 @@ import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Spec;
+import tools.jackson.databind.node.ObjectNode;
 
 @Command(name = "fit", mixinStandardHelpOptions = true, description = "Fit one curve and report it.")
 final class FitCommand implements Callable<Integer> {
@@ -51,28 +52,53 @@ final class FitCommand implements Callable<Integer> {
     @Override
     public Integer call() throws CannotRead, Refused {
         options.requireOneY();
-        FigureAnalysis figure = options.analysed();
+        if (residuals.isPresent() && !options.isOneFile()) {
+            throw new ParameterException(command.commandLine(), "--residuals takes one file at a time: run the command once for each.");
+        }
+        var reports = new ArrayList<ObjectNode>();
+        int code = options.each(input -> fit(input, reports));
+        PrintWriter out = command.commandLine().getOut();
+        if (json && !reports.isEmpty()) {
+            out.println(options.isOneFile() ? FitJson.text(reports.getFirst()) : FitJson.reports(reports));
+        }
+        out.flush();
+        return code;
+    }
+
+    private int fit(FitInput input, List<ObjectNode> reports) throws CannotRead, Refused {
+        FigureAnalysis figure = input.analysed();
         if (bounds && figure.series().stream().allMatch(series -> series.bounds().isEmpty()) && figure.missing().isEmpty()) {
             throw new ParameterException(command.commandLine(), "--bounds needs error bars: give --y-bar, --x-bar or both.");
         }
-        PrintWriter out = command.commandLine().getOut();
         if (json) {
-            out.println(FitJson.report(figure, new FitJson.Asked(finite(at), finite(when), bounds), options.warnings()));
+            ObjectNode report = FitJson.report(figure, new FitJson.Asked(finite(at), finite(when), bounds), input.warnings());
+            reports.add(options.isOneFile() ? report : FitJson.named(input.name(), report));
         } else if (figure.missing().isEmpty()) {
-            figure.series().forEach(series -> print(out, figure, series));
-            ComparisonReadout.of(figure).ifPresent(compared -> out.print(compared.printed()));
+            print(input, figure);
         }
-        out.flush();
         if (residuals.isPresent()) {
             write(figure, residuals.get());
         }
         if (figure.series().stream().anyMatch(series -> series.fit().isPresent())) {
-            return options.exit(Helvo.DONE);
+            return input.exit(Helvo.DONE);
         }
-        command.commandLine().getErr().println(figure.missing().orElseGet(() -> figure.series().stream()
+        command.commandLine().getErr().println((options.isOneFile() ? "" : input.name() + ": ")
+                + figure.missing().orElseGet(() -> figure.series().stream()
                 .map(series -> ((FitOutcome.NotFitted) series.chosen()).reason().sentence(figure.numbers())).findFirst()
                 .orElse("No row meets the conditions.")));
         return Helvo.DATA_DO_NOT_ALLOW;
+    }
+
+    private void print(FitInput input, FigureAnalysis figure) {
+        PrintWriter out = command.commandLine().getOut();
+        if (!options.isOneFile()) {
+            out.println(input.name());
+        }
+        figure.series().forEach(series -> print(out, figure, series));
+        ComparisonReadout.of(figure).ifPresent(compared -> out.print(compared.printed()));
+        if (!options.isOneFile()) {
+            out.println();
+        }
     }
 
     private static List<Double> finite(List<Double> values) {

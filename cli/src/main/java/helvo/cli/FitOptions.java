@@ -1,28 +1,21 @@
 package helvo.cli;
 
 import helvo.core.Phrase;
-import helvo.core.Progress;
-import helvo.core.analysis.Analysis;
-import helvo.core.analysis.FigureAnalysis;
-import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Curve;
 import helvo.core.formula.Formula;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Study;
-import helvo.core.study.StudyEdit;
 import helvo.core.table.Column;
 import helvo.core.table.Heading;
 import helvo.core.table.Role;
-import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.stream.IntStream;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -30,13 +23,14 @@ import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
-/// What `fit` and `draw` share: the file, the columns, the rows and the curve.
+/// What `fit`, `curves` and `draw` share: the files, the columns, the rows and the curve.
 final class FitOptions {
     @Spec(Spec.Target.MIXEE)
     private CommandSpec command;
 
-    @Parameters(paramLabel = "FILE", description = "A CSV, TSV, XLSX or ODS file; - for standard input.")
-    private Path file;
+    @Parameters(paramLabel = "FILE", arity = "1..*", description = "CSV, TSV, XLSX or ODS files; - for standard input. Of several, "
+            + "each is fitted on its own.")
+    private List<Path> files;
 
     @Mixin
     private ReadingOptions reading;
@@ -60,66 +54,41 @@ final class FitOptions {
     @Mixin
     private BarOptions bars;
 
-    private List<String> warnings = List.of();
-    private Study input = Study.EMPTY;
-
-    /// Reads, fits and gives the one figure asked for.
-    FigureAnalysis analysed(Edit... further) throws CannotRead, Refused {
-        return enough(Analysis.ofChosenCurves(study(further), Progress.NONE).figures().getFirst());
+    /// What is done for each file.
+    interface Work {
+        /// @return the exit code
+        int of(FitInput input) throws CannotRead, Refused;
     }
 
-    /// The same once more with other looks; nothing is said again.
-    FigureAnalysis again(Edit... further) throws CannotRead, Refused {
-        Study study = input;
-        for (Edit edit : edits(study, further)) {
-            study = edit.apply(study);
+    /// Does the same for each file; of several, one that is refused is told and the others go on.
+    ///
+    /// @return the greatest exit code
+    int each(Work work) throws CannotRead, Refused {
+        if (files.size() == 1) {
+            return work.of(new FitInput(this, files.getFirst()));
         }
-        return Analysis.ofChosenCurves(study, Progress.NONE).figures().getFirst();
-    }
-
-    /// With every shape on offer fitted to the same points.
-    FigureAnalysis compared() throws CannotRead, Refused {
-        return enough(Analysis.of(study(), Analysis.EMPTY, Progress.NONE).figures().getFirst());
-    }
-
-    /// What a careful person wants to know of the reading, once something was analysed.
-    List<String> warnings() {
-        return warnings;
-    }
-
-    /// 1 where the reading needs a look and a person is strict about it.
-    int exit(int code) {
-        return reading.isStrict() && !warnings.isEmpty() ? Helvo.DATA_DO_NOT_ALLOW : code;
-    }
-
-    /// Of rows in which neither x nor y is empty or missing, half at least must have numbers.
-    private static FigureAnalysis enough(FigureAnalysis figure) throws Refused {
-        if (figure.series().stream().allMatch(series -> series.points().size() == 0)) {
-            refuseConditions(figure);
-        }
-        for (SeriesAnalysis series : figure.series()) {
-            int unread = series.rows().unread();
-            if (unread > series.rows().used()) {
-                throw new Refused(Phrase.of("Only %,d of %,d rows have numbers for x and y; in the others stands text, as in row %,d (%s). "
-                        + "Say what means that there is no value with --missing, or choose rows with --only.", series.rows().used(),
-                        unread + series.rows().used(), series.rows().firstUnread() + 1, series.rows().why(series.rows().firstUnread())));
+        int code = Helvo.DONE;
+        for (Path file : files) {
+            try {
+                code = Math.max(code, work.of(new FitInput(this, file)));
+            } catch (CannotRead | Refused refused) {
+                command.commandLine().getErr().println(file.getFileName() + ": " + refused.getMessage());
+                code = Helvo.DATA_DO_NOT_ALLOW;
             }
         }
-        return figure;
+        return code;
     }
 
-    /// Names the condition that no row meets, or that leaves none together with the others.
-    private static void refuseConditions(FigureAnalysis figure) throws Refused {
-        List<RowCondition> conditions = figure.figure().only();
-        Table table = figure.table();
-        for (int count = 1; count <= conditions.size(); count++) {
-            if (IntStream.range(0, table.rows()).noneMatch(RowCondition.all(conditions.subList(0, count), table)::test)) {
-                String sentence = conditions.get(count - 1).sentence(table);
-                boolean alone = IntStream.range(0, table.rows()).noneMatch(conditions.get(count - 1).in(table)::test);
-                throw new Refused(alone ? "In no row " + sentence + "." : "In no row " + sentence + " where "
-                        + RowCondition.sentence(conditions.subList(0, count - 1), table) + ".");
-            }
+    boolean isOneFile() {
+        return files.size() == 1;
+    }
+
+    /// The one file of a command that takes no more.
+    FitInput one() {
+        if (files.size() > 1) {
+            throw wrong("One file at a time: run the command once for each.");
         }
+        return new FitInput(this, files.getFirst());
     }
 
     /// One y is all that a report is about.
@@ -129,29 +98,29 @@ final class FitOptions {
         }
     }
 
-    private Study study(Edit... further) throws CannotRead, Refused {
+    /// What a file holds, with the derived columns that were asked for.
+    ReadingOptions.Input read(Path file) throws CannotRead, Refused {
         shape.curve();
         ReadingOptions.Input read = reading.read(file);
         reading.warn(read);
-        warnings = read.warnings();
         Table table = read.table();
         if (table.columns().size() == 1) {
             throw new Refused(Phrase.of("“%s” has one column only (%s): a fit needs an x and a y.", file.getFileName(),
                     table.columns().getFirst().name()));
         }
-        Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
+        return read;
+    }
+
+    Study derived(Study study) throws Refused {
+        Study made = study;
         for (String text : derived) {
-            study = derive(study.tables().getFirst(), text).apply(study);
+            made = derive(made.tables().getFirst(), text).apply(made);
         }
-        input = study;
-        for (Edit edit : edits(study, further)) {
-            study = edit.apply(study);
-        }
-        return study;
+        return made;
     }
 
     /// What makes the figure that was asked for.
-    private List<Edit> edits(Study study, Edit... further) throws Refused {
+    List<Edit> edits(Path file, Study study, Edit... further) throws Refused {
         Curve chosen = shape.curve();
         var columns = new ColumnsByName(file, study.tables().getFirst());
         Column xColumn = columns.named(x);
@@ -178,6 +147,11 @@ final class FitOptions {
         edits.addAll(rows.edits(columns, yColumn, chosen, figure()));
         edits.addAll(List.of(further));
         return edits;
+    }
+
+    /// 1 where the reading needs a look and a person is strict about it.
+    int exit(int code, List<String> warnings) {
+        return reading.isStrict() && !warnings.isEmpty() ? Helvo.DATA_DO_NOT_ALLOW : code;
     }
 
     /// The id of the one figure that `analysed` makes.

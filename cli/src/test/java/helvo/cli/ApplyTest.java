@@ -20,13 +20,10 @@ import helvo.files.study.StoredStudy;
 import helvo.files.study.StudyFile;
 import helvo.files.text.TextTable;
 import java.io.IOException;
-import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Map;
-import java.util.concurrent.Callable;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -37,21 +34,12 @@ import tools.jackson.databind.json.JsonMapper;
 class ApplyTest {
     @TempDir
     private Path folder;
-    private final StringWriter out = new StringWriter();
-    private final StringWriter err = new StringWriter();
+    private final CommandLineRun run = new CommandLineRun();
+    private final StringWriter out = run.out;
+    private final StringWriter err = run.err;
 
     private int helvo(String... arguments) {
-        return Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), new Helvo.Window() {
-            @Override
-            public int open(boolean verbose) {
-                return 0;
-            }
-
-            @Override
-            public Map<String, Callable<Integer>> commands() {
-                return Map.of();
-            }
-        }, arguments);
+        return run.helvo(arguments);
     }
 
     /// y = slope · x + 1 exactly, with a derived column, a reading and a second figure.

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.io.IOException;
-import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -28,22 +27,11 @@ class HelvoTest {
                     "aicc",
             "chi2", "chi2P", "weights", "checks", "bounds", "readings", "residuals");
 
-    private static final Helvo.Window NO_WINDOW = new Helvo.Window() {
-        @Override
-        public int open(boolean verbose) {
-            return 7;
-        }
-
-        @Override
-        public Map<String, java.util.concurrent.Callable<Integer>> commands() {
-            return Map.of();
-        }
-    };
-
     @TempDir
     private Path folder;
-    private final StringWriter out = new StringWriter();
-    private final StringWriter err = new StringWriter();
+    private final CommandLineRun run = new CommandLineRun();
+    private final StringWriter out = run.out;
+    private final StringWriter err = run.err;
 
     @Test
     void fitsAndReportsAsJson() throws IOException {
@@ -409,7 +397,25 @@ class HelvoTest {
 
     @Test
     void withoutACommandTheWindowOpens() {
-        assertThat(helvo()).isEqualTo(7);
+        assertThat(helvo()).isEqualTo(CommandLineRun.WINDOW_CODE);
+    }
+
+    /// Each file is fitted on its own; one that is refused is told and does not stop the others.
+    @Test
+    void fitsSeveralFilesEachOnItsOwn() throws IOException {
+        String straight = Files.writeString(folder.resolve("straight.csv"), "x,y\n1,3\n2,5\n3,7\n").toString();
+        String words = Files.writeString(folder.resolve("words.csv"), "x,y\none,a\ntwo,b\nthree,c\n").toString();
+        String falling = Files.writeString(folder.resolve("falling.csv"), "x,y\n1,9\n2,8\n3,7\n").toString();
+        assertThat(helvo("fit", straight, words, falling, "--x", "x", "--y", "y", "--json")).isEqualTo(1);
+        JsonNode results = JsonMapper.shared().readTree(out.toString()).get("results");
+        assertThat(results.valueStream().map(each -> each.get("file").asString())).containsExactly("straight.csv", "falling.csv");
+        assertThat(results.valueStream().map(each -> each.at("/fits/0/coefficients/1/value").asDouble())).containsExactly(2.0, -1.0);
+        assertThat(err.toString()).contains("words.csv: ").contains("holds text");
+        out.getBuffer().setLength(0);
+        assertThat(helvo("curves", straight, falling, "--x", "x", "--y", "y")).isZero();
+        assertThat(out.toString().lines().filter(line -> line.endsWith(".csv"))).containsExactly("straight.csv", "falling.csv");
+        assertThat(helvo("fit", straight, falling, "--x", "x", "--y", "y", "--residuals", "r.csv")).isEqualTo(2);
+        assertThat(helvo("draw", straight, falling, "--x", "x", "--y", "y", "--out", folder.resolve("a.svg").toString())).isEqualTo(2);
     }
 
     private String table() throws IOException {
@@ -428,6 +434,6 @@ class HelvoTest {
     }
 
     private int helvo(String... arguments) {
-        return Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), NO_WINDOW, arguments);
+        return run.helvo(arguments);
     }
 }

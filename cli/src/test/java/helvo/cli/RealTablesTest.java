@@ -5,14 +5,11 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.net.URISyntaxException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
-import java.util.concurrent.Callable;
 import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
@@ -25,21 +22,12 @@ import tools.jackson.databind.json.JsonMapper;
 /// with a question.
 class RealTablesTest {
     private static final double SECONDS_OF_A_DAY = 86_400;
-    private final StringWriter out = new StringWriter();
-    private final StringWriter err = new StringWriter();
+    private final CommandLineRun run = new CommandLineRun();
+    private final StringWriter out = run.out;
+    private final StringWriter err = run.err;
 
     private int helvo(List<String> arguments) {
-        return Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), new Helvo.Window() {
-            @Override
-            public int open(boolean verbose) {
-                return 0;
-            }
-
-            @Override
-            public Map<String, Callable<Integer>> commands() {
-                return Map.of();
-            }
-        }, arguments.toArray(String[]::new));
+        return run.helvo(arguments.toArray(String[]::new));
     }
 
     static Stream<Arguments> tables() throws IOException {

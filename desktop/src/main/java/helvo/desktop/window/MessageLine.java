@@ -12,13 +12,15 @@ import javafx.scene.layout.VBox;
 import javafx.util.Duration;
 
 /// Over the foot of the figure, so that nothing moves, and only while there is something to say: long work with its
-/// progress and a way to stop it, and notices. A warning stays until it is closed, another notice for some seconds.
+/// progress and a way to stop it, and notices. A warning or an offer stays until it is closed, another notice for
+/// some seconds.
 final class MessageLine extends VBox {
     private final Label workText = new Label();
     private final ProgressBar bar = new ProgressBar();
     private final Button stop = new Button("Cancel");
     private final HBox work = new HBox(10, workText, bar, stop);
     private final Label text = new Label();
+    private final Button offer = new Button();
     private final HBox notice;
     private final PauseTransition fade = new PauseTransition(Duration.seconds(8));
 
@@ -39,7 +41,9 @@ final class MessageLine extends VBox {
         close.setMinWidth(USE_PREF_SIZE);
         stop.setMinWidth(USE_PREF_SIZE);
         close.setOnAction(_ -> workspace.messages().dismiss());
-        notice = new HBox(10, text, close);
+        offer.setId("notice-offer");
+        offer.setMinWidth(USE_PREF_SIZE);
+        notice = new HBox(10, text, offer, close);
         notice.setAlignment(Pos.CENTER_LEFT);
         notice.getStyleClass().add("notice-line");
         getChildren().addAll(work, notice);
@@ -59,10 +63,19 @@ final class MessageLine extends VBox {
             show(notice, said.isPresent());
             fade.stop();
             said.ifPresent(each -> {
-                if (!each.warns()) {
+                if (!each.warns() && each.offer().isEmpty()) {
                     fade.playFromStart();
                 }
                 text.setText(each.text());
+                offer.setVisible(each.offer().isPresent());
+                offer.setManaged(each.offer().isPresent());
+                each.offer().ifPresent(offered -> {
+                    offer.setText(offered.label());
+                    offer.setOnAction(_ -> {
+                        workspace.messages().dismiss();
+                        offered.action().run();
+                    });
+                });
                 notice.getStyleClass().remove("warns");
                 if (each.warns()) {
                     notice.getStyleClass().add("warns");

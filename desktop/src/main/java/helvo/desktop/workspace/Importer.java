@@ -27,6 +27,9 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 
 /// The way of tables from files and the clipboard into the study. What cannot be read is said and changes nothing.
 public final class Importer {
+    /// Tables of one file that one press opens.
+    private static final int MOST_OFFERED = 20;
+
     private final Workspace workspace;
     private final FileDialogs dialogs;
     private final Background.Queue reading;
@@ -149,12 +152,30 @@ public final class Importer {
 
     private void opened(ReadTable read) {
         add(read.table());
-        if (!read.notices().isEmpty()) {
+        int others = others(read.table());
+        if (others > 0) {
+            Table table = workspace.table().orElseThrow();
+            workspace.messages().offer(String.join(" ", read.notices()), new Messages.Offer(others == 1 ? "Open the other too"
+                    : Phrase.of("Open the other %d too", others), () -> openOthers(table)));
+        } else if (!read.notices().isEmpty()) {
             workspace.messages().tell(String.join(" ", read.notices()));
         } else if (read.table().columns().size() == 1) {
             workspace.messages().warn(Phrase.of("“%s” has one column only; a scatter needs two. Another delimiter may be right: "
                     + "see below "
                     + "its name.", read.table().name()));
+        }
+    }
+
+    /// How many more tables are offered of the file or sheet that a table is the first of.
+    private static int others(Table table) {
+        return table.readAs().filter(how -> table.source().isPresent() && how.choices().table().orElse(1) == 1)
+                .map(how -> Math.min(how.tables(), MOST_OFFERED) - 1).orElse(0);
+    }
+
+    private void openOthers(Table table) {
+        ReadingChoices choices = table.readAs().orElseThrow().choices();
+        for (int number = 2; number <= others(table) + 1; number++) {
+            openAlso(table, choices.withTable(Optional.of(number)));
         }
     }
 

@@ -103,6 +103,20 @@ class ImporterTest {
         assertThat(workspace.study()).isSameAs(before);
     }
 
+    /// The first of several tables in a file opens; one press brings the others, each as a table of its own.
+    @Test
+    void otherTablesOfAFileAreOneOfferedPressAway() throws IOException {
+        begin(Study.blank());
+        open(file("two.csv", "Load (N),Stretch (mm)\n1,2\n2,3\n3,5\n\nLoad (N),Width (mm)\n1,9\n2,8\n3,6\n"));
+        assertThat(workspace.study().tables()).hasSize(1);
+        Messages.Notice notice = workspace.messages().notice().get().orElseThrow();
+        assertThat(notice.text()).contains("holds 2 tables");
+        on(notice.offer().orElseThrow().action()::run);
+        rest();
+        assertThat(workspace.study().tables()).extracting(table -> table.columns().get(1).name()).containsExactly("Stretch", "Width");
+        assertThat(workspace.messages().notice().get().flatMap(Messages.Notice::offer)).as("the second offers nothing more").isEmpty();
+    }
+
     /// A second batch of files waits for the first; it does not take its place.
     @Test
     void filesThatAreOpenedMeanwhileWaitTheirTurn() throws IOException {

@@ -48,15 +48,26 @@ public final class FitJson {
     public record Asked(List<Double> at, List<Double> when, boolean bounds) {}
 
     /// @param warnings what a careful person wants to know of the reading
-    public static String report(FigureAnalysis figure, Asked asked, List<String> warnings) {
+    public static ObjectNode report(FigureAnalysis figure, Asked asked, List<String> warnings) {
         ObjectNode report = node(figure, asked);
         ReadingJson.put(report, figure.table(), warnings);
+        return report;
+    }
+
+    public static String text(ObjectNode report) {
         return MAPPER.writeValueAsString(report);
     }
 
-    /// The reports of figures made again for other data, one for each file and figure.
+    /// A report that says which file it is about.
+    public static ObjectNode named(String file, ObjectNode report) {
+        ObjectNode named = NODES.objectNode().put("file", file);
+        named.setAll(report);
+        return named;
+    }
+
+    /// The reports of several files, one for each file and figure.
     ///
-    /// @param reports as [#reportOf] makes them
+    /// @param reports as [#reportOf] and [#named] make them
     public static String reports(List<ObjectNode> reports) {
         return MAPPER.writeValueAsString(NODES.objectNode().set("results", NODES.arrayNode().addAll(reports)));
     }
@@ -84,7 +95,7 @@ public final class FitJson {
     }
 
     /// The report of `helvo curves --json`: every shape fitted to the same points, best AICc first.
-    public static String curves(FigureAnalysis figure, Asked asked, List<String> warnings) {
+    public static ObjectNode curves(FigureAnalysis figure, Asked asked, List<String> warnings) {
         SeriesAnalysis series = figure.series().getFirst();
         ObjectNode report = NODES.objectNode();
         ArrayNode curves = report.putArray("curves");
@@ -94,7 +105,7 @@ public final class FitJson {
             curves.add(node);
         }
         ReadingJson.put(report, figure.table(), warnings);
-        return MAPPER.writeValueAsString(report);
+        return report;
     }
 
     private static ObjectNode column(Column column) {

@@ -1,0 +1,104 @@
+package helvo.cli;
+
+import helvo.core.Phrase;
+import helvo.core.Progress;
+import helvo.core.analysis.Analysis;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.study.Edit;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.table.RowCondition;
+import helvo.core.table.Table;
+import helvo.files.CannotRead;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.stream.IntStream;
+
+/// One file of a command that fits, and the figure that is made of it.
+final class FitInput {
+    private final FitOptions options;
+    private final Path file;
+    private List<String> warnings = List.of();
+    private Study input = Study.EMPTY;
+
+    FitInput(FitOptions options, Path file) {
+        this.options = options;
+        this.file = file;
+    }
+
+    String name() {
+        return String.valueOf(file.getFileName());
+    }
+
+
+    /// Reads, fits and gives the one figure asked for.
+    FigureAnalysis analysed(Edit... further) throws CannotRead, Refused {
+        return enough(Analysis.ofChosenCurves(study(further), Progress.NONE).figures().getFirst());
+    }
+
+    /// The same once more with other looks; nothing is said again.
+    FigureAnalysis again(Edit... further) throws CannotRead, Refused {
+        return Analysis.ofChosenCurves(with(further), Progress.NONE).figures().getFirst();
+    }
+
+    /// With every shape on offer fitted to the same points.
+    FigureAnalysis compared() throws CannotRead, Refused {
+        return enough(Analysis.of(study(), Analysis.EMPTY, Progress.NONE).figures().getFirst());
+    }
+
+    /// What a careful person wants to know of the reading, once something was analysed.
+    List<String> warnings() {
+        return warnings;
+    }
+
+    /// 1 where the reading needs a look and a person is strict about it.
+    int exit(int code) {
+        return options.exit(code, warnings);
+    }
+
+    /// Of rows in which neither x nor y is empty or missing, half at least must have numbers.
+    private static FigureAnalysis enough(FigureAnalysis figure) throws Refused {
+        if (figure.series().stream().allMatch(series -> series.points().size() == 0)) {
+            refuseConditions(figure);
+        }
+        for (SeriesAnalysis series : figure.series()) {
+            int unread = series.rows().unread();
+            if (unread > series.rows().used()) {
+                throw new Refused(Phrase.of("Only %,d of %,d rows have numbers for x and y; in the others stands text, as in row %,d (%s). "
+                        + "Say what means that there is no value with --missing, or choose rows with --only.", series.rows().used(),
+                        unread + series.rows().used(), series.rows().firstUnread() + 1, series.rows().why(series.rows().firstUnread())));
+            }
+        }
+        return figure;
+    }
+
+    /// Names the condition that no row meets, or that leaves none together with the others.
+    private static void refuseConditions(FigureAnalysis figure) throws Refused {
+        List<RowCondition> conditions = figure.figure().only();
+        Table table = figure.table();
+        for (int count = 1; count <= conditions.size(); count++) {
+            if (IntStream.range(0, table.rows()).noneMatch(RowCondition.all(conditions.subList(0, count), table)::test)) {
+                String sentence = conditions.get(count - 1).sentence(table);
+                boolean alone = IntStream.range(0, table.rows()).noneMatch(conditions.get(count - 1).in(table)::test);
+                throw new Refused(alone ? "In no row " + sentence + "." : "In no row " + sentence + " where "
+                        + RowCondition.sentence(conditions.subList(0, count - 1), table) + ".");
+            }
+        }
+    }
+
+    private Study study(Edit... further) throws CannotRead, Refused {
+        ReadingOptions.Input read = options.read(file);
+        warnings = read.warnings();
+        input = options.derived(StudyEdit.AddTable.to(Study.EMPTY, read.table()).apply(Study.EMPTY));
+        return with(further);
+    }
+
+    private Study with(Edit... further) throws Refused {
+        Study study = input;
+        for (Edit edit : options.edits(file, study, further)) {
+            study = edit.apply(study);
+        }
+        return study;
+    }
+}
