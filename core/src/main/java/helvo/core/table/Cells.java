@@ -56,6 +56,16 @@ public final class Cells {
         return size;
     }
 
+    /// Whether every cell is a number.
+    public boolean areNumbers() {
+        for (Block block : blocks) {
+            if (!block.full) {
+                return false;
+            }
+        }
+        return true;
+    }
+
     /// The number in this row, or NaN when the cell is no number. NaN never leaves the core.
     public double number(int row) {
         return row < size ? blocks[row >> SHIFT].numbers[row & MASK] : Double.NaN;

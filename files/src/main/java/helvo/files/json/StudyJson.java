@@ -21,6 +21,8 @@ import helvo.core.table.Format;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SetAside;
 import helvo.core.table.Table;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -128,6 +130,8 @@ public final class StudyJson {
             Map.entry("group", Derivation.Group.class),
             Map.entry("turned", Derivation.Turned.class),
             Map.entry("statistic", Derivation.Statistic.class)));
+    private static final int PACKED_FROM = 1 << 16;
+    private static final int PIECE = 1 << 16;
     private static final JsonMapper MAPPER = newMapper();
 
     private StudyJson() {}
@@ -143,6 +147,10 @@ public final class StudyJson {
 
     public static String text(Commit commit) {
         return MAPPER.writerFor(Commit.class).writeValueAsString(commit);
+    }
+
+    public static byte[] bytes(Commit commit) {
+        return MAPPER.writerFor(Commit.class).writeValueAsBytes(commit);
     }
 
     /// @throws IllegalArgumentException when the text is no commit
@@ -233,9 +241,15 @@ public final class StudyJson {
         }
     }
 
+    /// A list of cells. A long column of numbers alone is packed, so that a commit that brings a large table is on the disk at once: an
+    /// object whose `numbers` are texts in base 64, each up to [#PIECE] doubles of eight bytes, the least significant first.
     private static final class CellsOut extends ValueSerializer<Cells> {
         @Override
         public void serialize(Cells cells, JsonGenerator out, SerializationContext context) {
+            if (cells.size() >= PACKED_FROM && cells.areNumbers()) {
+                pack(cells, out);
+                return;
+            }
             var each = new CellOut();
             out.writeStartArray();
             for (int row = 0; row < cells.size(); row++) {
@@ -243,17 +257,53 @@ public final class StudyJson {
             }
             out.writeEndArray();
         }
+
+        private static void pack(Cells cells, JsonGenerator out) {
+            out.writeStartObject();
+            out.writeArrayPropertyStart("numbers");
+            for (int from = 0; from < cells.size(); from += PIECE) {
+                int to = Math.min(cells.size(), from + PIECE);
+                ByteBuffer bytes = ByteBuffer.allocate((to - from) * Double.BYTES).order(ByteOrder.LITTLE_ENDIAN);
+                for (int row = from; row < to; row++) {
+                    bytes.putDouble(cells.number(row));
+                }
+                out.writeBinary(bytes.array());
+            }
+            out.writeEndArray();
+            out.writeEndObject();
+        }
     }
 
     private static final class CellsIn extends ValueDeserializer<Cells> {
         @Override
         public Cells deserialize(JsonParser in, DeserializationContext context) {
-            var each = new CellIn();
             var builder = new Cells.Builder();
+            if (in.currentToken() == JsonToken.START_OBJECT) {
+                if (!"numbers".equals(in.nextName()) || in.nextToken() != JsonToken.START_ARRAY) {
+                    return context.reportInputMismatch(Cells.class, "cells are a list, or packed numbers");
+                }
+                while (in.nextToken() != JsonToken.END_ARRAY) {
+                    unpack(in.getBinaryValue(), builder, context);
+                }
+                in.nextToken();
+                return builder.build();
+            }
+            var each = new CellIn();
             while (in.nextToken() != JsonToken.END_ARRAY) {
                 builder.add(in.currentToken() == JsonToken.VALUE_NULL ? Cell.EMPTY : each.deserialize(in, context));
             }
             return builder.build();
+        }
+
+        private static void unpack(byte[] piece, Cells.Builder builder, DeserializationContext context) {
+            ByteBuffer bytes = ByteBuffer.wrap(piece).order(ByteOrder.LITTLE_ENDIAN);
+            while (bytes.remaining() >= Double.BYTES) {
+                double number = bytes.getDouble();
+                if (!Double.isFinite(number)) {
+                    context.reportInputMismatch(Cells.class, "a packed number is not finite");
+                }
+                builder.addNumber(number);
+            }
         }
     }
 

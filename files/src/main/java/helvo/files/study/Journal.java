@@ -12,6 +12,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -75,7 +76,7 @@ public final class Journal implements AutoCloseable {
 
     /// Adds a commit; it is on the disk when this returns.
     public void add(Commit commit) throws IOException {
-        add("commit", StudyJson.mapper().readTree(StudyJson.text(commit)));
+        add("commit", StudyJson.bytes(commit));
     }
 
     /// Says that a file has what so many commits led to.
@@ -85,24 +86,30 @@ public final class Journal implements AutoCloseable {
         saved.put("file", in.toAbsolutePath().toString());
         saved.put("size", print.size());
         saved.put("sum", print.sum());
-        add("saved", saved);
+        add("saved", bytes(saved));
     }
 
     /// Adds the state reached, where it is due.
     public void addStateIfDue(Study now) throws IOException {
         if (sinceState >= Math.max(STATE_AFTER, lastState)) {
             long before = file.length();
-            add("state", StatePatch.of(base, now));
+            add("state", bytes(StatePatch.of(base, now)));
             lastState = file.length() - before;
             sinceState = 0;
         }
     }
 
-    private void add(String kind, JsonNode content) throws IOException {
-        ObjectNode record = StudyJson.mapper().createObjectNode();
-        record.set(kind, content);
+    private static byte[] bytes(JsonNode content) {
+        return StudyJson.mapper().writeValueAsBytes(content);
+    }
+
+    private void add(String kind, byte[] content) throws IOException {
+        byte[] head = ("{\"" + kind + "\":").getBytes(StandardCharsets.UTF_8);
+        byte[] record = Arrays.copyOf(head, head.length + content.length + 1);
+        System.arraycopy(content, 0, record, head.length, content.length);
+        record[record.length - 1] = '}';
         long before = file.length();
-        file.append(record.toString().getBytes(StandardCharsets.UTF_8));
+        file.append(record);
         sinceState += file.length() - before;
     }
 

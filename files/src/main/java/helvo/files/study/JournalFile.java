@@ -32,8 +32,11 @@ final class JournalFile implements AutoCloseable {
     private static final int PLACE = 2 * BLOCK;
     private static final int PLACE_HEAD = 24;
     private static final int RECORD_HEAD = 8;
-    /// Shorter records are not worth packing.
+    /// Shorter records are not worth packing, and longer ones would not be on the disk in time.
     private static final int SMALL = 1 << 10;
+    private static final int LONG = 1 << 22;
+    /// A journal above this size packs them all the same.
+    private static final int ROOMY = 1 << 28;
     private static final int LARGEST = 1 << 30;
 
     private final FileChannel channel;
@@ -119,7 +122,7 @@ final class JournalFile implements AutoCloseable {
 
     /// Adds a record; it is on the disk when this returns.
     void append(byte[] record) throws IOException {
-        byte[] payload = packed(record);
+        byte[] payload = packed(record, end < ROOMY);
         ByteBuffer bytes = ByteBuffer.allocate(RECORD_HEAD + payload.length);
         bytes.putInt(payload.length).putInt(check(payload)).put(payload).flip();
         write(channel, bytes.duplicate(), end);
@@ -245,8 +248,8 @@ final class JournalFile implements AutoCloseable {
     }
 
     /// The record behind a byte that says whether it is packed, and then its length.
-    private static byte[] packed(byte[] record) {
-        if (record.length < SMALL) {
+    private static byte[] packed(byte[] record, boolean isRoomy) {
+        if (record.length < SMALL || isRoomy && record.length > LONG) {
             return ByteBuffer.allocate(1 + record.length).put((byte) 0).put(record).array();
         }
         var deflater = new Deflater(Deflater.BEST_SPEED);

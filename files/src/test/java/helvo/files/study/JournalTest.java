@@ -12,6 +12,7 @@ import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
+import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Decision;
@@ -226,6 +227,29 @@ class JournalTest {
         }
         Journal.Kept back = bringBack(kept);
         assertThat(back.study().history().study()).isEqualTo(states.getFirst());
+        back.journal().close();
+    }
+
+    /// Long columns of numbers are packed, those with a text or a gap in them are not; all come back, from the commit and from a state.
+    @Test
+    void aLargeTableThatIsBroughtInComesBack() throws IOException, CannotRead {
+        int rows = 150_000;
+        double[] x = new Random(3).doubles(rows, -1e300, 1e300).toArray();
+        x[0] = -0.0;
+        x[1] = Double.MIN_VALUE;
+        Cells gaps = Cells.ofNumbers(x).with(new int[] {5, 149_999}, i -> i == 0 ? new Cell.Text("torn") : Cell.EMPTY);
+        var table = new Table(1, "Large", DecimalMark.POINT, Optional.empty(), List.of(
+                new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(x)),
+                new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 0, gaps)), SetAside.NONE);
+        var commit = new Commit.Do(StudyEdit.AddTable.to(Study.EMPTY, table), NOON);
+        History history = commit.apply(History.from(Study.EMPTY));
+        try (Journal journal = Journal.begin(kept, StoredStudy.of(History.from(Study.EMPTY)))) {
+            journal.add(commit);
+            journal.addStateIfDue(history.study());
+        }
+        Journal.Kept back = bringBack(kept);
+        same(back.study().history(), history);
+        assertThat(back.trouble()).isEmpty();
         back.journal().close();
     }
 
