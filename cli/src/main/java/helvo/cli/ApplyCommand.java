@@ -12,6 +12,8 @@ import helvo.figure.FigureDrawing;
 import helvo.figure.FigureFile;
 import helvo.figure.FigureFormat;
 import helvo.files.CannotRead;
+import helvo.files.disk.WholeFile;
+import helvo.files.disk.WriteTrouble;
 import helvo.files.json.FitJson;
 import helvo.files.study.StudyFile;
 import helvo.files.table.ReadTable;
@@ -19,6 +21,7 @@ import helvo.files.text.ResultsCsv;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.DirectoryStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
@@ -30,6 +33,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeSet;
 import java.util.concurrent.Callable;
+import java.util.stream.Stream;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -91,14 +95,20 @@ final class ApplyCommand implements Callable<Integer> {
         }
         try {
             Files.createDirectories(out);
-            results.write(out.resolve("results.csv"));
-            Files.writeString(out.resolve("results.json"), FitJson.reports(reports) + "\n");
+            WholeFile.write(out.resolve("results.csv"), inputs(runs), results::write);
+            WholeFile.write(out.resolve("results.json"), inputs(runs),
+                    to -> to.write((FitJson.reports(reports) + "\n").getBytes(StandardCharsets.UTF_8)));
         } catch (IOException e) {
-            throw new Refused("“" + out + "” could not be written to: " + e.getMessage() + ". Choose another folder.");
+            throw new Refused(WriteTrouble.sentence(out, e));
         }
         command.commandLine().getOut().println(Phrase.of("%d of %d files done; results.csv and results.json are in %s.", done, runs.size(),
                 out));
         return done == runs.size() ? Helvo.DONE : Helvo.DATA_DO_NOT_ALLOW;
+    }
+
+    /// None of which is written over.
+    private List<Path> inputs(List<Run> runs) {
+        return Stream.concat(Stream.of(study), runs.stream().flatMap(run -> run.files.values().stream())).toList();
     }
 
     // ---- which files for which tables ----
@@ -223,12 +233,12 @@ final class ApplyCommand implements Callable<Integer> {
                 for (int n = 2; !names.add(name.toLowerCase(Locale.ROOT)); n++) {
                     name = base + " " + n;
                 }
-                FigureFile.write(folder.resolve(name + "." + format.ending()), format, figure, FigureFile.DEFAULT_DPI, false,
-                        Progress.NONE);
+                WholeFile.write(folder.resolve(name + "." + format.ending()), run.files.values(),
+                        to -> to.write(FigureFile.bytes(format, figure, FigureFile.DEFAULT_DPI, false, Progress.NONE)));
                 FigureDrawing.notices(figure).forEach(notice -> command.commandLine().getErr().println(run.name + ": " + notice));
             }
         } catch (IOException e) {
-            throw new Refused("“" + folder + "” could not be written to: " + e.getMessage() + ". Choose another folder.");
+            throw new Refused(WriteTrouble.sentence(folder, e));
         }
     }
 

@@ -12,6 +12,8 @@ import helvo.figure.FigureDrawing;
 import helvo.figure.FigureFile;
 import helvo.figure.FigureFormat;
 import helvo.files.CannotRead;
+import helvo.files.disk.WholeFile;
+import helvo.files.disk.WriteTrouble;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -95,10 +97,11 @@ final class DrawCommand implements Callable<Integer> {
             edits.addAll(looks);
             figure = input.again(edits.toArray(Edit[]::new));
         }
+        FigureAnalysis drawn = figure;
         try {
-            FigureFile.write(out, format, figure, dpi, data, Progress.NONE);
+            WholeFile.write(out, List.of(input.file()), to -> to.write(FigureFile.bytes(format, drawn, dpi, data, Progress.NONE)));
         } catch (IOException e) {
-            throw new Refused("“" + out + "” could not be written: " + reason(e) + ". Choose another folder or name.");
+            throw new Refused(WriteTrouble.sentence(out, e));
         }
         FigureDrawing.notices(figure).forEach(command.commandLine().getErr()::println);
         return input.exit(Helvo.DONE);
@@ -120,11 +123,6 @@ final class DrawCommand implements Callable<Integer> {
                     figure.figure().look().curve(series.key()).withShown(false))));
         }
         return looks;
-    }
-
-    private static String reason(IOException e) {
-        return e instanceof java.nio.file.NoSuchFileException ? "its folder does not exist"
-                : e instanceof java.nio.file.AccessDeniedException ? "the folder may not be written to" : e.getMessage();
     }
 
     private static boolean within(double value, double least, double most) {

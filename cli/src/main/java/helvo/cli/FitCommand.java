@@ -8,11 +8,13 @@ import helvo.core.readout.ComparisonReadout;
 import helvo.core.readout.ReadingsReadout;
 import helvo.core.readout.Readout;
 import helvo.files.CannotRead;
+import helvo.files.disk.WholeFile;
+import helvo.files.disk.WriteTrouble;
 import helvo.files.json.FitJson;
 import helvo.files.text.ResidualsCsv;
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Files;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -77,7 +79,7 @@ final class FitCommand implements Callable<Integer> {
             print(input, figure);
         }
         if (residuals.isPresent()) {
-            write(figure, residuals.get());
+            write(figure, residuals.get(), input.file());
         }
         if (figure.series().stream().anyMatch(series -> series.fit().isPresent())) {
             return input.exit(Helvo.DONE);
@@ -116,11 +118,11 @@ final class FitCommand implements Callable<Integer> {
         out.print(Readout.of(figure, series).withLines(lines).printed());
     }
 
-    private static void write(FigureAnalysis figure, Path file) throws Refused {
+    private static void write(FigureAnalysis figure, Path file, Path input) throws Refused {
         try {
-            Files.writeString(file, ResidualsCsv.of(figure));
+            WholeFile.write(file, List.of(input), out -> out.write(ResidualsCsv.of(figure).getBytes(StandardCharsets.UTF_8)));
         } catch (IOException e) {
-            throw new Refused("“" + file + "” could not be written: choose another folder or name.");
+            throw new Refused(WriteTrouble.sentence(file, e));
         }
     }
 }

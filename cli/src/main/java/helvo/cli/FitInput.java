@@ -27,6 +27,10 @@ final class FitInput {
         this.file = file;
     }
 
+    Path file() {
+        return file;
+    }
+
     String name() {
         return String.valueOf(file.getFileName());
     }

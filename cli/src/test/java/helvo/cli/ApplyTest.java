@@ -122,7 +122,7 @@ class ApplyTest {
         assertThat(helvo("apply", at("cords.helvo"), "--data", "Stretch=" + at("no*.csv"), "--out", at("x"))).isEqualTo(1);
         assertThat(err.toString()).contains("No file is called like");
         assertThat(helvo("apply", at("cords.helvo"), "--data", "Stretch=" + at("first.csv"), "--out", at("first.csv"))).isEqualTo(1);
-        assertThat(err.toString()).contains("could not be written to");
+        assertThat(err.toString()).contains("could not be saved: there is a file of that name");
     }
 
     @Test

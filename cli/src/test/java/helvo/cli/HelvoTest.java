@@ -228,7 +228,7 @@ class HelvoTest {
                 "--title", "Own title", "--out", file.toString())).isZero();
         assertThat(file).content().contains("Own title", "width=\"85mm\"");
         assertThat(helvo("draw", table(), "--x", "Load", "--y", "Stretch", "--out", folder.resolve("no/such.pdf").toString())).isEqualTo(1);
-        assertThat(err.toString()).contains("could not be written: its folder does not exist");
+        assertThat(err.toString()).contains("could not be saved: its folder does not exist");
     }
 
     @Test

@@ -5,9 +5,6 @@ import helvo.core.analysis.FigureAnalysis;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.EnumMap;
 import java.util.Map;
 import javax.imageio.IIOImage;
@@ -34,22 +31,8 @@ public final class FigureFile {
 
     private FigureFile() {}
 
-    /// Writes beside the file and then moves over it, so that a failure leaves the old file whole.
-    ///
     /// @param dpi  of a PNG, dots per inch
     /// @param data whether an SVG or a PDF keeps the points in its metadata
-    public static void write(Path file, FigureFormat format, FigureAnalysis figure, double dpi, boolean data,
-            Progress progress) throws IOException {
-        byte[] bytes = bytes(format, figure, dpi, data, progress);
-        Path beside = file.toAbsolutePath().resolveSibling("." + file.getFileName() + ".part");
-        try {
-            Files.write(beside, bytes);
-            Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING);
-        } finally {
-            Files.deleteIfExists(beside);
-        }
-    }
-
     public static byte[] bytes(FigureFormat format, FigureAnalysis figure, double dpi, boolean data, Progress progress) throws IOException {
         return switch (format) {
             case PNG -> png(figure, dpi, progress);

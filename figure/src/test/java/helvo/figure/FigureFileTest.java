@@ -50,7 +50,7 @@ class FigureFileTest {
     void aPngHasTheSizeAskedForAndSaysItsResolution(@TempDir Path folder) throws IOException {
         FigureAnalysis figure = figure(12, new FigureEdit.Resize(1, 85, 60));
         Path file = folder.resolve("f.png");
-        FigureFile.write(file, FigureFormat.PNG, figure, 300, false, Progress.NONE);
+        Files.write(file, FigureFile.bytes(FigureFormat.PNG, figure, 300, false, Progress.NONE));
         BufferedImage image = ImageIO.read(file.toFile());
         assertThat(image.getWidth()).isEqualTo(Math.round(85 / 25.4 * 300));
         assertThat(image.getHeight()).isEqualTo(Math.round(60 / 25.4 * 300));

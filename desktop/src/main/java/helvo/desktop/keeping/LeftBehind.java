@@ -1,6 +1,7 @@
 package helvo.desktop.keeping;
 
 import helvo.files.CannotRead;
+import helvo.files.disk.WriteTrouble;
 import helvo.files.study.FilePrint;
 import helvo.files.study.Journal;
 import java.io.IOException;
@@ -32,7 +33,7 @@ public record LeftBehind(List<Journal.Kept> studies, List<String> troubles) {
             } catch (CannotRead e) {
                 troubles.add(e.getMessage());
             } catch (IOException e) {
-                troubles.add("A study that was open could not be brought back now: " + SaveTrouble.why(e) + ". It stays in " + folder
+                troubles.add("A study that was open could not be brought back now: " + WriteTrouble.why(e) + ". It stays in " + folder
                         + ".");
             }
         }

@@ -7,6 +7,7 @@ import helvo.files.study.FilePrint;
 import helvo.files.study.Journal;
 import helvo.files.study.StoredStudy;
 import helvo.files.study.StudyFile;
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
 
@@ -33,7 +34,16 @@ public sealed interface Origin {
             if (before.isEmpty() || !before.equals(FilePrint.of(file))) {
                 throw new CannotRead("“" + file.getFileName() + "” changed while it was read: somebody is saving it. Try again.");
             }
-            return new FromFile(file.toAbsolutePath(), before.get(), study);
+            return new FromFile(real(file), before.get(), study);
+        }
+
+        /// What a link leads to: that is where the study is saved.
+        private static Path real(Path file) {
+            try {
+                return file.toRealPath();
+            } catch (IOException vanished) {
+                return file.toAbsolutePath();
+            }
         }
     }
 

@@ -7,6 +7,7 @@ import helvo.core.study.Figure;
 import helvo.core.study.Layer;
 import helvo.core.study.Study;
 import helvo.figure.Raster;
+import helvo.files.disk.WholeFile;
 import helvo.files.json.StudyJson;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
@@ -14,7 +15,6 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -70,14 +70,15 @@ public final class RecentStudies {
             Path picture = folder.resolve(name);
             if (figure.isPresent()) {
                 double scale = PICTURE_WIDTH / (WIDTH_MM / 25.4 * 72);
-                write(picture, png(Raster.draw(small(figure.get()), scale, Progress.NONE).image()));
+                byte[] png = png(Raster.draw(small(figure.get()), scale, Progress.NONE).image());
+                WholeFile.write(picture, out -> out.write(png));
             }
             var all = new ArrayList<>(read());
             all.removeIf(each -> each.file().equals(file));
             all.addFirst(new Recent(file, study.name(), used, study.tables().size(), study.figures().size(),
                     Files.exists(picture) ? Optional.of(picture) : Optional.empty()));
             List<Recent> kept = all.subList(0, Math.min(MOST, all.size()));
-            write(list, StudyJson.mapper().writeValueAsBytes(kept));
+            WholeFile.write(list, out -> out.write(StudyJson.mapper().writeValueAsBytes(kept)));
             deletePicturesOfOthers(kept);
         } catch (IOException e) {
             // Nothing that a person made is lost by it.
@@ -96,12 +97,6 @@ public final class RecentStudies {
         var bytes = new ByteArrayOutputStream();
         ImageIO.write(image, "png", bytes);
         return bytes.toByteArray();
-    }
-
-    private static void write(Path file, byte[] bytes) throws IOException {
-        Path beside = file.resolveSibling(file.getFileName() + ".part");
-        Files.write(beside, bytes);
-        Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
     }
 
     private void deletePicturesOfOthers(List<Recent> kept) throws IOException {

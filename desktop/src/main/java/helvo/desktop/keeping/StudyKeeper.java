@@ -6,6 +6,7 @@ import helvo.desktop.document.Document;
 import helvo.desktop.work.Background.Outcome;
 import helvo.desktop.work.Background;
 import helvo.files.CannotRead;
+import helvo.files.disk.WriteTrouble;
 import helvo.files.samples.SampleStudy;
 import helvo.files.study.FilePrint;
 import helvo.files.study.Journal;
@@ -137,7 +138,7 @@ public final class StudyKeeper {
 
     private void kept(JournalKeeper.Told told) {
         kept = Math.max(kept, told.kept());
-        notKept = told.fault().map(SaveTrouble::why);
+        notKept = told.fault().map(WriteTrouble::why);
         tell();
     }
 
@@ -212,9 +213,9 @@ public final class StudyKeeper {
             tell();
             voice.tell.accept("Saved “" + to.getFileName() + "” in " + to.getParent() + ".");
         }, fault -> {
-            notSaved = Optional.of(fault instanceof Exception known ? SaveTrouble.why(known) : "there is not enough memory");
+            notSaved = Optional.of(fault instanceof Exception known ? WriteTrouble.why(known) : "there is not enough memory");
             tell();
-            voice.warn.accept(fault instanceof IOException known ? SaveTrouble.sentence(to, known)
+            voice.warn.accept(fault instanceof IOException known ? WriteTrouble.sentence(to, known)
                     : "“" + to + "” could not be saved (" + fault + ").");
         }, () -> {
             tell();

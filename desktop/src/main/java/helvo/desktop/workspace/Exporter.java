@@ -4,15 +4,17 @@ import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.readout.Readout;
 import helvo.core.study.Study;
-import helvo.desktop.keeping.SaveTrouble;
 import helvo.desktop.work.Background.Outcome;
 import helvo.desktop.work.Background;
 import helvo.figure.FigureFile;
 import helvo.figure.FigureFormat;
 import helvo.figure.Raster;
+import helvo.files.disk.WholeFile;
+import helvo.files.disk.WriteTrouble;
 import helvo.files.table.TableFile;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.stream.Collectors;
 import javafx.application.Platform;
 import javafx.scene.image.WritableImage;
@@ -38,9 +40,11 @@ public final class Exporter {
             Study study = workspace.study();
             Analysis known = workspace.analysis().get();
             int id = workspace.figureInView().orElseThrow().id();
+            List<Path> inputs = inputs();
             dialogs.figure(format, name).ifPresent(path -> write("Saving " + path.getFileName() + " …", progress -> {
                 FigureAnalysis figure = Analysis.of(study, known, progress.part(0, 0.5)).figure(id);
-                written(path, () -> FigureFile.write(path, format, figure, dpi, withData, progress.part(0.5, 1)));
+                written(path, () -> WholeFile.write(path, inputs, out -> out.write(FigureFile.bytes(format, figure, dpi, withData,
+                        progress.part(0.5, 1)))));
                 return saved(path);
             }));
         });
@@ -48,11 +52,17 @@ public final class Exporter {
 
     /// Asks where, and writes the table in view.
     public void saveTable(TableFile.Format format) {
+        List<Path> inputs = inputs();
         workspace.table().ifPresent(table -> dialogs.table(format, table.name() + "." + format.ending())
                 .ifPresent(path -> write("Saving " + path.getFileName() + " …", progress -> {
-                    written(path, () -> TableFile.write(path, format, table, progress));
+                    written(path, () -> TableFile.write(path, format, table, inputs, progress));
                     return saved(path);
                 })));
+    }
+
+    /// What the tables of the study were read from, which is not written over.
+    private List<Path> inputs() {
+        return workspace.study().tables().stream().flatMap(table -> table.source().stream()).map(source -> Path.of(source.file())).toList();
     }
 
     private static String saved(Path path) {
@@ -67,7 +77,7 @@ public final class Exporter {
         try {
             writing.run();
         } catch (IOException e) {
-            throw new Refusal(SaveTrouble.sentence(path, e));
+            throw new Refusal(WriteTrouble.sentence(path, e));
         }
     }
 

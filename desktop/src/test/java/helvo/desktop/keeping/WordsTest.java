@@ -2,19 +2,13 @@ package helvo.desktop.keeping;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.files.disk.WriteTrouble;
 import java.io.IOException;
-import java.nio.file.AccessDeniedException;
-import java.nio.file.FileSystemException;
-import java.nio.file.NoSuchFileException;
-import java.nio.file.Path;
-import java.nio.file.ReadOnlyFileSystemException;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
-import java.util.LinkedHashMap;
-import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -28,19 +22,8 @@ class WordsTest {
     }
 
     @Test
-    void troubleIsSaidWithWhatToDo() {
-        Path file = Path.of("/lab/week.helvo");
-        Map<Exception, String> why = new LinkedHashMap<>();
-        why.put(new NoSuchFileException("/lab"), "its folder does not exist. Choose another folder.");
-        why.put(new AccessDeniedException("/lab"), "the folder may not be written to. Choose another folder.");
-        why.put(new ReadOnlyFileSystemException(), "the folder may not be written to. Choose another folder.");
-        why.put(new FileSystemException("/lab", null, "Read-only file system"), "the folder may not be written to. Choose another folder.");
-        why.put(new IOException("No space left on device"), "the disk is full. Free some space, or choose another disk.");
-        why.put(new FileSystemException("/lab", null, "Disk quota exceeded"), "the disk is full. Free some space, or choose another disk.");
-        why.put(new IOException("Stale file handle"), "Stale file handle. Choose another folder.");
-        why.forEach((fault, sentence) -> assertThat(SaveTrouble.sentence(file, fault))
-                .isEqualTo("“/lab/week.helvo” could not be saved: " + sentence));
-        assertThat(Sign.notSaved(SaveTrouble.why(new IOException("No space left")))).extracting(Sign::text, Sign::mood)
+    void theSignSaysWhyAStudyCouldNotBeSaved() {
+        assertThat(Sign.notSaved(WriteTrouble.why(new IOException("No space left")))).extracting(Sign::text, Sign::mood)
                 .containsExactly("could not be saved: the disk is full", Sign.Mood.TROUBLE);
         assertThat(Sign.notKept("the disk is full").text()).isEqualTo("not kept: the disk is full");
     }

@@ -12,8 +12,6 @@ import helvo.core.table.Kind;
 import helvo.core.table.Table;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.time.LocalDateTime;
 import java.util.List;
 import org.apache.poi.ss.usermodel.CellStyle;
@@ -29,9 +27,9 @@ public final class BookFile {
 
     private BookFile() {}
 
-    public static void writeXlsx(Path file, Table table, Progress progress) throws IOException {
+    public static void writeXlsx(OutputStream out, Table table, Progress progress) throws IOException {
         refuseTooLong(table);
-        try (var book = new SXSSFWorkbook(100); OutputStream out = Files.newOutputStream(file)) {
+        try (var book = new SXSSFWorkbook(100)) {
             SXSSFSheet sheet = book.createSheet(WorkbookUtil.createSafeSheetName(table.name()));
             sheet.createFreezePane(0, 1);
             var bold = book.createFont();
@@ -65,7 +63,7 @@ public final class BookFile {
         }
     }
 
-    public static void writeOds(Path file, Table table, Progress progress) throws IOException {
+    public static void writeOds(OutputStream out, Table table, Progress progress) throws IOException {
         refuseTooLong(table);
         var sheet = new Sheet(table.name().replaceAll("[\\[\\]*?:/\\\\']", " "), table.rows() + 1, Math.max(1, table.columns().size()));
         for (int c = 0; c < table.columns().size(); c++) {
@@ -81,9 +79,7 @@ public final class BookFile {
         }
         var book = new SpreadSheet();
         book.appendSheet(sheet);
-        try (OutputStream out = Files.newOutputStream(file)) {
-            book.save(out);
-        }
+        book.save(out);
     }
 
     private static void refuseTooLong(Table table) throws IOException {

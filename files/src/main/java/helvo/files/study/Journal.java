@@ -5,6 +5,7 @@ import helvo.core.study.Commit;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.files.CannotRead;
+import helvo.files.disk.Disk;
 import helvo.files.json.StudyJson;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;

@@ -1,5 +1,6 @@
 package helvo.files.study;
 
+import helvo.files.disk.Disk;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;

@@ -2,14 +2,10 @@ package helvo.files.study;
 
 import helvo.core.Progress;
 import helvo.files.CannotRead;
+import helvo.files.disk.WholeFile;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.nio.channels.FileChannel;
-import java.nio.channels.Channels;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
 import java.util.Locale;
 
 /// The study file: a zip that is a Data Package, so that other programs read the tables, with `study.json` for all else and
@@ -37,20 +33,8 @@ public final class StudyFile {
         StudyWriter.write(out, stored, progress);
     }
 
-    /// Writes beside the file, waits until that is on the disk, and then moves it over the file: whatever happens meanwhile, there is the
-    /// old file or the new one, whole.
+    /// Writes a whole file; whatever happens meanwhile, there is the old file or the new one.
     public static void write(Path file, StoredStudy stored, Progress progress) throws IOException {
-        Path beside = file.toAbsolutePath().resolveSibling("." + file.getFileName() + ".part");
-        try {
-            try (FileChannel channel = FileChannel.open(beside, StandardOpenOption.CREATE, StandardOpenOption.WRITE,
-                    StandardOpenOption.TRUNCATE_EXISTING)) {
-                StudyWriter.write(Channels.newOutputStream(channel), stored, progress);
-                channel.force(true);
-            }
-            Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
-            Disk.force(file.toAbsolutePath().getParent());
-        } finally {
-            Files.deleteIfExists(beside);
-        }
+        WholeFile.write(file, out -> StudyWriter.write(out, stored, progress));
     }
 }

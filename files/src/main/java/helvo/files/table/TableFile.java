@@ -3,11 +3,11 @@ package helvo.files.table;
 import helvo.core.Progress;
 import helvo.core.table.Table;
 import helvo.files.book.BookFile;
+import helvo.files.disk.WholeFile;
 import helvo.files.text.TextFile;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
+import java.util.Collection;
 
 /// Writes a table at full precision, with its headings.
 public final class TableFile {
@@ -40,18 +40,17 @@ public final class TableFile {
         }
     }
 
-    /// Writes beside the file and then moves over it, so that a failure leaves the old file whole.
-    public static void write(Path file, Format format, Table table, Progress progress) throws IOException {
-        Path beside = file.toAbsolutePath().resolveSibling("." + file.getFileName() + ".part");
-        try {
+    /// Writes a whole file; a failure leaves the old one as it was.
+    ///
+    /// @param inputs files that are not written over
+    /// @throws IOException also when the format has no place for something in the table
+    public static void write(Path file, Format format, Table table, Collection<Path> inputs, Progress progress) throws IOException {
+        WholeFile.write(file, inputs, out -> {
             switch (format) {
-                case CSV -> TextFile.write(beside, table, progress);
-                case XLSX -> BookFile.writeXlsx(beside, table, progress);
-                case ODS -> BookFile.writeOds(beside, table, progress);
+                case CSV -> TextFile.write(out, table, progress);
+                case XLSX -> BookFile.writeXlsx(out, table, progress);
+                case ODS -> BookFile.writeOds(out, table, progress);
             }
-            Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING);
-        } finally {
-            Files.deleteIfExists(beside);
-        }
+        });
     }
 }

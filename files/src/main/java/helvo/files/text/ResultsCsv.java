@@ -12,8 +12,9 @@ import helvo.core.number.NumberFormat;
 import helvo.core.number.NumberText;
 import helvo.core.reading.Solution;
 import java.io.IOException;
+import java.io.OutputStream;
+import java.io.OutputStreamWriter;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -94,14 +95,14 @@ public final class ResultsCsv {
         row.put(name, value.isPresent() && Double.isFinite(value.getAsDouble()) ? NumberText.shortest(value.getAsDouble()) : "");
     }
 
-    public void write(Path file) throws IOException {
+    public void write(OutputStream out) throws IOException {
         Set<String> names = new LinkedHashSet<>();
         rows.forEach(row -> names.addAll(row.keySet()));
         names.remove("Problem");
         if (rows.stream().anyMatch(row -> row.containsKey("Problem"))) {
             names.add("Problem");
         }
-        try (CsvWriter csv = CsvWriter.builder().build(file, StandardCharsets.UTF_8)) {
+        try (CsvWriter csv = CsvWriter.builder().build(new OutputStreamWriter(out, StandardCharsets.UTF_8))) {
             csv.writeRecord(names);
             for (Map<String, String> row : rows) {
                 csv.writeRecord(names.stream().map(name -> row.getOrDefault(name, "")).toList());

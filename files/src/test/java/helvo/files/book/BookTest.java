@@ -182,7 +182,7 @@ class BookTest {
         table = new ColumnEdit.SetKind(1, 5, Kind.DATE, DateText.Order.DAY_FIRST).change(table);
         table = new helvo.core.study.TableEdit.SetCell(1, 2, 3, "0.1234567890123456").change(table);
         Path file = folder.resolve("out." + format.ending());
-        TableFile.write(file, format, table, Progress.NONE);
+        TableFile.write(file, format, table, List.of(), Progress.NONE);
         Table back = read(file).table();
         assertThat(back.columns()).extracting(Column::heading).isEqualTo(table.columns().stream().map(Column::heading).toList());
         for (int c = 0; c < table.columns().size(); c++) {

@@ -113,7 +113,7 @@ class TextTableTest {
     void whatIsWrittenReadsBackAsItWas(String text) throws Exception {
         TextTable read = TextTable.read(file(text), ReadingChoices.NONE, Progress.NONE);
         Path written = folder.resolve("written.csv");
-        TableFile.write(written, TableFile.Format.CSV, read.table(), Progress.NONE);
+        TableFile.write(written, TableFile.Format.CSV, read.table(), List.of(), Progress.NONE);
         TextTable back = TextTable.read(written, ReadingChoices.NONE, Progress.NONE);
         assertThat(back.table().columns()).isEqualTo(read.table().columns());
         assertThat(back.table().mark()).isEqualTo(read.table().mark());

@@ -1,4 +1,4 @@
-package helvo.files.study;
+package helvo.files.disk;
 
 import java.io.IOException;
 import java.nio.channels.FileChannel;
@@ -6,12 +6,12 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 
 /// What the disk must know for good.
-final class Disk {
+public final class Disk {
     private Disk() {}
 
     /// Waits until the names in a folder are on the disk, where the system can tell; some cannot open folders, and keep names by
     /// themselves.
-    static void force(Path folder) {
+    public static void force(Path folder) {
         try (FileChannel channel = FileChannel.open(folder, StandardOpenOption.READ)) {
             channel.force(true);
         } catch (IOException cannotTell) {
