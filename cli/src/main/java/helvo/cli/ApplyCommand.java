@@ -89,7 +89,7 @@ final class ApplyCommand implements Callable<Integer> {
                 made.forEach(figure -> reports.add(FitJson.reportOf(run.name, figure)));
                 done++;
             } catch (CannotRead | Refused e) {
-                err.println(run.name + ": " + e.getMessage());
+                err.println(Helvo.shortened(run.name + ": " + e.getMessage()));
                 results.addProblem(run.name, e.getMessage());
             }
         }

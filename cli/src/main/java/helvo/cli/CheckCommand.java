@@ -59,7 +59,7 @@ final class CheckCommand implements Callable<Integer> {
                 if (files.size() == 1) {
                     throw refused;
                 }
-                command.commandLine().getErr().println(refused.getMessage());
+                command.commandLine().getErr().println(Helvo.shortened(refused.getMessage()));
                 failed = true;
             }
         }

@@ -25,13 +25,10 @@ final class CurveOptions {
     @Option(names = "--degree", paramLabel = "N", description = "Of a polynomial, 2 to 10.")
     private Integer degree;
 
-    @Option(names = "--intercept", paramLabel = "V", description = "A line with its intercept held at V.")
+    @Option(names = "--intercept", paramLabel = "V", converter = FiniteNumber.class, description = "A line with its intercept held at V.")
     private Double intercept;
 
     Curve curve() {
-        if (intercept != null && !Double.isFinite(intercept)) {
-            throw wrong("--intercept must be a finite number.");
-        }
         if (degree != null && !curve.equals("polynomial")) {
             throw wrong("--degree goes with --curve polynomial.");
         }

@@ -29,7 +29,8 @@ final class CurvesCommand implements Callable<Integer> {
     @Mixin
     private FitOptions options;
 
-    @Option(names = "--at", paramLabel = "X", split = ",", description = "Read the curves at this x; may be repeated.")
+    @Option(names = "--at", paramLabel = "X", split = ",", converter = FiniteNumber.class,
+            description = "Read the curves at this x; may be repeated.")
     private List<Double> at = List.of();
 
     @Option(names = "--bounds", description = "The lines that the error bars allow, with each curve's own verdict.")
@@ -58,7 +59,7 @@ final class CurvesCommand implements Callable<Integer> {
         }
         SeriesAnalysis series = figure.series().getFirst();
         if (json) {
-            ObjectNode report = FitJson.curves(figure, new FitJson.Asked(at.stream().filter(Double::isFinite).toList(), List.of(), bounds),
+            ObjectNode report = FitJson.curves(figure, new FitJson.Asked(at, List.of(), bounds),
                     input.warnings());
             reports.add(options.isOneFile() ? report : FitJson.named(input.name(), report));
         } else {

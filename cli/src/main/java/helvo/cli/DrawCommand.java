@@ -38,13 +38,16 @@ final class DrawCommand implements Callable<Integer> {
     @Option(names = "--out", required = true, paramLabel = "FIGURE", description = "A file ending in .png, .svg or .pdf.")
     private Path out;
 
-    @Option(names = "--width", paramLabel = "MM", description = "Width of the sheet (default: ${DEFAULT-VALUE}).", defaultValue = "160")
+    @Option(names = "--width", converter = FiniteNumber.class, paramLabel = "MM",
+            description = "Width of the sheet (default: ${DEFAULT-VALUE}).", defaultValue = "160")
     private double width;
 
-    @Option(names = "--height", paramLabel = "MM", description = "Height of the sheet (default: ${DEFAULT-VALUE}).", defaultValue = "140")
+    @Option(names = "--height", converter = FiniteNumber.class, paramLabel = "MM",
+            description = "Height of the sheet (default: ${DEFAULT-VALUE}).", defaultValue = "140")
     private double height;
 
-    @Option(names = "--dpi", paramLabel = "N", description = "Dots per inch of a PNG (default: ${DEFAULT-VALUE}).", defaultValue = "300")
+    @Option(names = "--dpi", converter = FiniteNumber.class, paramLabel = "N",
+            description = "Dots per inch of a PNG (default: ${DEFAULT-VALUE}).", defaultValue = "300")
     private double dpi;
 
     @Option(names = "--title", paramLabel = "TEXT", description = "Instead of “y against x”.")

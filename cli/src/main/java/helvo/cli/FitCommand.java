@@ -36,10 +36,12 @@ final class FitCommand implements Callable<Integer> {
     @Mixin
     private FitOptions options;
 
-    @Option(names = "--at", paramLabel = "X", split = ",", description = "Read the curve at this x; may be repeated.")
+    @Option(names = "--at", paramLabel = "X", split = ",", converter = FiniteNumber.class,
+            description = "Read the curve at this x; may be repeated.")
     private List<Double> at = List.of();
 
-    @Option(names = "--when", paramLabel = "Y", split = ",", description = "Read off where the curve reaches this y; may be repeated.")
+    @Option(names = "--when", paramLabel = "Y", split = ",", converter = FiniteNumber.class,
+            description = "Read off where the curve reaches this y; may be repeated.")
     private List<Double> when = List.of();
 
     @Option(names = "--bounds", description = "The steepest and the shallowest line through all error bars.")
@@ -73,7 +75,7 @@ final class FitCommand implements Callable<Integer> {
             throw new ParameterException(command.commandLine(), "--bounds needs error bars: give --y-bar, --x-bar or both.");
         }
         if (json) {
-            ObjectNode report = FitJson.report(figure, new FitJson.Asked(finite(at), finite(when), bounds), input.warnings());
+            ObjectNode report = FitJson.report(figure, new FitJson.Asked(at, when, bounds), input.warnings());
             reports.add(options.isOneFile() ? report : FitJson.named(input.name(), report));
         } else if (figure.missing().isEmpty()) {
             print(input, figure);
@@ -101,10 +103,6 @@ final class FitCommand implements Callable<Integer> {
         if (!options.isOneFile()) {
             out.println();
         }
-    }
-
-    private static List<Double> finite(List<Double> values) {
-        return values.stream().filter(Double::isFinite).toList();
     }
 
     private void print(PrintWriter out, FigureAnalysis figure, SeriesAnalysis series) {

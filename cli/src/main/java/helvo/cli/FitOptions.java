@@ -72,7 +72,7 @@ final class FitOptions {
             try {
                 code = Math.max(code, work.of(new FitInput(this, file)));
             } catch (CannotRead | Refused refused) {
-                command.commandLine().getErr().println(file.getFileName() + ": " + refused.getMessage());
+                command.commandLine().getErr().println(Helvo.shortened(file.getFileName() + ": " + refused.getMessage()));
                 code = Helvo.DATA_DO_NOT_ALLOW;
             }
         }
@@ -144,7 +144,7 @@ final class FitOptions {
         yColumns.stream().skip(1).forEach(each -> edits.add(new ColumnEdit.SetRole(id, each.id(), Role.Y)));
         edits.addAll(bars.edits(columns, xColumn, yColumn, figure()));
         yColumns.forEach(each -> edits.add(new FigureEdit.ChooseCurve(figure(), SeriesKey.whole(each.id()), chosen)));
-        edits.addAll(rows.edits(columns, yColumn, chosen, figure()));
+        edits.addAll(rows.edits(columns, xColumn, yColumn, chosen, figure()));
         edits.addAll(List.of(further));
         return edits;
     }

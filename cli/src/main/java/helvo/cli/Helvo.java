@@ -1,6 +1,7 @@
 package helvo.cli;
 
 import helvo.files.CannotRead;
+import helvo.files.Limits;
 import java.io.FileDescriptor;
 import java.io.FileOutputStream;
 import java.io.PrintStream;
@@ -50,7 +51,10 @@ public final class Helvo implements Callable<Integer> {
         System.setOut(new PrintStream(new FileOutputStream(FileDescriptor.out), true, output));
         System.setErr(new PrintStream(new FileOutputStream(FileDescriptor.err), true, output));
         int code = run(new PrintWriter(System.out, true), new PrintWriter(System.err, true), window, arguments);
-        System.out.flush();
+        if (System.out.checkError()) {
+            System.err.println("Standard output could not be written to: its disk is full, or what reads it has ended.");
+            code = Math.max(code, DATA_DO_NOT_ALLOW);
+        }
         // Not exit(): the window toolkit's own hook stops its renderer under a frame that may still be drawn, and complains.
         Runtime.getRuntime().halt(code);
     }
@@ -63,7 +67,7 @@ public final class Helvo implements Callable<Integer> {
         command.setOut(out).setErr(err);
         command.setExecutionExceptionHandler((fault, line, _) -> helvo.report(fault, line));
         command.setParameterExceptionHandler((wrong, _) -> {
-            wrong.getCommandLine().getErr().println(wrong.getMessage());
+            wrong.getCommandLine().getErr().println(shortened(wrong.getMessage()));
             wrong.getCommandLine().getErr().println("`" + wrong.getCommandLine().getCommandSpec().qualifiedName()
                     + " --help` tells how it is used.");
             return CommandLine.ExitCode.USAGE;
@@ -72,11 +76,17 @@ public final class Helvo implements Callable<Integer> {
         return command.execute(arguments);
     }
 
+    /// A sentence in which a long text of the person's or the file's is not repeated whole.
+    static String shortened(String sentence) {
+        return sentence.length() <= Limits.ECHOED ? sentence
+                : sentence.substring(0, Limits.ECHOED / 2) + " … " + sentence.substring(sentence.length() - Limits.ECHOED / 2);
+    }
+
     private int report(Exception fault, CommandLine line) {
         if (verbose) {
             fault.printStackTrace(line.getErr());
         } else if (fault instanceof CannotRead || fault instanceof Refused) {
-            line.getErr().println(fault.getMessage());
+            line.getErr().println(shortened(fault.getMessage()));
         } else {
             line.getErr().println("Helvo met a fault of its own and stopped (" + fault + "). With --verbose it tells where.");
         }

@@ -16,7 +16,6 @@ import helvo.core.table.Table;
 import helvo.core.table.TableReader;
 import helvo.files.CannotRead;
 import helvo.files.table.ReadTable;
-import helvo.files.table.Spool;
 import helvo.files.text.Delimiter;
 import java.nio.charset.Charset;
 import java.nio.file.Path;
@@ -106,7 +105,7 @@ final class ReadingOptions {
 
     /// @param file `-` for standard input
     Input read(Path file) throws CannotRead, Refused {
-        ReadTable read = ReadTable.read(Spool.regular(file), sheet, choices(), Progress.NONE);
+        ReadTable read = ReadTable.read(file, sheet, choices(), Progress.NONE);
         Table columns = read.table();
         for (String text : readAs) {
             int sign = text.lastIndexOf('=');
@@ -139,7 +138,7 @@ final class ReadingOptions {
 
     /// On standard error, a line each.
     void warn(Input input) {
-        input.warnings.stream().limit(MOST_WARNINGS).forEach(command.commandLine().getErr()::println);
+        input.warnings.stream().limit(MOST_WARNINGS).map(Helvo::shortened).forEach(command.commandLine().getErr()::println);
     }
 
     /// What to say on the command line.

@@ -16,6 +16,7 @@ import helvo.core.table.SeriesKey;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import picocli.CommandLine.Model.CommandSpec;
@@ -25,8 +26,7 @@ import picocli.CommandLine.Spec;
 
 /// The options that choose rows: those to use, those to set aside, and the column that splits them.
 final class RowOptions {
-    private static final Pattern RANGE = Pattern.compile("\\s*(\\S+)\\s*<=\\s*(.+?)\\s*<=\\s*(\\S+)\\s*");
-    private static final Pattern VALUE = Pattern.compile("([^=<>!]+)(!=|<=|>=|=|<|>)(.*)");
+    private static final List<String> SIGNS = List.of("!=", "<=", ">=", "=", "<", ">");
     private static final Pattern ROWS = Pattern.compile("\\s*(\\d{1,9})\\s*(?:-\\s*(\\d{1,9})\\s*)?");
 
     @Spec(Spec.Target.MIXEE)
@@ -43,13 +43,13 @@ final class RowOptions {
     @Option(names = "--by", paramLabel = "COL", description = "A fit for each group of this column, and one for all.")
     private String by;
 
-    List<Edit> edits(ColumnsByName columns, Column yColumn, Curve chosen, int figure) throws Refused {
+    List<Edit> edits(ColumnsByName columns, Column xColumn, Column yColumn, Curve chosen, int figure) throws Refused {
         var edits = new ArrayList<Edit>();
         if (setAside != null) {
             edits.add(new TableEdit.SetRowsAside(columns.table().id(), rows(columns.table().rows()), ""));
         }
         if (by != null) {
-            edits.addAll(groups(columns, yColumn, chosen, figure));
+            edits.addAll(groups(columns, xColumn, yColumn, chosen, figure));
         }
         var conditions = new ArrayList<RowCondition>();
         for (String condition : only) {
@@ -59,8 +59,11 @@ final class RowOptions {
         return edits;
     }
 
-    private List<Edit> groups(ColumnsByName columns, Column yColumn, Curve chosen, int figure) throws Refused {
+    private List<Edit> groups(ColumnsByName columns, Column xColumn, Column yColumn, Curve chosen, int figure) throws Refused {
         Column groups = columns.named(by);
+        if (groups.id() == xColumn.id() || groups.id() == yColumn.id()) {
+            throw new Refused("--by names the same column as " + (groups.id() == xColumn.id() ? "--x, " : "--y, ") + groups.name() + ".");
+        }
         var keys = new LinkedHashSet<SeriesKey>();
         keys.add(SeriesKey.pooled(yColumn.id()));
         for (int row = 0; row < columns.table().rows(); row++) {
@@ -76,22 +79,30 @@ final class RowOptions {
         return edits;
     }
 
+    /// "LO<=COL<=HI", or a column, a sign and a value.
     private RowCondition condition(ColumnsByName columns, String text) throws Refused {
-        Matcher range = RANGE.matcher(text);
-        if (range.matches()) {
-            Column column = columns.named(range.group(2));
-            if (column.typed(range.group(1), columns.table().mark()) instanceof Cell.Number(double low)
-                    && column.typed(range.group(3), columns.table().mark()) instanceof Cell.Number(double high)) {
+        int first = text.indexOf("<=");
+        int second = first < 0 ? -1 : text.indexOf("<=", first + 2);
+        if (second > 0 && !text.substring(0, first).isBlank()) {
+            Column column = columns.named(text.substring(first + 2, second).strip());
+            if (column.typed(text.substring(0, first).strip(), columns.table().mark()) instanceof Cell.Number(double low)
+                    && column.typed(text.substring(second + 2).strip(), columns.table().mark()) instanceof Cell.Number(double high)) {
                 return new RowCondition.Between(column.id(), low, high);
             }
             throw wrong("--only “" + text + "”: the limits must be " + column.holds() + ".");
         }
-        Matcher value = VALUE.matcher(text);
-        if (value.matches()) {
-            Column column = columns.named(value.group(1).strip());
-            return compared(column, value.group(2), column.typed(value.group(3).strip(), columns.table().mark()), text);
+        int at = signAt(text);
+        Optional<String> sign = at < 1 ? Optional.empty() : SIGNS.stream().filter(each -> text.startsWith(each, at)).findFirst();
+        if (sign.isPresent()) {
+            Column column = columns.named(text.substring(0, at).strip());
+            String value = text.substring(at + sign.get().length()).strip();
+            return compared(column, sign.get(), column.typed(value, columns.table().mark()), text);
         }
         throw wrong("--only “" + text + "” is no condition: write \"COL=VALUE\", \"COL!=VALUE\", \"COL<LIMIT\" or \"LO<=COL<=HI\".");
+    }
+
+    private static int signAt(String text) {
+        return (int) text.chars().takeWhile(each -> "!=<>".indexOf(each) < 0).count();
     }
 
     private RowCondition compared(Column column, String sign, Cell cell, String text) {
@@ -111,7 +122,7 @@ final class RowOptions {
 
     private List<Integer> rows(int most) {
         var rows = new ArrayList<Integer>();
-        for (String part : setAside.split(",")) {
+        for (String part : setAside.split(",", -1)) {
             Matcher matcher = ROWS.matcher(part);
             if (!matcher.matches()) {
                 throw wrong("--set-aside “" + setAside + "”: write rows as 3,7-9.");

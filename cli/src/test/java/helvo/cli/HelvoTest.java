@@ -281,7 +281,7 @@ class HelvoTest {
                 Arguments.of("fit FILE --x Load --y Stretch --on-log-scale", "--on-log-scale goes with"),
                 Arguments.of("fit FILE --x Load --y Stretch --curve polynomial", "--degree 2 to 10"),
                 Arguments.of("fit FILE --x Load --y Stretch --degree 3", "--degree goes with"),
-                Arguments.of("fit FILE --x Load --y Stretch --intercept NaN", "finite"),
+                Arguments.of("fit FILE --x Load --y Stretch --intercept NaN", "“NaN” is no number"),
                 Arguments.of("fit FILE --x Load --y Stretch --set-aside 99", "rows 1 to 9"),
                 Arguments.of("fit FILE --x Load --y Stretch --only Load~3", "no condition"),
                 Arguments.of("draw FILE --x Load --y Stretch --out figure.docx", ".png, .svg or .pdf"),
@@ -304,6 +304,13 @@ class HelvoTest {
                 Arguments.of("draw FILE --x Load --y Stretch --out f.png --x-limits five", "write two numbers as 0..50"),
                 Arguments.of("draw FILE --x Load --y Stretch --out f.png --log-x --x-limits 0..5", "lies above 0"),
                 Arguments.of("draw FILE --x Load --y Stretch --out f.png --right Load", "is no --y"),
+                Arguments.of("fit FILE --x Load --y Stretch --at NaN", "“NaN” is no number"),
+                Arguments.of("fit FILE --x Load --y Stretch --at 3,1e400", "“1e400” is no number, or too large"),
+                Arguments.of("fit FILE --x Load --y Stretch --when -1e400", "“-1e400” is no number, or too large"),
+                Arguments.of("curves FILE --x Load --y Stretch --at Infinity", "“Infinity” is no number"),
+                Arguments.of("draw FILE --x Load --y Stretch --out f.png --width NaN", "“NaN” is no number"),
+                Arguments.of("fit FILE --x Load --y Stretch --set-aside ,", "write rows as 3,7-9"),
+                Arguments.of("fit FILE --x Load --y Stretch --only <3", "is no condition"),
                 Arguments.of("completions tcsh", "choose bash, zsh or fish"),
                 Arguments.of("nonsense", "nonsense"));
     }

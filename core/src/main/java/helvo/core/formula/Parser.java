@@ -74,10 +74,23 @@ final class Parser {
     /// As a formula has to name a column so that it is found again.
     static String nameFor(Column column, Table table) {
         String name = column.name();
-        boolean plain = name.matches("\\p{L}[\\p{L}\\p{N}_]*( [\\p{L}\\p{N}_]+)*")
-                && Function.named(name.toLowerCase(Locale.ROOT)).isEmpty()
+        boolean plain = isPlain(name) && Function.named(name.toLowerCase(Locale.ROOT)).isEmpty()
                 && table.columns().stream().filter(each -> each.name().startsWith(name)).count() == 1;
         return plain ? name : "“" + name + "”";
+    }
+
+    /// Words of letters, digits and low lines, one blank between them, the first beginning with a letter.
+    private static boolean isPlain(String name) {
+        boolean blank = true;
+        for (int i = 0; i < name.length(); i++) {
+            char c = name.charAt(i);
+            boolean isBlank = c == ' ';
+            if (isBlank ? blank : !(Character.isLetterOrDigit(c) || c == '_' && i > 0 || Character.getType(c) == Character.OTHER_NUMBER)) {
+                return false;
+            }
+            blank = isBlank;
+        }
+        return !blank && Character.isLetter(name.charAt(0));
     }
 
     private static String example(Table table) {

@@ -204,8 +204,8 @@ public final class DateText {
     public static String shown(double seconds, Form form) {
         LocalDateTime moment = moment(seconds);
         return switch (form) {
-            case YEAR -> Phrase.of("%d", moment.getYear());
-            case MONTH -> Phrase.of("%d-%02d", moment.getYear(), moment.getMonthValue());
+            case YEAR -> Phrase.of("%04d", moment.getYear());
+            case MONTH -> Phrase.of("%04d-%02d", moment.getYear(), moment.getMonthValue());
             case DAY -> day(moment);
             case MINUTE -> day(moment) + Phrase.of(" %02d:%02d", moment.getHour(), moment.getMinute());
             case SECOND -> day(moment) + " " + time(moment);
@@ -252,7 +252,7 @@ public final class DateText {
     }
 
     private static String day(LocalDateTime moment) {
-        return Phrase.of("%d-%02d-%02d", moment.getYear(), moment.getMonthValue(), moment.getDayOfMonth());
+        return Phrase.of("%04d-%02d-%02d", moment.getYear(), moment.getMonthValue(), moment.getDayOfMonth());
     }
 
     private static String time(LocalDateTime moment) {

@@ -53,6 +53,9 @@ public final class Program implements Helvo.Window {
     @Command(name = "demo", description = "Open the window on the sample study.",
             footer = {"", "Without a display the window is drawn offscreen, saved as a picture, and its readout printed."})
     static final class Demo implements Callable<Integer> {
+        /// What the toolkit's screen without a display holds.
+        private static final int MOST_PIXELS = 1280 * 800;
+
         @Option(names = "--picture", paramLabel = "FILE.png",
                 description = "Draw the window offscreen into this file, even where there is a display.")
         private Optional<Path> picture;
@@ -71,6 +74,11 @@ public final class Program implements Helvo.Window {
         public Integer call() {
             if (!size.matches("[1-9]\\d{2,3}x[1-9]\\d{2,3}")) {
                 throw new ParameterException(command.commandLine(), "--size “" + size + "” is no size: write it as 1280x800.");
+            }
+            String[] sides = size.split("x");
+            if (Integer.parseInt(sides[0]) * Integer.parseInt(sides[1]) > MOST_PIXELS) {
+                throw new ParameterException(command.commandLine(), "--size " + size + ": a picture without a display has at most as many "
+                        + "pixels as 1280x800.");
             }
             Optional<String> missing = Display.missing();
             if (picture.isPresent()) {

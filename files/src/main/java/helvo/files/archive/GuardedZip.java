@@ -3,6 +3,7 @@ package helvo.files.archive;
 import helvo.core.Phrase;
 import helvo.core.Progress;
 import helvo.files.CannotRead;
+import helvo.files.Limits;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -18,12 +19,6 @@ import javax.xml.stream.XMLStreamReader;
 /// The parts of a zipped document, read with care: a part that swells out of all proportion, or too far, is refused, and XML may
 /// declare no entities and refer to nothing outside.
 public final class GuardedZip implements AutoCloseable {
-    /// Sheets of numbers shrink to a tenth, of one word repeated to a hundredth.
-    private static final long MAX_SWELLING = 250;
-    /// Below this no swelling does harm.
-    private static final long SMALL = 20L << 20;
-    private static final long LARGEST = 3L << 30;
-
     private final String name;
     private final ZipFile zip;
     private final long swelling;
@@ -36,7 +31,7 @@ public final class GuardedZip implements AutoCloseable {
 
     /// An archive of sheets, of which a part that swells out of all proportion is a bomb.
     public static GuardedZip open(Path file) throws CannotRead {
-        return open(file, MAX_SWELLING);
+        return open(file, Limits.SWELLING);
     }
 
     /// @param swelling how many times its packed size a large part may have
@@ -64,14 +59,14 @@ public final class GuardedZip implements AutoCloseable {
         long whole = 0;
         for (ZipEntry entry : (Iterable<ZipEntry>) zip.stream().map(ZipEntry.class::cast)::iterator) {
             whole += Math.max(0, entry.getSize());
-            if (swollen(entry.getSize(), entry.getCompressedSize()) || whole > LARGEST) {
+            if (swollen(entry.getSize(), entry.getCompressedSize()) || whole > Limits.PART_BYTES) {
                 throw bomb(entry.getName());
             }
         }
     }
 
     private boolean swollen(long size, long packed) {
-        return size > LARGEST || size > SMALL && size / Math.max(1, packed) > swelling;
+        return size > Limits.PART_BYTES || size > Limits.HARMLESS_BYTES && size / Math.max(1, packed) > swelling;
     }
 
     private CannotRead bomb(String part) {

@@ -16,12 +16,14 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import javax.xml.stream.XMLStreamException;
 
 /// A workbook of sheets, opened to read values from: XLSX (ECMA-376) or ODS (OpenDocument 1.3). Only values as they were stored
 /// are taken: nothing is computed, and nothing outside the file is looked at.
@@ -124,8 +126,19 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
     /// Every sheet, in the workbook's order.
     abstract List<String> names() throws CannotRead;
 
+    /// Shows a visitor the cells of a sheet; whatever is wrong with them may be thrown, also by the libraries that take part.
+    abstract void cells(String sheet, Visitor visitor, Progress progress) throws IOException, XMLStreamException, CannotRead;
+
     /// @throws CannotRead when the sheet is damaged; what was visited before is good
-    abstract void visit(String sheet, Visitor visitor, Progress progress) throws CannotRead;
+    final void visit(String sheet, Visitor visitor, Progress progress) throws CannotRead {
+        try {
+            cells(sheet, visitor, progress);
+        } catch (Enough | CancellationException ended) {
+            throw ended;
+        } catch (IOException | XMLStreamException | RuntimeException e) {
+            throw damaged("the sheet “" + sheet + "”", e);
+        }
+    }
 
     /// What a person should know of the reading so far.
     abstract List<String> notices();
@@ -165,6 +178,7 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
             if (rows.isUseless()) {
                 throw damaged;
             }
+            rows.dropRow();
             remarks.add(new Remark("", damaged.getMessage() + " What was read before is kept.", true));
         }
         int dot = fileName().lastIndexOf('.');
@@ -186,12 +200,14 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
     private String withTable(List<String> filled) throws CannotRead {
         for (String name : filled) {
             var numbers = new HashMap<Integer, Integer>();
+            var rows = new HashSet<Integer>();
             try {
                 visit(name, (row, _, value, _, _) -> {
-                    if (!(value instanceof String text) || NumberText.number(text, DecimalMark.POINT).isPresent()) {
-                        numbers.merge(row, 1, Integer::sum);
+                    if ((!(value instanceof String text) || NumberText.number(text, DecimalMark.POINT).isPresent())
+                            && numbers.merge(row, 1, Integer::sum) == 2) {
+                        rows.add(row);
                     }
-                    if (numbers.values().stream().filter(count -> count >= 2).count() >= 2 || row > ENOUGH_ROWS) {
+                    if (rows.size() >= 2 || row > ENOUGH_ROWS) {
                         throw new Enough();
                     }
                 }, Progress.NONE);
@@ -208,9 +224,6 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
     public record SheetTable(Table table, List<String> sheets) {}
 
     CannotRead damaged(String part, Exception cause) {
-        if (cause instanceof CancellationException stopped) {
-            throw stopped;
-        }
         return new CannotRead(Phrase.of("“%s”: %s is damaged and cannot be read to its end. Open the workbook in the program it comes "
                 + "from and save it again.", fileName(), part), cause);
     }

@@ -5,15 +5,18 @@ import com.github.miachm.sods.SpreadSheet;
 import helvo.core.Phrase;
 import helvo.core.Progress;
 import helvo.core.number.DateText;
+import helvo.core.number.DecimalMark;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
 import helvo.core.table.Format;
 import helvo.core.table.Kind;
 import helvo.core.table.Table;
+import helvo.files.Limits;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.time.LocalDateTime;
 import java.util.List;
+import org.apache.poi.ss.SpreadsheetVersion;
 import org.apache.poi.ss.usermodel.CellStyle;
 import org.apache.poi.ss.usermodel.Row;
 import org.apache.poi.ss.util.WorkbookUtil;
@@ -22,8 +25,8 @@ import org.apache.poi.xssf.streaming.SXSSFWorkbook;
 
 /// A table as a workbook with one sheet: headings above, numbers as numbers at full precision, dates as dates.
 public final class BookFile {
-    /// Rows that a sheet of either format has (ECMA-376, §18.3.1.73).
-    public static final int MAX_ROWS = 1_048_576;
+    /// Days are counted from there on, and a day that never was is among the first of them (ECMA-376, §18.17.4.1).
+    private static final LocalDateTime FIRST_OF_XLSX = LocalDateTime.of(1900, 3, 1, 0, 0);
 
     private BookFile() {}
 
@@ -40,7 +43,7 @@ public final class BookFile {
             List<CellStyle> styles = table.columns().stream().map(column -> style(book, column)).toList();
             for (int c = 0; c < table.columns().size(); c++) {
                 var cell = first.createCell(c);
-                cell.setCellValue(table.columns().get(c).heading().text());
+                cell.setCellValue(fitting(table.columns().get(c).heading().text(), -1, table.columns().get(c)));
                 cell.setCellStyle(heading);
             }
             for (int r = 0; r < table.rows(); r++) {
@@ -53,8 +56,10 @@ public final class BookFile {
                         cell.setCellStyle(styles.get(c));
                         switch (value) {
                             case Double number -> cell.setCellValue(number);
+                            case LocalDateTime moment when moment.isBefore(FIRST_OF_XLSX) -> cell.setCellValue(
+                                    table.columns().get(c).exact(r, DecimalMark.POINT));
                             case LocalDateTime moment -> cell.setCellValue(moment);
-                            default -> cell.setCellValue(value.toString());
+                            default -> cell.setCellValue(fitting(value.toString(), r, table.columns().get(c)));
                         }
                     }
                 }
@@ -67,13 +72,16 @@ public final class BookFile {
         refuseTooLong(table);
         var sheet = new Sheet(table.name().replaceAll("[\\[\\]*?:/\\\\']", " "), table.rows() + 1, Math.max(1, table.columns().size()));
         for (int c = 0; c < table.columns().size(); c++) {
-            sheet.getRange(0, c).setValue(table.columns().get(c).heading().text());
+            sheet.getRange(0, c).setValue(writable(table.columns().get(c).heading().text()));
             for (int r = 0; r < table.rows(); r++) {
                 told(progress, r, table);
                 Object value = value(table.columns().get(c), r);
                 if (value != null) {
-                    sheet.getRange(r + 1, c).setValue(value instanceof LocalDateTime moment && DateText.seconds(moment) % 86_400 == 0
-                            ? moment.toLocalDate() : value);
+                    sheet.getRange(r + 1, c).setValue(switch (value) {
+                        case LocalDateTime moment when DateText.seconds(moment) % 86_400 == 0 -> moment.toLocalDate();
+                        case String text -> writable(text);
+                        default -> value;
+                    });
                 }
             }
         }
@@ -82,9 +90,33 @@ public final class BookFile {
         book.save(out);
     }
 
+    /// @throws IOException for a text that a cell of XLSX has no room for
+    private static String fitting(String text, int row, Column column) throws IOException {
+        int most = SpreadsheetVersion.EXCEL2007.getMaxTextLength();
+        if (text.length() > most) {
+            throw new IOException(Phrase.of("%s “%s” holds %,d characters, and a cell of XLSX takes %,d; save it as ODS or CSV",
+                    row < 0 ? "the heading of" : Phrase.of("row %,d of", row + 1), row < 0 ? Phrase.of("column %d", column.id())
+                    : column.name(), text.length(), most));
+        }
+        return writable(text);
+    }
+
+    /// Signs that XML has no place for become the sign for such.
+    private static String writable(String text) {
+        return text.codePoints().allMatch(BookFile::isWritable) ? text : text.codePoints()
+                .map(sign -> isWritable(sign) ? sign : '\ufffd')
+                .collect(StringBuilder::new, StringBuilder::appendCodePoint, StringBuilder::append).toString();
+    }
+
+    /// As XML 1.0, §2.2 says.
+    private static boolean isWritable(int sign) {
+        return sign >= 0x20 && sign <= 0xd7ff || sign == '\t' || sign == '\n' || sign == '\r' || sign >= 0xe000 && sign <= 0xfffd
+                || sign >= 0x10000;
+    }
+
     private static void refuseTooLong(Table table) throws IOException {
-        if (table.rows() >= MAX_ROWS) {
-            throw new IOException(Phrase.of("a sheet has no room for more than %,d rows; save it as CSV", MAX_ROWS - 1));
+        if (table.rows() >= Limits.SHEET_ROWS) {
+            throw new IOException(Phrase.of("a sheet has no room for more than %,d rows; save it as CSV", Limits.SHEET_ROWS - 1));
         }
     }
 
@@ -124,7 +156,7 @@ public final class BookFile {
             case Cell.Number(double number) -> column.kind() == Kind.DATE
                     ? column.format() instanceof Format.Dates(var form, _, _) && form.ordinal() >= DateText.Form.TIME.ordinal()
                     ? DateText.shown(number, form) : DateText.moment(number) : (Object) number;
-            case Cell.Text _ -> column.shown(row, helvo.core.number.DecimalMark.POINT).isEmpty() ? null
+            case Cell.Text _ -> column.shown(row, DecimalMark.POINT).isEmpty() ? null
                     : column.cells().cell(row).exactText();
             case Cell.Empty _ -> null;
         };

@@ -3,8 +3,8 @@ package helvo.files.book;
 import helvo.core.Progress;
 import helvo.core.number.DateText;
 import helvo.files.CannotRead;
+import helvo.files.Limits;
 import helvo.files.archive.GuardedZip;
-import helvo.files.text.TableBuilder;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -17,9 +17,7 @@ import javax.xml.stream.XMLStreamReader;
 
 /// A workbook in ODS, read from its content as a stream (OpenDocument 1.3, part 3, §9 and §19.385).
 final class OdsBook extends Book {
-    /// A row or cell with a value that claims to stand more often is made to fill memory.
-    private static final int MAX_REPEATS = 1_048_576;
-    private static final int MAX_REPEATED_CELLS = TableBuilder.MAX_COLUMNS + 1;
+    private static final int ENOUGH_COLUMNS = Limits.COLUMNS + 1;
     private static final String TABLE = "urn:oasis:names:tc:opendocument:xmlns:table:1.0";
     private static final String OFFICE = "urn:oasis:names:tc:opendocument:xmlns:office:1.0";
 
@@ -48,7 +46,7 @@ final class OdsBook extends Book {
                     throw new CannotRead("“" + fileName() + "” is protected by a password: save it without one and open that.");
                 }
             }
-        } catch (IOException | XMLStreamException e) {
+        } catch (IOException | XMLStreamException | RuntimeException e) {
             throw damaged("its list of parts", e);
         }
     }
@@ -63,7 +61,7 @@ final class OdsBook extends Book {
                     names.add(xml.getAttributeValue(TABLE, "name"));
                 }
             }
-        } catch (IOException | XMLStreamException e) {
+        } catch (IOException | XMLStreamException | RuntimeException e) {
             if (names.isEmpty()) {
                 throw damaged("its content", e);
             }
@@ -77,18 +75,14 @@ final class OdsBook extends Book {
     }
 
     @Override
-    void visit(String sheet, Visitor visitor, Progress progress) throws CannotRead {
-        try {
-            XMLStreamReader xml = zip.xml("content.xml", progress);
-            while (xml.hasNext()) {
-                if (xml.next() == XMLStreamConstants.START_ELEMENT && is(xml, "table")
-                        && sheet.equals(xml.getAttributeValue(TABLE, "name"))) {
-                    rows(xml, visitor);
-                    return;
-                }
+    void cells(String sheet, Visitor visitor, Progress progress) throws IOException, XMLStreamException, CannotRead {
+        XMLStreamReader xml = zip.xml("content.xml", progress);
+        while (xml.hasNext()) {
+            if (xml.next() == XMLStreamConstants.START_ELEMENT && is(xml, "table")
+                    && sheet.equals(xml.getAttributeValue(TABLE, "name"))) {
+                rows(xml, visitor);
+                return;
             }
-        } catch (IOException | XMLStreamException | IllegalArgumentException e) {
-            throw damaged("the sheet “" + sheet + "”", e);
         }
     }
 
@@ -99,14 +93,15 @@ final class OdsBook extends Book {
     private void rows(XMLStreamReader xml, Visitor visitor) throws XMLStreamException, CannotRead {
         int row = 0;
         int column = 0;
+        long made = 0;
         while (xml.hasNext()) {
             int event = xml.next();
             if (event == XMLStreamConstants.START_ELEMENT && is(xml, "table-column")) {
                 int repeated = number(xml, "number-columns-repeated");
-                for (int i = column; isHidden(xml) && i < Math.min(column + repeated, MAX_REPEATED_CELLS); i++) {
+                for (int i = column; isHidden(xml) && i < Math.min(column + repeated, ENOUGH_COLUMNS); i++) {
                     visitor.hiddenColumn(i);
                 }
-                column = Math.min(column + repeated, MAX_REPEATS);
+                column = Math.min(column + repeated, Limits.SHEET_ROWS);
             }
             if (event == XMLStreamConstants.END_ELEMENT && is(xml, "table")) {
                 return;
@@ -115,6 +110,10 @@ final class OdsBook extends Book {
                 int repeated = number(xml, "number-rows-repeated");
                 boolean hidden = isHidden(xml);
                 List<Placed> cells = cells(xml);
+                made += (repeated - 1L) * cells.size();
+                if (made > Limits.REPEATED_CELLS) {
+                    throw new IllegalArgumentException("it repeats more cells than a table has");
+                }
                 for (int i = 0; i < repeated && !cells.isEmpty(); i++) {
                     if (hidden) {
                         visitor.hiddenRow(row + i);
@@ -123,7 +122,10 @@ final class OdsBook extends Book {
                         visitor.cell(row + i, cell.column, cell.value, cell.columns, cell.rows);
                     }
                 }
-                row = Math.min(row + repeated, Integer.MAX_VALUE / 2);
+                row += repeated;
+                if (row < 0) {
+                    throw new IllegalArgumentException("it has more rows than can be counted");
+                }
             }
         }
     }
@@ -149,18 +151,18 @@ final class OdsBook extends Book {
                 int rows = number(xml, "number-rows-spanned");
                 boolean covered = is(xml, "covered-table-cell");
                 Object value = value(xml);
-                int times = columns > 1 ? 1 : Math.min(repeated, MAX_REPEATED_CELLS); // some writers repeat a cell that spans
+                int times = columns > 1 ? 1 : Math.min(repeated, ENOUGH_COLUMNS); // some writers repeat a cell that spans
                 for (int i = 0; i < times && value != null && !covered; i++) {
                     cells.add(new Placed(column + i, value, columns, rows));
                 }
-                column = Math.min(column + repeated, MAX_REPEATS);
+                column = Math.min(column + repeated, Limits.SHEET_ROWS);
             }
         }
     }
 
     private static int number(XMLStreamReader xml, String attribute) {
         String text = xml.getAttributeValue(TABLE, attribute);
-        return text == null ? 1 : Math.clamp(Long.parseLong(text), 1, MAX_REPEATS);
+        return text == null ? 1 : Math.clamp(Long.parseLong(text), 1, Limits.SHEET_ROWS);
     }
 
     /// The value of the cell whose start was just read; null for none. Reads to its end.

@@ -11,6 +11,7 @@ import helvo.core.table.ReadAs;
 import helvo.core.table.ReadingChoices;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
+import helvo.files.Limits;
 import helvo.files.text.TableArea;
 import helvo.files.text.TableBuilder;
 import java.util.ArrayList;
@@ -46,6 +47,7 @@ final class SheetRows implements Book.Visitor {
     private Row row;
     private int lastRow;
     private boolean tooWide;
+    private boolean anyNumber;
 
     /// A cell that stands for those below it too.
     private record Carried(Object value, int lastRow) {}
@@ -60,8 +62,8 @@ final class SheetRows implements Book.Visitor {
             this.number = number;
         }
 
-        /// As text, with cells that span several columns in each of them.
-        List<String> fields() {
+        /// As text, with cells that span several columns in each of them, as far as other rows reach.
+        List<String> fields(int widest) {
             var fields = new ArrayList<String>();
             values.forEach((column, value) -> {
                 while (fields.size() <= column) {
@@ -70,7 +72,7 @@ final class SheetRows implements Book.Visitor {
                 fields.set(column, shown(value));
             });
             spans.forEach((column, columns) -> {
-                for (int at = column + 1; at < Math.min(column + columns, TableBuilder.MAX_COLUMNS); at++) {
+                for (int at = column + 1; at < Math.min(column + columns, widest); at++) {
                     while (fields.size() <= at) {
                         fields.add("");
                     }
@@ -99,11 +101,20 @@ final class SheetRows implements Book.Visitor {
 
     @Override
     public void cell(int at, int column, Object value, int columns, int rows) throws CannotRead {
-        if (column >= TableBuilder.MAX_COLUMNS) {
+        if (column >= Limits.COLUMNS) {
             tooWide = true;
             throw new CannotRead(Phrase.of("“%s”, sheet “%s”: row %,d has more than %,d columns, which is more than Helvo reads: "
-                    + "is the table on its side?", file, sheet, at + 1, TableBuilder.MAX_COLUMNS));
+                    + "is the table on its side?", file, sheet, at + 1, Limits.COLUMNS));
         }
+        if (value instanceof String text && text.length() > Limits.CELL_TEXT) {
+            throw new CannotRead(Phrase.of("“%s”, sheet “%s”: a cell of row %,d holds %,d characters, which is no measurement.", file,
+                    sheet, at + 1, text.length()));
+        }
+        if (builder.full()) {
+            throw new CannotRead(Phrase.of("Only the first %,d rows were read: with more, the memory that Helvo may use would be full. "
+                    + "Split the sheet, or leave columns out of it.", builder.rows()));
+        }
+        anyNumber |= !(value instanceof String text) || NumberText.number(text, DecimalMark.POINT).isPresent();
         open(at);
         row.values.put(column, value);
         if (columns > 1) {
@@ -132,9 +143,14 @@ final class SheetRows implements Book.Visitor {
         hiddenColumns.add(column);
     }
 
-    /// Whether nothing was read that could be kept.
+    /// Drops the row that was being read when the sheet turned out to be damaged.
+    void dropRow() {
+        row = null;
+    }
+
+    /// Whether nothing was read that could be kept: no number.
     boolean isUseless() {
-        return tooWide || area == null && held.isEmpty() && (row == null || row.values.isEmpty());
+        return tooWide || !anyNumber;
     }
 
     Table table(String name) throws CannotRead {
@@ -229,7 +245,7 @@ final class SheetRows implements Book.Visitor {
         Integer heading = choices.headingLine().map(said -> said == 0 ? -1 : Math.max(0, numbers.indexOf(said - 1))).orElse(null);
         List<TableArea> areas = TableArea.all(lines, complete, heading);
         tables = areas.size();
-        TableArea largest = areas.isEmpty() ? new TableArea(List.of(), 0, 0, Integer.MAX_VALUE, 0, TableBuilder.MAX_COLUMNS, List.of())
+        TableArea largest = areas.isEmpty() ? new TableArea(List.of(), 0, 0, Integer.MAX_VALUE, 0, Limits.COLUMNS, List.of())
                 : TableArea.largest(areas);
         chosen = Math.clamp(choices.table().orElse(areas.indexOf(largest) + 1), 1, Math.max(1, tables));
         area = areas.isEmpty() ? largest : areas.get(chosen - 1);
@@ -241,11 +257,15 @@ final class SheetRows implements Book.Visitor {
     }
 
     private List<String> visible(Row of) {
-        List<String> fields = of.fields();
+        List<String> fields = of.fields(widest());
         if (choices.hidden()) {
             hiddenColumns.stream().filter(column -> column < fields.size()).forEach(column -> fields.set(column, ""));
         }
         return fields;
+    }
+
+    private int widest() {
+        return held.stream().filter(each -> !each.values.isEmpty()).mapToInt(each -> each.values.lastKey() + 1).max().orElse(0);
     }
 
     private void values(Row of) {

@@ -4,8 +4,8 @@ import helvo.core.Phrase;
 import helvo.core.Progress;
 import helvo.core.number.DateText;
 import helvo.files.CannotRead;
+import helvo.files.Limits;
 import helvo.files.archive.GuardedZip;
-import helvo.files.text.TableBuilder;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
@@ -61,7 +61,8 @@ final class XlsxBook extends Book {
             zip.refuseBombs();
             opened = OPCPackage.open(file.toFile(), PackageAccess.READ);
             return new XlsxBook(file, zip, opened);
-        } catch (CannotRead | IOException | OpenXML4JException | SAXException | XMLStreamException | RuntimeException e) {
+        } catch (CannotRead | IOException | OpenXML4JException | SAXException | XMLStreamException | RuntimeException
+                | StackOverflowError e) {
             zip.close();
             if (opened != null) {
                 opened.revert();
@@ -100,39 +101,38 @@ final class XlsxBook extends Book {
     }
 
     @Override
-    void visit(String sheet, Visitor visitor, Progress progress) throws CannotRead {
+    void cells(String sheet, Visitor visitor, Progress progress) throws IOException, XMLStreamException, CannotRead {
         formulasWithoutValue = 0;
         String part = parts.get(sheet);
-        try {
-            Map<Long, CellRangeAddress> merged = merged(part);
-            XMLStreamReader xml = zip.xml(part, progress);
-            int row = -1;
-            int column = -1;
-            while (xml.hasNext()) {
-                if (xml.next() != XMLStreamConstants.START_ELEMENT) {
-                    continue;
+        Map<Long, CellRangeAddress> merged = merged(part);
+        XMLStreamReader xml = zip.xml(part, progress);
+        int row = -1;
+        int column = -1;
+        while (xml.hasNext()) {
+            if (xml.next() != XMLStreamConstants.START_ELEMENT) {
+                continue;
+            }
+            String at = xml.getAttributeValue(null, "r");
+            if (xml.getLocalName().equals("row")) {
+                row = at == null ? row + 1 : Integer.parseInt(at) - 1;
+                if (row < 0 || row >= Limits.SHEET_ROWS) {
+                    throw new IllegalArgumentException("a sheet has no row " + at);
                 }
-                String at = xml.getAttributeValue(null, "r");
-                if (xml.getLocalName().equals("row")) {
-                    row = at == null ? row + 1 : Integer.parseInt(at) - 1;
-                    column = -1;
-                    if (isTrue(xml.getAttributeValue(null, "hidden"))) {
-                        visitor.hiddenRow(row);
-                    }
-                } else if (xml.getLocalName().equals("col") && isTrue(xml.getAttributeValue(null, "hidden"))) {
-                    hide(xml, visitor);
-                } else if (xml.getLocalName().equals("c")) {
-                    column = at == null ? column + 1 : new CellReference(at).getCol();
-                    Object value = value(xml);
-                    if (value != null) {
-                        CellRangeAddress span = merged.get(place(row, column));
-                        visitor.cell(row, column, value, span == null ? 1 : span.getLastColumn() - column + 1,
-                                span == null ? 1 : span.getLastRow() - row + 1);
-                    }
+                column = -1;
+                if (isTrue(xml.getAttributeValue(null, "hidden"))) {
+                    visitor.hiddenRow(row);
+                }
+            } else if (xml.getLocalName().equals("col") && isTrue(xml.getAttributeValue(null, "hidden"))) {
+                hide(xml, visitor);
+            } else if (xml.getLocalName().equals("c")) {
+                column = at == null ? column + 1 : new CellReference(at).getCol();
+                Object value = value(xml);
+                if (value != null) {
+                    CellRangeAddress span = merged.get(place(row, column));
+                    visitor.cell(row, column, value, span == null ? 1 : span.getLastColumn() - column + 1,
+                            span == null ? 1 : span.getLastRow() - row + 1);
                 }
             }
-        } catch (IOException | XMLStreamException | IllegalArgumentException | IndexOutOfBoundsException e) {
-            throw damaged("the sheet “" + sheet + "”", e);
         }
     }
 
@@ -142,7 +142,7 @@ final class XlsxBook extends Book {
 
     private static void hide(XMLStreamReader xml, Visitor visitor) {
         int from = Integer.parseInt(xml.getAttributeValue(null, "min")) - 1;
-        int to = Math.min(Integer.parseInt(xml.getAttributeValue(null, "max")), TableBuilder.MAX_COLUMNS);
+        int to = Math.min(Integer.parseInt(xml.getAttributeValue(null, "max")), Limits.COLUMNS);
         for (int column = from; column < to; column++) {
             visitor.hiddenColumn(column);
         }
@@ -158,7 +158,11 @@ final class XlsxBook extends Book {
         XMLStreamReader xml = zip.xml(part, Progress.NONE);
         while (xml.hasNext()) {
             if (xml.next() == XMLStreamConstants.START_ELEMENT && xml.getLocalName().equals("mergeCell")) {
-                CellRangeAddress span = CellRangeAddress.valueOf(xml.getAttributeValue(null, "ref"));
+                String area = xml.getAttributeValue(null, "ref");
+                if (area == null || merged.size() >= Limits.MERGED_AREAS) {
+                    throw new IllegalArgumentException(area == null ? "an area of merged cells has no place" : "too many merged cells");
+                }
+                CellRangeAddress span = CellRangeAddress.valueOf(area);
                 merged.put(place(span.getFirstRow(), span.getFirstColumn()), span);
             }
         }
@@ -221,7 +225,7 @@ final class XlsxBook extends Book {
     }
 
     private boolean isDate(int style) {
-        if (style < 0 || style >= styles.getNumCellStyles()) {
+        if (styles == null || style < 0 || style >= styles.getNumCellStyles()) {
             return false;
         }
         var cellStyle = styles.getStyleAt(style);

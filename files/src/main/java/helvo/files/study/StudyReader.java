@@ -10,6 +10,7 @@ import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
+import helvo.files.Limits;
 import helvo.files.archive.GuardedZip;
 import helvo.files.json.StudyJson;
 import java.io.ByteArrayOutputStream;
@@ -34,18 +35,13 @@ import tools.jackson.databind.node.ObjectNode;
 
 /// Reads a study from the parts of its file; what it holds is checked before anything else sees it.
 final class StudyReader {
-    private static final int LARGEST_TEXT = 256 << 20;
-    private static final int LARGEST_UNKNOWN = 64 << 20;
-    /// What deflate makes of one byte repeated for ever: the data of a study may well be so regular.
-    private static final int MAX_SWELLING = 1100;
-
     private StudyReader() {}
 
     /// @throws CannotRead with a sentence for a person
     static StoredStudy read(Path file, Progress progress) throws CannotRead {
         CannotRead.unlessReadable(file);
         String name = String.valueOf(file.getFileName());
-        try (GuardedZip zip = GuardedZip.open(file, MAX_SWELLING)) {
+        try (GuardedZip zip = GuardedZip.open(file, Limits.STUDY_SWELLING)) {
             if (!zip.has(StudyFile.STUDY)) {
                 throw new CannotRead("“" + name + "” is no study of Helvo: it has no " + StudyFile.STUDY + ".");
             }
@@ -62,7 +58,7 @@ final class StudyReader {
     }
 
     private static StoredStudy read(GuardedZip zip, String name, Progress progress) throws IOException, CannotRead {
-        JsonNode root = StudyJson.mapper().readTree(bytes(zip, StudyFile.STUDY, LARGEST_TEXT));
+        JsonNode root = StudyJson.mapper().readTree(bytes(zip, StudyFile.STUDY, Limits.STUDY_TEXT_BYTES));
         if (!(root instanceof ObjectNode document) || !document.path("version").isInt() || document.path("version").asInt() < 1) {
             throw new CannotRead("“" + name + "” is no study of Helvo: its " + StudyFile.STUDY
                     + " does not say its version.");
@@ -77,7 +73,7 @@ final class StudyReader {
         }
         Study study = following(new Study(bare.name(), tables, bare.figures(), bare.looks(), bare.chosenNumbers()));
         History history = zip.has(HistoryLines.FILE)
-                ? HistoryLines.read(new String(bytes(zip, HistoryLines.FILE, LARGEST_TEXT), StandardCharsets.UTF_8), study)
+                ? HistoryLines.read(new String(bytes(zip, HistoryLines.FILE, Limits.STUDY_TEXT_BYTES), StandardCharsets.UTF_8), study)
                 : History.from(study);
         return new StoredStudy(history, unknown(zip, document, study), version <= StudyFile.VERSION ? Optional.empty()
                 : Optional.of("“" + name + "” was saved by a newer Helvo. It can be read and changed here, but is saved under another name "
@@ -171,7 +167,7 @@ final class StudyReader {
         Map<String, ObjectNode> members = new TreeMap<>();
         members.put(StudyFile.STUDY, UnknownParts.beyond(document, StudyWriter.document(study, names, data)));
         if (zip.has(DataPackage.FILE)
-                && StudyJson.mapper().readTree(bytes(zip, DataPackage.FILE, LARGEST_TEXT)) instanceof ObjectNode descriptor) {
+                && StudyJson.mapper().readTree(bytes(zip, DataPackage.FILE, Limits.STUDY_TEXT_BYTES)) instanceof ObjectNode descriptor) {
             members.put(DataPackage.FILE, UnknownParts.beyond(descriptor, DataPackage.describe(study, names, data)));
         }
         Set<String> known = new HashSet<>(Set.of(StudyFile.STUDY, DataPackage.FILE, HistoryLines.FILE));
@@ -181,9 +177,9 @@ final class StudyReader {
         long size = 0;
         for (String part : zip.parts()) {
             if (!known.contains(part) && parts.putIfAbsent(part, new byte[0]) == null) {
-                byte[] bytes = bytes(zip, part, LARGEST_UNKNOWN);
+                byte[] bytes = bytes(zip, part, Limits.UNKNOWN_PART_BYTES);
                 size += bytes.length;
-                if (size > LARGEST_UNKNOWN) {
+                if (size > Limits.UNKNOWN_PART_BYTES) {
                     throw new IOException("parts that Helvo does not know hold more than 64 MB");
                 }
                 parts.put(part, bytes);

@@ -19,7 +19,7 @@ public record ReadTable(Table table, List<String> notices) {
     /// @throws CannotRead with a sentence for a person
     public static ReadTable read(Path file, Optional<String> sheet, ReadingChoices choices, Progress progress) throws CannotRead {
         try {
-            return readAll(file, sheet, choices, progress);
+            return readAll(Spool.regular(file), sheet, choices, progress);
         } catch (OutOfMemoryError e) {
             throw new CannotRead("“" + file.getFileName()
                     + "” holds more than fits into the memory that Helvo may use: split it, or leave columns out of it.", e);
@@ -60,7 +60,8 @@ public record ReadTable(Table table, List<String> notices) {
     }
 
     /// The sheets of a workbook with something in them; none for a text file.
-    public static List<String> sheets(Path file) throws CannotRead {
+    public static List<String> sheets(Path given) throws CannotRead {
+        Path file = Spool.regular(given);
         if (!Book.isBook(file)) {
             return List.of();
         }

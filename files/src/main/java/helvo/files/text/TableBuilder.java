@@ -12,6 +12,7 @@ import helvo.core.table.ReadingChoices;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.core.table.TableReader;
+import helvo.files.Limits;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -21,8 +22,6 @@ import java.util.Map;
 /// Makes a table of fields that come one by one, row by row. Rows of differing length are padded with empty cells; a row
 /// of empty fields only counts when a fuller one follows it.
 public final class TableBuilder {
-    /// More columns than this are a wrong delimiter or no table.
-    public static final int MAX_COLUMNS = 1000;
     /// Decimals beyond these are shown where a cell has them, not padded to.
     private static final int MAX_DECIMALS = 10;
     /// A stored number with more decimals was computed, not written.
@@ -32,8 +31,6 @@ public final class TableBuilder {
     /// So many numbers that could be grouped, and none that shows it, show that they are not.
     private static final int ENOUGH_LEFT = 10_000;
 
-    /// What a table may take of the memory, so that as much as its analysis needs is left.
-    private static final long MAX_BYTES = Runtime.getRuntime().maxMemory() / 8;
     private static final int BYTES_OF_A_TEXT = 56;
 
     private final DecimalMark mark;
@@ -98,8 +95,8 @@ public final class TableBuilder {
     }
 
     /// No further row should be added: it would not fit in the memory together with its analysis.
-    boolean full() {
-        return (long) rows * columns.size() * Double.BYTES + bytesOfTexts > MAX_BYTES;
+    public boolean full() {
+        return (long) rows * columns.size() * Double.BYTES + bytesOfTexts > Limits.TABLE_BYTES;
     }
 
     public void beginRow() {

@@ -11,6 +11,7 @@ import helvo.core.table.ReadAs;
 import helvo.core.table.ReadingChoices;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
+import helvo.files.Limits;
 import java.io.ByteArrayInputStream;
 import java.io.FilterInputStream;
 import java.io.IOException;
@@ -151,20 +152,22 @@ public record TextTable(Table table, List<String> notices) {
             if (e.getCause() instanceof CancellationException stopped) {
                 throw stopped;
             }
-            if (e.getCause() instanceof TooWide wide) {
-                throw tooWide(name, wide);
+            if (e.getCause() instanceof NoSuchTable known) {
+                throw refusal(name, known);
             }
             throw new CannotRead(Phrase.of("“%s”: the lines from %,d on are no table (a value goes on for millions of characters; a "
                     + "quotation mark may lack its pair).", name, rows.line()), e);
-        } catch (TooWide e) {
-            throw tooWide(name, e);
+        } catch (NoSuchTable e) {
+            throw refusal(name, e);
         }
         return rows.table(file);
     }
 
-    private static CannotRead tooWide(String name, TooWide wide) {
-        return new CannotRead(Phrase.of("“%s”: line %,d has more than %,d columns, which is more than Helvo reads: is the table on its "
-                + "side, or the delimiter another?", name, wide.line, TableBuilder.MAX_COLUMNS), wide);
+    private static CannotRead refusal(String name, NoSuchTable why) {
+        return new CannotRead(why.isLong ? Phrase.of("“%s”: a value in line %,d has more than %,d characters, which is no measurement: a "
+                + "quotation mark may lack its pair.", name, why.line, Limits.CELL_TEXT)
+                : Phrase.of("“%s”: line %,d has more than %,d columns, which is more than Helvo reads: is the table on its "
+                + "side, or the delimiter another?", name, why.line, Limits.COLUMNS), why);
     }
 
     /// Takes the fields from the CSV reader as they stand in its buffer.
@@ -198,7 +201,7 @@ public record TextTable(Table table, List<String> notices) {
             end = layout.area().end();
             left = layout.area().left();
             // A table that goes on behind what the guess saw may have more columns there.
-            right = end == Integer.MAX_VALUE ? TableBuilder.MAX_COLUMNS : layout.area().right();
+            right = end == Integer.MAX_VALUE ? Limits.COLUMNS : layout.area().right();
             List<Heading> headings = layout.area().headings();
             int named = headings.size();
             while (named > 0 && headings.get(named - 1) == null) {
@@ -241,8 +244,8 @@ public record TextTable(Table table, List<String> notices) {
 
         @Override
         protected void handleField(int index, char[] buffer, int offset, int length, boolean quoted) {
-            if (index >= TableBuilder.MAX_COLUMNS) {
-                throw new TooWide(line);
+            if (index >= Limits.COLUMNS || length > Limits.CELL_TEXT) {
+                throw new NoSuchTable(line, index < Limits.COLUMNS);
             }
             if (index == 0 && length > 1 && buffer[offset] == '#') {
                 isComment = !quoted && !Character.isDigit(buffer[offset + 1]);
@@ -303,12 +306,15 @@ public record TextTable(Table table, List<String> notices) {
         }
     }
 
-    private static final class TooWide extends RuntimeException {
+    /// More columns, or a longer value, than a table of measurements has.
+    private static final class NoSuchTable extends RuntimeException {
         private final long line;
+        private final boolean isLong;
 
-        TooWide(long line) {
+        NoSuchTable(long line, boolean isLong) {
             super(null, null, false, false);
             this.line = line;
+            this.isLong = isLong;
         }
     }
 

@@ -1,0 +1,34 @@
+package helvo.files;
+
+/// How much of a file is taken, for every reader. What goes beyond is made to do harm, damaged, or no table of measurements; each limit
+/// lies far above what a laboratory writes and below what would stop the program.
+public final class Limits {
+    /// More columns than this are a wrong delimiter or no table.
+    public static final int COLUMNS = 1000;
+    /// Rows that a sheet of either kind of workbook has (ECMA-376, §18.3.1.73).
+    public static final int SHEET_ROWS = 1_048_576;
+    /// Characters of one cell: three times what a workbook's cell takes. A longer one is a text file's quotation mark without its pair.
+    public static final int CELL_TEXT = 100_000;
+    /// Cells that a workbook may make by saying that one stands often; beyond that a small file fills the memory.
+    public static final int REPEATED_CELLS = 5_000_000;
+    /// Areas of merged cells in a sheet; each has to be looked up for every cell.
+    public static final int MERGED_AREAS = 200_000;
+    /// Bytes of numbers and texts of one table; seven times as much is left for its analysis.
+    public static final long TABLE_BYTES = Runtime.getRuntime().maxMemory() / 8;
+    /// How many times its packed size a large part of a workbook may have: sheets of numbers shrink to a tenth, of one word repeated to
+    /// a hundredth.
+    public static final long SWELLING = 250;
+    /// Below so many bytes no swelling does harm.
+    public static final long HARMLESS_BYTES = 20L << 20;
+    /// Bytes of an unpacked part of an archive.
+    public static final long PART_BYTES = 3L << 30;
+    /// Bytes of `study.json` or `history.jsonl` in a study, and of a part that this program does not know and keeps.
+    public static final int STUDY_TEXT_BYTES = 256 << 20;
+    public static final int UNKNOWN_PART_BYTES = 64 << 20;
+    /// As [#SWELLING], for a study: what deflate makes of one byte repeated for ever, since its data may well be so regular.
+    public static final long STUDY_SWELLING = 1100;
+    /// Characters of a person's or a file's own text that a sentence of the command line repeats.
+    public static final int ECHOED = 1200;
+
+    private Limits() {}
+}
