@@ -178,7 +178,6 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
             if (rows.isUseless()) {
                 throw damaged;
             }
-            rows.dropRow();
             remarks.add(new Remark("", damaged.getMessage() + " What was read before is kept.", true));
         }
         int dot = fileName().lastIndexOf('.');

@@ -143,11 +143,6 @@ final class SheetRows implements Book.Visitor {
         hiddenColumns.add(column);
     }
 
-    /// Drops the row that was being read when the sheet turned out to be damaged.
-    void dropRow() {
-        row = null;
-    }
-
     /// Whether nothing was read that could be kept: no number.
     boolean isUseless() {
         return tooWide || !anyNumber;
