@@ -20,6 +20,8 @@ import picocli.CommandLine.Spec;
 
 /// The options of error bars, and of how they weigh.
 final class BarOptions {
+    private static final double LONGEST = 1e150;
+
     @Spec(Spec.Target.MIXEE)
     private CommandSpec command;
 
@@ -65,8 +67,8 @@ final class BarOptions {
         boolean percent = text.strip().endsWith("%");
         OptionalDouble size = NumberText.number(percent ? text.strip().substring(0, text.strip().length() - 1).strip() : text.strip(),
                 DecimalMark.POINT);
-        if (size.isEmpty() || !(size.getAsDouble() >= 0)) {
-            throw wrong(option + " “" + text + "”: write a length of 0 or more (3), a percentage (5%) or column:NAME.");
+        if (size.isEmpty() || !(size.getAsDouble() >= 0 && size.getAsDouble() <= LONGEST)) {
+            throw wrong(option + " “" + text + "”: write a length of 0 to 10^150 (3), a percentage (5%) or column:NAME.");
         }
         edits.add(new ColumnEdit.SetOwnBars(columns.table().id(), of.id(), new UniformBars(size.getAsDouble(), percent)));
         edits.add(new ColumnEdit.SetBarMeaning(columns.table().id(), of.id(), meaning(BarMeaning.STANDARD_DEVIATION)));

@@ -8,7 +8,10 @@ import java.io.PrintStream;
 import java.io.PrintWriter;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -73,7 +76,23 @@ public final class Helvo implements Callable<Integer> {
             return CommandLine.ExitCode.USAGE;
         });
         command.setUsageHelpAutoWidth(true);
-        return command.execute(arguments);
+        try {
+            return command.execute(arguments);
+        } catch (OutOfMemoryError e) {
+            err.println("There is not enough memory for this: close other programs, or take fewer rows.");
+        } catch (LinkageError | StackOverflowError e) {
+            err.println(temporaryFolder().orElse("Helvo met a fault of its own and stopped (" + e + ")."));
+        }
+        return DATA_DO_NOT_ALLOW;
+    }
+
+    /// What is wrong with the folder for temporary files, where the fonts are unpacked; empty when it can be used.
+    private static Optional<String> temporaryFolder() {
+        Path folder = Path.of(System.getProperty("java.io.tmpdir"));
+        return Files.isDirectory(folder) && Files.isWritable(folder) ? Optional.empty()
+                : Optional.of("The folder for temporary files, “" + folder
+                + "”, is not there or may not be written to: make it, or ask for "
+                + "the right to write to it.");
     }
 
     /// A sentence in which a long text of the person's or the file's is not repeated whole.
@@ -88,7 +107,8 @@ public final class Helvo implements Callable<Integer> {
         } else if (fault instanceof CannotRead || fault instanceof Refused) {
             line.getErr().println(shortened(fault.getMessage()));
         } else {
-            line.getErr().println("Helvo met a fault of its own and stopped (" + fault + "). With --verbose it tells where.");
+            line.getErr().println(temporaryFolder().orElse(shortened("Helvo met a fault of its own and stopped (" + fault
+                    + "). With --verbose it tells where.")));
         }
         return DATA_DO_NOT_ALLOW;
     }

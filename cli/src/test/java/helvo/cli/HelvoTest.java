@@ -288,7 +288,8 @@ class HelvoTest {
                 Arguments.of("draw FILE --x Load --y Stretch --out f.png --dpi 1e9", "--dpi must be"),
                 Arguments.of("fit FILE --x Load --y Stretch --bounds", "--bounds needs error bars"),
                 Arguments.of("fit FILE --x Load --y Stretch --weights stated", "needs error bars"),
-                Arguments.of("fit FILE --x Load --y Stretch --y-bar -1", "a length of 0 or more"),
+                Arguments.of("fit FILE --x Load --y Stretch --y-bar -1", "a length of 0 to 10^150"),
+                Arguments.of("fit FILE --x Load --y Stretch --y-bar 1e300", "a length of 0 to 10^150"),
                 Arguments.of("fit FILE --x Load --y Stretch --y-bar 1 --bar-means guess", "choose sd, se, half-range or 95"),
                 Arguments.of("fit FILE --x Load --y Stretch --y Cord", "One --y at a time"),
                 Arguments.of("fit FILE --x Load --y Stretch --decimal star", "choose comma, point"),
@@ -405,6 +406,57 @@ class HelvoTest {
     @Test
     void withoutACommandTheWindowOpens() {
         assertThat(helvo()).isEqualTo(CommandLineRun.WINDOW_CODE);
+    }
+
+    /// Numbers whose squares go beyond a double are no points; nothing that is not a number leaves the program.
+    @Test
+    void numbersAtTheEdgeOfADoubleGiveNoneThatIsNoNumber() throws IOException {
+        String huge = Files.writeString(folder.resolve("huge.csv"), """
+                x,y,bar
+                0,1.7e308,1
+                1,-1.7e308,1
+                2,1e150,1e308
+                3,2e150,1
+                4,-1e150,1
+                5,1e149,1
+                6,3,1
+                """).toString();
+        assertThat(helvo("fit", huge, "--x", "x", "--y", "y", "--y-bar", "column:bar", "--bounds", "--at", "1e308", "--when", "-1e308",
+                "--json")).isZero();
+        assertThat(out.toString()).doesNotContain("NaN", "Infinity").contains("y is beyond 10^150, too large to reckon with");
+        assertThat(JsonMapper.shared().readTree(out.toString()).at("/fits/0/rows/used").asInt()).isEqualTo(4);
+        assertThat(helvo("curves", huge, "--x", "x", "--y", "y", "--json")).isZero();
+        assertThat(out.toString()).doesNotContain("NaN", "Infinity");
+        for (String format : List.of("png", "svg", "pdf")) {
+            assertThat(helvo("draw", huge, "--x", "x", "--y", "y", "--y-bar", "column:bar", "--out",
+                    folder.resolve("huge." + format).toString())).as(err.toString()).isZero();
+        }
+    }
+
+    /// A long text is not repeated whole in a sentence, and blanks without end take no time.
+    @Test
+    void longInputIsAnsweredShortlyAndSoon() throws IOException {
+        assertThat(helvo("fit", table(), "--x", "Load", "--y", "Stretch", "--only", "Load" + " ".repeat(100_000) + "~3")).isEqualTo(2);
+        assertThat(helvo("fit", table(), "--x", "y".repeat(100_000), "--y", "Stretch")).isEqualTo(1);
+        assertThat(err.toString()).contains("is no condition", "has no column").hasSizeLessThan(5000);
+        String words = Files.writeString(folder.resolve("words.csv"), "a ".repeat(10_000) + "b,y\n1,2\n2,3\n3,5\n").toString();
+        assertThat(helvo("fit", words, "--x", "#1", "--y", "y", "--derive", "z = (y")).isEqualTo(1);
+        String quoted = Files.writeString(folder.resolve("quote.csv"), "x,y\n1,2\n2,\"3\n" + "4,5\n".repeat(50_000)).toString();
+        assertThat(helvo("fit", quoted, "--x", "x", "--y", "y")).isEqualTo(1);
+        assertThat(err.toString()).contains("a quotation mark may lack its pair");
+    }
+
+    /// What would be written over is what was read: it is left as it is.
+    @Test
+    void anInputIsNeverWrittenOver() throws IOException {
+        String file = table();
+        String before = Files.readString(Path.of(file));
+        assertThat(helvo("fit", file, "--x", "Load", "--y", "Stretch", "--residuals", file)).isEqualTo(1);
+        assertThat(err.toString()).contains("it is the file that the measurements are read from");
+        Path picture = Files.copy(Path.of(file), folder.resolve("table.svg"));
+        assertThat(helvo("draw", picture.toString(), "--x", "Load", "--y", "Stretch", "--out", picture.toString())).isEqualTo(1);
+        assertThat(Path.of(file)).hasContent(before);
+        assertThat(picture).hasContent(before);
     }
 
     /// Each file is fitted on its own; one that is refused is told and does not stop the others.

@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
@@ -31,6 +32,7 @@ public final class FigureDrawing {
     private static final double AXIS_LINE = 12.5;
     /// More points than this fill a plot, so that a legend stands above it.
     private static final int MANY = 1500;
+    private static final int MOST_NAMED = 20;
 
     private final FigureAnalysis figure;
     private final FigureLook look;
@@ -70,9 +72,15 @@ public final class FigureDrawing {
         return Titles.own(figure, place);
     }
 
-    /// What does not fit on the sheet, in sentences.
+    /// What does not fit on the sheet, or has no picture in its font, in sentences.
     public static List<String> notices(FigureAnalysis figure) {
-        return draw(figure, new MeasuringCanvas(), Progress.NONE).notices();
+        var canvas = new MeasuringCanvas();
+        var notices = new ArrayList<>(draw(figure, canvas, Progress.NONE).notices());
+        if (!canvas.lacking().isEmpty()) {
+            notices.add(canvas.lacking().stream().limit(MOST_NAMED).map(Character::toString).collect(Collectors.joining(" ", "“", "” "))
+                    + (canvas.lacking().size() == 1 ? "is" : "are") + " not in the figure's font: in a PNG or PDF □ stands there.");
+        }
+        return notices;
     }
 
     /// Draws the whole sheet at one unit a point from the origin; the caller scales.

@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.EnumMap;
 import java.util.Map;
+import java.util.zip.CRC32;
 import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageTypeSpecifier;
@@ -48,6 +49,7 @@ public final class FigureFile {
             throw new IOException("at this size and resolution the picture would have more than 200 million pixels");
         }
         Raster raster = Raster.draw(figure, scale, progress);
+        ImageIO.setUseCache(false);
         ImageWriter writer = ImageIO.getImageWritersByFormatName("png").next();
         var bytes = new ByteArrayOutputStream();
         try (var out = ImageIO.createImageOutputStream(bytes)) {
@@ -85,6 +87,7 @@ public final class FigureFile {
         float width = (float) FigureDrawing.widthPoints(figure);
         float height = (float) FigureDrawing.heightPoints(figure);
         try (var document = new PDDocument(); var drawer = new EmbeddedText(document)) {
+            document.setDocumentId(identity(figure));
             document.getDocumentInformation().setTitle(RichText.plain(figure.title()));
             if (data) {
                 document.getDocumentInformation().setCustomMetadataValue("Data", PointList.csv(figure));
@@ -102,6 +105,13 @@ public final class FigureFile {
             document.save(bytes);
             return bytes.toByteArray();
         }
+    }
+
+    /// The same figure of the same points gives the same bytes.
+    private static long identity(FigureAnalysis figure) {
+        var sum = new CRC32();
+        sum.update((figure.title() + PointList.csv(figure)).getBytes(StandardCharsets.UTF_8));
+        return sum.getValue();
     }
 
     /// Text as text in our own fonts, embedded; the bridge would else draw outlines.

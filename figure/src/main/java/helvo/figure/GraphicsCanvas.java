@@ -76,7 +76,7 @@ final class GraphicsCanvas implements Canvas {
         }
         g.setFont(font);
         g.setColor(color);
-        g.drawString(text, 0, 0);
+        g.drawString(Typeface.drawable(font, text), 0, 0);
         g.setTransform(before);
     }
 

@@ -97,6 +97,29 @@ class FigureFileTest {
     }
 
     /// Every point is where its axes say it is.
+    /// A knot, a mark that only steers, Hebrew and Japanese: what the font lacks is a hollow square, and that is said.
+    @Test
+    void signsThatTheFontLacksAreShownAsSuch() throws IOException {
+        FigureAnalysis figure = figure(12, new FigureEdit.SetTitle(1, Optional.of("knot 🪢\u200f ע 日 x̄")));
+        assertThat(FigureDrawing.notices(figure)).contains("“🪢 ע 日” are not in the figure's font: in a PNG or PDF □ stands there.");
+        try (PDDocument document = Loader.loadPDF(FigureFile.bytes(FigureFormat.PDF, figure, 300, false, Progress.NONE))) {
+            assertThat(new PDFTextStripper().getText(document)).contains("knot □ □ □");
+        }
+        assertThat(new String(FigureFile.bytes(FigureFormat.SVG, figure, 300, false, Progress.NONE), StandardCharsets.UTF_8))
+                .as("an SVG leaves it to the reader's fonts").contains("🪢");
+        assertThat(FigureFile.bytes(FigureFormat.PNG, figure, 100, false, Progress.NONE)).isNotEmpty();
+    }
+
+    @Test
+    void theSameFigureGivesTheSameBytes() throws IOException {
+        for (FigureFormat format : FigureFormat.values()) {
+            FigureAnalysis figure = figure(12, new FigureEdit.SetTitle(1, Optional.of("Stretch of cord 14")));
+            FigureAnalysis again = figure(12, new FigureEdit.SetTitle(1, Optional.of("Stretch of cord 14")));
+            assertThat(FigureFile.bytes(format, again, 150, true, Progress.NONE)).as(format.name())
+                    .isEqualTo(FigureFile.bytes(format, figure, 150, true, Progress.NONE));
+        }
+    }
+
     @Test
     void pointsLieWhereTheAxesSay() {
         FigureAnalysis figure = figure(9, new FigureEdit.Show(1, Layer.EQUATIONS, false), new FigureEdit.Show(1, Layer.BARS, false));

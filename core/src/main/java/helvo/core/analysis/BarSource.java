@@ -35,7 +35,8 @@ public record BarSource(Coordinate of, Optional<Column> up, Optional<Column> dow
         return meaning.standardDeviation();
     }
 
-    /// The bars of the values in these rows. A cell that is no number, or negative, gives none.
+    /// The bars of the values in these rows. A cell that is no number, negative, or too
+    /// large to reckon with gives none.
     ErrorBars of(double[] values, int[] rows) {
         if (up.isEmpty() && down.isEmpty()) {
             return own.map(bars -> ErrorBars.even(each(values, bars))).orElse(ErrorBars.NONE);
@@ -52,7 +53,7 @@ public record BarSource(Coordinate of, Optional<Column> up, Optional<Column> dow
     private double[] each(double[] values, UniformBars bars) {
         double[] lengths = new double[values.length];
         for (int i = 0; i < values.length; i++) {
-            lengths[i] = bars.at(values[i]);
+            lengths[i] = fitting(bars.at(values[i]));
         }
         return lengths;
     }
@@ -62,9 +63,13 @@ public record BarSource(Coordinate of, Optional<Column> up, Optional<Column> dow
         double[] lengths = new double[rows.length];
         for (int i = 0; i < rows.length; i++) {
             double length = cells.number(rows[i]);
-            lengths[i] = length >= 0 ? length : Double.NaN;
+            lengths[i] = fitting(length);
         }
         return lengths;
+    }
+
+    private static double fitting(double length) {
+        return length >= 0 && length <= Coordinate.MOST ? length : Double.NaN;
     }
 
     /// What makes the bar of a row this long, rounded to the digits that can be seen: its cell, or the length or percentage that all have.

@@ -10,7 +10,7 @@ import java.util.Arrays;
 ///
 /// @param given    rows of the series
 /// @param setAside those set aside
-/// @param unusable those without a number as x or y
+/// @param unusable those without a number as x or y, or with one that is too large
 /// @param x        what gave x
 /// @param y        what gave y
 /// @param xBars    what gave the bars in x
@@ -41,13 +41,13 @@ public record RowUse(int given, int[] setAside, int[] unusable, Coordinate x, Co
 
     /// Why one of the unusable rows has no point: "Stretch: “about 7.6” is not a number".
     public String why(int row) {
-        Column column = (Double.isNaN(x.at(row)) ? x : y).column();
+        Column column = (Math.abs(x.at(row)) <= Coordinate.MOST ? y : x).column();
         boolean computed = column.derivation().filter(Derivation.Formula.class::isInstance).isPresent();
         return switch (column.cells().cell(row)) {
             case Cell.Text(String text) -> computed ? text : "“" + text + "” is not a "
                     + (x.time().isPresent() && column == x.column() ? "date" : "number");
             case Cell.Empty _ -> column.name() + " is empty";
-            case Cell.Number _ -> throw new IllegalArgumentException("row " + row + " is usable");
+            case Cell.Number _ -> column.name() + " is beyond 10^150, too large to reckon with";
         };
     }
 }

@@ -128,7 +128,7 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
             given++;
             if (aside) {
                 setAside.add(row);
-            } else if (Double.isNaN(px) || Double.isNaN(py)) {
+            } else if (!(Math.abs(px) <= Coordinate.MOST && Math.abs(py) <= Coordinate.MOST)) {
                 unusable.add(row);
             } else {
                 room();
