@@ -446,6 +446,24 @@ class HelvoTest {
         assertThat(err.toString()).contains("a quotation mark may lack its pair");
     }
 
+    /// File names and headings of any language, where the system has a name for such files.
+    @Test
+    void namesOfAnyLanguageAreReadAndWritten() throws IOException {
+        boolean unicode = System.getProperty("sun.jnu.encoding").equals("UTF-8");
+        Path table = Files.writeString(folder.resolve(unicode ? "Länge İĞ 長さ.csv" : "length.csv"),
+                "Güç (N),長さ (mm),Tag\n1,2.5,2026-03-05\n2,5,2026-03-06\n1000,2500.5,2026-03-07\n");
+        Path picture = folder.resolve(unicode ? "рисунок.svg" : "figure.svg");
+        assertThat(helvo("fit", table.toString(), "--x", "GÜÇ", "--y", "長さ", "--json")).isZero();
+        JsonNode report = JsonMapper.shared().readTree(out.toString());
+        assertThat(report.at("/fits/0/equation").asString()).startsWith("長さ = ").contains("Güç").doesNotContain("٢");
+        assertThat(report.at("/fits/0/weights").asString()).isEqualTo("unweighted");
+        out.getBuffer().setLength(0);
+        assertThat(helvo("check", table.toString())).isZero();
+        assertThat(out.toString()).contains("3 rows, 3 columns").containsPattern("#3 +Tag +no unit +dates");
+        assertThat(helvo("draw", table.toString(), "--x", "#1", "--y", "長さ", "--out", picture.toString())).isZero();
+        assertThat(picture).content().contains("長さ", "1000").doesNotContain("١");
+    }
+
     /// What would be written over is what was read: it is left as it is.
     @Test
     void anInputIsNeverWrittenOver() throws IOException {
