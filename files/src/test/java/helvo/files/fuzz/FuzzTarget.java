@@ -1,0 +1,57 @@
+package helvo.files.fuzz;
+
+import helvo.core.Progress;
+import helvo.core.analysis.Analysis;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.table.Cell;
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.Table;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+
+/// What a fuzzer feeds: any bytes give a table, a study, an edit, or a refusal in a sentence; anything else that is thrown is a finding.
+/// The fuzzer calls `fuzzerTestOneInput` of the same class.
+public interface FuzzTarget {
+    /// More rows are not worth the time that their analysis takes.
+    int ANALYSED_ROWS = 5000;
+
+    void run(byte[] input) throws Exception;
+
+    /// A file of a target's own, which the next input is written over.
+    static Path scratch(String name) {
+        try {
+            Path folder = Files.createTempDirectory("helvo-fuzz");
+            folder.toFile().deleteOnExit();
+            Path file = folder.resolve(name);
+            file.toFile().deleteOnExit();
+            return file;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /// Whatever was read can be reckoned with, and holds nothing that is not a number.
+    static void use(Table table) {
+        for (Column column : table.columns()) {
+            Cells cells = column.cells();
+            for (int row = 0; row < cells.size(); row++) {
+                if (cells.cell(row) instanceof Cell.Number(double number) && !Double.isFinite(number)) {
+                    throw new IllegalStateException("row " + row + " of column " + column.id() + " is " + number);
+                }
+            }
+        }
+        if (table.rows() <= ANALYSED_ROWS) {
+            use(StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY));
+        }
+    }
+
+    static void use(Study study) {
+        if (study.tables().stream().allMatch(table -> table.rows() <= ANALYSED_ROWS)) {
+            Analysis.ofChosenCurves(study, Progress.NONE);
+        }
+    }
+}

@@ -1,0 +1,19 @@
+package helvo.files.fuzz;
+
+import helvo.files.table.TableFile;
+import java.io.IOException;
+import java.util.List;
+
+/// A workbook in XLSX.
+public final class XlsxFuzz extends BookFuzz {
+    private static final XlsxFuzz TARGET = new XlsxFuzz();
+
+    public XlsxFuzz() {
+        super(TableFile.Format.XLSX, List.of("xl/worksheets/sheet1.xml", "xl/styles.xml", "xl/workbook.xml", "xl/_rels/workbook.xml.rels",
+                "[Content_Types].xml"));
+    }
+
+    public static void fuzzerTestOneInput(byte[] input) throws IOException {
+        TARGET.run(input);
+    }
+}
