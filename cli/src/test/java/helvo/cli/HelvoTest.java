@@ -456,7 +456,7 @@ class HelvoTest {
         assertThat(helvo("fit", table.toString(), "--x", "GÜÇ", "--y", "長さ", "--json")).isZero();
         JsonNode report = JsonMapper.shared().readTree(out.toString());
         assertThat(report.at("/fits/0/equation").asString()).startsWith("長さ = ").contains("Güç").doesNotContain("٢");
-        assertThat(report.at("/fits/0/weights").asString()).isEqualTo("unweighted");
+        assertThat(report.at("/fits/0/weights").asString()).isEqualTo("alike");
         out.getBuffer().setLength(0);
         assertThat(helvo("check", table.toString())).isZero();
         assertThat(out.toString()).contains("3 rows, 3 columns").containsPattern("#3 +Tag +no unit +dates");

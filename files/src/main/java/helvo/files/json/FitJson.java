@@ -23,7 +23,6 @@ import helvo.core.readout.Equation;
 import helvo.core.table.Column;
 import helvo.core.table.SeriesKey;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import tools.jackson.databind.SerializationFeature;
@@ -177,7 +176,11 @@ public final class FitJson {
         put(node, "aicc", quality.aicc());
         put(node, "chi2", quality.chiSquare().map(chi -> OptionalDouble.of(chi.value())).orElse(OptionalDouble.empty()));
         put(node, "chi2P", quality.chiSquare().map(chi -> OptionalDouble.of(chi.p())).orElse(OptionalDouble.empty()));
-        node.put("weights", quality.weighting().name().toLowerCase(Locale.ROOT));
+        node.put("weights", switch (quality.weighting()) {
+            case UNWEIGHTED -> "alike";
+            case STATED -> "stated";
+            case RELATIVE -> "relative";
+        });
         ArrayNode checks = node.putArray("checks");
         for (Check check : series.checks()) {
             ObjectNode each = checks.addObject().put("check", check.kind().keyword());

@@ -10,6 +10,10 @@ import java.nio.charset.StandardCharsets;
 public final class EditFuzz implements FuzzTarget {
     private static final Study STUDY = SampleStudy.study();
 
+    public static void fuzzerInitialize() throws Exception {
+        new EditFuzz().warmUp("edit");
+    }
+
     public static void fuzzerTestOneInput(byte[] input) {
         new EditFuzz().run(input);
     }

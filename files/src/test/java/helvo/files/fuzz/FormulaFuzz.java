@@ -13,6 +13,10 @@ import java.nio.charset.StandardCharsets;
 public final class FormulaFuzz implements FuzzTarget {
     private static final Study STUDY = SampleStudy.study();
 
+    public static void fuzzerInitialize() throws Exception {
+        new FormulaFuzz().warmUp("formula");
+    }
+
     public static void fuzzerTestOneInput(byte[] input) {
         new FormulaFuzz().run(input);
     }

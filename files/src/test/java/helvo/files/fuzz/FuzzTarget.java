@@ -10,8 +10,11 @@ import helvo.core.table.Column;
 import helvo.core.table.Table;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.net.URISyntaxException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
+import java.util.stream.Stream;
 
 /// What a fuzzer feeds: any bytes give a table, a study, an edit, or a refusal in a sentence; anything else that is thrown is a finding.
 /// The fuzzer calls `fuzzerTestOneInput` of the same class.
@@ -20,6 +23,24 @@ public interface FuzzTarget {
     int ANALYSED_ROWS = 5000;
 
     void run(byte[] input) throws Exception;
+
+    /// The inputs that are kept for a target.
+    static List<Path> corpus(String name) {
+        try (Stream<Path> files = Files.list(Path.of(FuzzTarget.class.getResource("corpus/" + name).toURI()))) {
+            return files.sorted().toList();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (URISyntaxException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /// Runs all that is kept once, before the fuzzer looks at the clock: classes take long to load while it watches them.
+    default void warmUp(String name) throws Exception {
+        for (Path input : corpus(name)) {
+            run(Files.readAllBytes(input));
+        }
+    }
 
     /// A file of a target's own, which the next input is written over.
     static Path scratch(String name) {

@@ -33,6 +33,10 @@ public final class JournalFuzz implements FuzzTarget {
         }
     }
 
+    public static void fuzzerInitialize() throws Exception {
+        TARGET.warmUp("journal");
+    }
+
     public static void fuzzerTestOneInput(byte[] input) throws IOException {
         TARGET.run(input);
     }

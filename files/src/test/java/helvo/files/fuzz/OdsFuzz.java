@@ -12,6 +12,10 @@ public final class OdsFuzz extends BookFuzz {
         super(TableFile.Format.ODS, List.of("content.xml", "META-INF/manifest.xml"));
     }
 
+    public static void fuzzerInitialize() throws Exception {
+        TARGET.warmUp("ods");
+    }
+
     public static void fuzzerTestOneInput(byte[] input) throws IOException {
         TARGET.run(input);
     }

@@ -34,6 +34,10 @@ public final class StudyFuzz implements FuzzTarget {
         return parts;
     }
 
+    public static void fuzzerInitialize() throws Exception {
+        TARGET.warmUp("study");
+    }
+
     public static void fuzzerTestOneInput(byte[] input) throws IOException {
         TARGET.run(input);
     }

@@ -6,6 +6,10 @@ import helvo.files.text.TextTable;
 
 /// A text file.
 public final class TextFuzz implements FuzzTarget {
+    public static void fuzzerInitialize() throws Exception {
+        new TextFuzz().warmUp("text");
+    }
+
     public static void fuzzerTestOneInput(byte[] input) {
         new TextFuzz().run(input);
     }

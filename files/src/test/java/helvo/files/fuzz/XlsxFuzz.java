@@ -13,6 +13,10 @@ public final class XlsxFuzz extends BookFuzz {
                 "[Content_Types].xml"));
     }
 
+    public static void fuzzerInitialize() throws Exception {
+        TARGET.warmUp("xlsx");
+    }
+
     public static void fuzzerTestOneInput(byte[] input) throws IOException {
         TARGET.run(input);
     }
