@@ -87,7 +87,7 @@ public final class Helvo implements Callable<Integer> {
     }
 
     /// What is wrong with the folder for temporary files, where the fonts are unpacked; empty when it can be used.
-    private static Optional<String> temporaryFolder() {
+    public static Optional<String> temporaryFolder() {
         Path folder = Path.of(System.getProperty("java.io.tmpdir"));
         return Files.isDirectory(folder) && Files.isWritable(folder) ? Optional.empty()
                 : Optional.of("The folder for temporary files, “" + folder

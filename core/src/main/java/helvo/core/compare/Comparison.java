@@ -133,17 +133,19 @@ public record Comparison(List<Group> groups, Optional<Quality.F> equalSlopes, Op
             return new Pair(first.name(), second.name(), b - a, OptionalDouble.empty(), b / a, OptionalDouble.empty(),
                     OptionalDouble.empty());
         }
-        double varianceA = seA.getAsDouble() * seA.getAsDouble();
-        double varianceB = seB.getAsDouble() * seB.getAsDouble();
-        double freedom = varianceA + varianceB == 0 ? first.line().quality().degreesOfFreedom()
+        // In units of the larger standard error: its square could go beyond a double.
+        double unit = Math.max(seA.getAsDouble(), seB.getAsDouble());
+        double varianceA = unit == 0 ? 0 : Math.pow(seA.getAsDouble() / unit, 2);
+        double varianceB = unit == 0 ? 0 : Math.pow(seB.getAsDouble() / unit, 2);
+        double freedom = unit == 0 ? first.line().quality().degreesOfFreedom()
                 : (varianceA + varianceB) * (varianceA + varianceB)
                 / (varianceA * varianceA / first.line().quality().degreesOfFreedom()
                         + varianceB * varianceB / second.line().quality().degreesOfFreedom());
         double t = TDistribution.of(freedom).inverseSurvivalProbability(0.025);
-        double g = t * t * varianceA / (a * a);
+        double g = Math.pow(t * seA.getAsDouble() / a, 2);
         boolean apart = g < 1;
-        double root = t / Math.abs(a) * Math.sqrt(Math.max(0, (1 - g) * varianceB + b / a * (b / a) * varianceA));
-        return new Pair(first.name(), second.name(), b - a, OptionalDouble.of(t * Math.sqrt(varianceA + varianceB)), b / a,
+        double root = t * unit / Math.abs(a) * Math.sqrt(Math.max(0, (1 - g) * varianceB + b / a * (b / a) * varianceA));
+        return new Pair(first.name(), second.name(), b - a, OptionalDouble.of(t * unit * Math.sqrt(varianceA + varianceB)), b / a,
                 apart ? OptionalDouble.of((b / a - root) / (1 - g)) : OptionalDouble.empty(),
                 apart ? OptionalDouble.of((b / a + root) / (1 - g)) : OptionalDouble.empty());
     }

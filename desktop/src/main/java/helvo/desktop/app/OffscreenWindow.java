@@ -7,6 +7,7 @@ import helvo.desktop.keeping.Origin;
 import helvo.desktop.keeping.Sign;
 import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.Workspace;
+import helvo.files.disk.WholeFile;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -134,8 +135,10 @@ public final class OffscreenWindow {
         window.getPixelReader().getPixels(0, 0, width, height, PixelFormat.getIntArgbInstance(), pixels, 0, width);
         var image = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
         image.setRGB(0, 0, width, height, pixels, 0, width);
-        if (!ImageIO.write(image, "png", picture.toFile())) {
-            throw new IOException("no PNG writer");
-        }
+        WholeFile.write(picture, out -> {
+            if (!ImageIO.write(image, "png", out)) {
+                throw new IOException("no PNG writer");
+            }
+        });
     }
 }

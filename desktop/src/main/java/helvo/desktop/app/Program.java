@@ -2,6 +2,7 @@ package helvo.desktop.app;
 
 import helvo.cli.Helvo;
 import helvo.core.study.Study;
+import helvo.files.disk.WriteTrouble;
 import helvo.files.samples.SampleStudy;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -104,7 +105,7 @@ public final class Program implements Helvo.Window {
                         .forEach(System.out::println);
                 return DONE;
             } catch (IOException e) {
-                System.err.println("The picture could not be written to “" + into + "”: choose another folder.");
+                System.err.println(Helvo.temporaryFolder().orElseGet(() -> WriteTrouble.sentence(into, e)));
                 return NOT_POSSIBLE;
             } catch (IllegalStateException e) {
                 System.err.println(e.getMessage());

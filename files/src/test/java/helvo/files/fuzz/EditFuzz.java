@@ -3,12 +3,11 @@ package helvo.files.fuzz;
 import helvo.core.study.Edit;
 import helvo.core.study.Study;
 import helvo.files.json.StudyJson;
-import helvo.files.samples.SampleStudy;
 import java.nio.charset.StandardCharsets;
 
 /// An edit as JSON, as a journal or a study's history holds it.
 public final class EditFuzz implements FuzzTarget {
-    private static final Study STUDY = SampleStudy.study();
+    private static final Study STUDY = FuzzTarget.small();
 
     public static void fuzzerInitialize() throws Exception {
         new EditFuzz().warmUp("edit");

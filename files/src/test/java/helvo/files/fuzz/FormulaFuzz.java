@@ -6,12 +6,11 @@ import helvo.core.study.Study;
 import helvo.core.table.Heading;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
-import helvo.files.samples.SampleStudy;
 import java.nio.charset.StandardCharsets;
 
 /// A formula of a derived column.
 public final class FormulaFuzz implements FuzzTarget {
-    private static final Study STUDY = SampleStudy.study();
+    private static final Study STUDY = FuzzTarget.small();
 
     public static void fuzzerInitialize() throws Exception {
         new FormulaFuzz().warmUp("formula");

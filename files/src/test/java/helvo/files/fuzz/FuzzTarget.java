@@ -7,10 +7,14 @@ import helvo.core.study.StudyEdit;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.ReadingChoices;
 import helvo.core.table.Table;
+import helvo.files.CannotRead;
+import helvo.files.text.TextTable;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.URISyntaxException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -52,6 +56,26 @@ public interface FuzzTarget {
             return file;
         } catch (IOException e) {
             throw new UncheckedIOException(e);
+        }
+    }
+
+    /// A study that takes no time: one table of eight rows, and its figure.
+    static Study small() {
+        try {
+            Table table = TextTable.read("""
+                    Cord,Load (N),Stretch (mm),±
+                    dry,5,1.1,0.1
+                    dry,10,2.0,0.1
+                    dry,15,3.2,0.1
+                    dry,20,3.9,0.2
+                    salt,5,1.4,0.1
+                    salt,10,2.9,0.1
+                    salt,15,about 4,0.1
+                    salt,20,5.6,0.2
+                    """.getBytes(StandardCharsets.UTF_8), "Stretch.csv", ReadingChoices.NONE).table();
+            return StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
+        } catch (CannotRead e) {
+            throw new IllegalStateException(e);
         }
     }
 

@@ -2,7 +2,6 @@ package helvo.files.fuzz;
 
 import helvo.core.study.History;
 import helvo.files.CannotRead;
-import helvo.files.samples.SampleStudy;
 import helvo.files.study.Journal;
 import helvo.files.study.StoredStudy;
 import java.io.ByteArrayOutputStream;
@@ -24,7 +23,7 @@ public final class JournalFuzz implements FuzzTarget {
     public JournalFuzz() {
         Path kept = FuzzTarget.scratch("kept");
         try {
-            Journal.begin(kept, StoredStudy.of(History.from(SampleStudy.study()))).close();
+            Journal.begin(kept, StoredStudy.of(History.from(FuzzTarget.small()))).close();
             try (var folders = Files.list(kept)) {
                 folder = folders.findFirst().orElseThrow();
             }
