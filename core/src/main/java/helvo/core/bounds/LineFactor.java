@@ -42,6 +42,7 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
         }
         int[] active = first == last ? new int[] {0, 1} : new int[] {first, last};
         double reached = -1;
+        Optional<LineFactor> found = Optional.empty();
         for (int exchange = 0; exchange < MAX_EXCHANGES; exchange++) {
             progress.reached(Double.NaN);
             Optional<Candidate> best = least(boxes, active);
@@ -54,12 +55,14 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
             if (farthest < 0 || Arrays.stream(active).anyMatch(i -> i == farthest)) {
                 return new LineFactor(factor, Optional.of(line), deciding(boxes, active, factor));
             }
+            found = Optional.of(new LineFactor(factor, Optional.of(line), active));
             // While ties keep the factor from growing, nothing is dropped, so that no set comes twice.
             int[] kept = factor > reached * (1 + ROUNDING) ? tight(boxes, line, factor, active) : active;
             reached = factor;
             active = with(kept, farthest);
         }
-        throw new IllegalStateException("the least factor of " + n + " bars was not found");
+        // Only rounding goes on: what is left of the way is below what a number of twice the digits tells.
+        return found.orElseThrow();
     }
 
     private static int[] with(int[] some, int more) {

@@ -219,7 +219,7 @@ final class Parser {
             while (end < text.length() && Character.isDigit(text.charAt(end))) {
                 end++;
             }
-            at = end > power && (end == text.length() || !Character.isLetter(text.charAt(end))) ? end : digits;
+            at = end > power ? end : digits;
         }
         String written = text.substring(from, at);
         OptionalDouble value = NumberText.number(written, table.mark());

@@ -191,6 +191,7 @@ public sealed interface TableEdit extends TableChange {
         public Table change(Table before) {
             int rows = before.rows();
             int at = Math.min(row, rows);
+            Require.require(row >= 0 && count >= 0 && count <= Cells.MOST_ROWS - rows, "a table has at most %s rows", Cells.MOST_ROWS);
             return before.withRows(IntStream.range(0, rows + count).map(r -> r < at ? r : r < at + count ? -1 : r - count).toArray());
         }
 

@@ -10,6 +10,8 @@ public final class Cells {
     private static final int SHIFT = 12;
     private static final int BLOCK = 1 << SHIFT;
     private static final int MASK = BLOCK - 1;
+    /// More would fill any memory.
+    public static final int MOST_ROWS = 50_000_000;
     public static final Cells NONE = new Cells(new Block[0], 0);
 
     private final Block[] blocks;
@@ -162,6 +164,7 @@ public final class Cells {
 
     /// A copy with so many rows: those beyond are left out, those that are not there are empty.
     public Cells withSize(int rows) {
+        Require.require(rows <= MOST_ROWS, "a table has at most %s rows, not %s", MOST_ROWS, rows);
         if (rows == size) {
             return this;
         }

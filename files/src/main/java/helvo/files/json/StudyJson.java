@@ -156,7 +156,7 @@ public final class StudyJson {
     /// @throws IllegalArgumentException when the text is no commit
     public static Commit commit(String json) {
         try {
-            return MAPPER.readValue(json, Commit.class);
+            return Complete.require(MAPPER.readValue(json, Commit.class));
         } catch (JacksonException e) {
             throw new IllegalArgumentException("not a commit: " + e.getOriginalMessage(), e);
         }
@@ -165,7 +165,7 @@ public final class StudyJson {
     /// @throws IllegalArgumentException when the text is no edit
     public static Edit edit(String json) {
         try {
-            return MAPPER.readValue(json, Edit.class);
+            return Complete.require(MAPPER.readValue(json, Edit.class));
         } catch (JacksonException e) {
             throw new IllegalArgumentException("not an edit: " + e.getOriginalMessage(), e);
         }

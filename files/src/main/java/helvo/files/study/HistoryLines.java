@@ -1,6 +1,5 @@
 package helvo.files.study;
 
-import helvo.core.study.Edit;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.files.json.StudyJson;
@@ -81,7 +80,7 @@ final class HistoryLines {
         Instant at = Instant.parse(line.path("at").asString());
         earlier.add(new History.Logged(at, line.get("did").asString()));
         return again.filter(_ -> line.has("edit"))
-                .map(history -> history.with(StudyJson.mapper().treeToValue(line.get("edit"), Edit.class), at))
+                .map(history -> history.with(StudyJson.edit(line.get("edit").toString()), at))
                 .filter(history -> cells(history.study()) <= MAX_CELLS && history.steps().size() <= MAX_STEPS);
     }
 
