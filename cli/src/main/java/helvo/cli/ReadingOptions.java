@@ -181,7 +181,8 @@ final class ReadingOptions {
     private char sign(String option, String said, List<Character> allowed) {
         char sign = said.length() == 1 ? said.charAt(0) : SIGNS.getOrDefault(said.toLowerCase(Locale.ROOT), said.equals("\\t") ? '\t' : 0);
         if (!allowed.contains(sign)) {
-            throw wrong(option + " “" + said + "”: choose " + SIGNS.entrySet().stream().filter(each -> allowed.contains(each.getValue()))
+            throw wrong(option + " “" + said + "”: choose " + SIGNS.entrySet().stream().filter(each ->
+                    allowed.contains(each.getValue()))
                     .map(Map.Entry::getKey).sorted().collect(Collectors.joining(", ")) + ".");
         }
         return sign;

@@ -39,7 +39,8 @@ class RichTextTest {
     void linesFitAndLoseNothing(@ForAll Random random) {
         var text = new StringBuilder("Stretch");
         for (int i = 0; i < random.nextInt(14); i++) {
-            text.append(random.nextInt(5) == 0 ? "" : " ").append(List.of("of", "marram", "m^{2}", "v_{0}", "κορδόνι", "𝛼𝛽", "x".repeat(30))
+            text.append(random.nextInt(5) == 0 ? "" : " ").append(List.of("of", "marram", "m^{2}", "v_{0}", "κορδόνι", "𝛼𝛽",
+                    "x".repeat(30))
                     .get(random.nextInt(7)));
         }
         double width = 20 + random.nextInt(150);

@@ -113,7 +113,8 @@ public sealed interface StudyEdit extends Edit {
         @Override
         public String sentence(Study before) {
             Table of = before.table(table);
-            return (follows ? "Follow " : "No longer follow ") + of.source().map(Table.Source::name).orElse("the file") + " in the table “"
+            return (follows ? "Follow " : "No longer follow ") + of.source().map(Table.Source::name).orElse("the file")
+                    + " in the table “"
                     + of.name() + "”";
         }
     }

@@ -36,7 +36,8 @@ final class SummaryRows {
             What.DEVIATION, "std dev|std. dev.|std.dev.|stddev|stdev|stdev.s|standard deviation|standardabweichung|stabw|std abw|std.abw.|"
                     + "écart type|écart-type|desviación estándar|deviazione standard|sd|s.d.|std|stdabw",
             What.LEAST, "min|min.|minimum|minimo|mínimo|kleinster wert|smallest|minimal",
-            What.MOST, "max|max.|maximum|massimo|máximo|größter wert|largest|maximal", What.MEDIAN, "median|médiane|mediana|zentralwert",
+            What.MOST, "max|max.|maximum|massimo|máximo|größter wert|largest|maximal", What.MEDIAN,
+                    "median|médiane|mediana|zentralwert",
             What.COUNT, "n|count|anzahl|nombre|number of values|n =", What.OTHER, "cv|cv %|cv%|rsd|rsd %|%rsd|rsd%|variance|varianz|se|sem|"
                     + "standard error|standardfehler|range|spannweite|95% ci|95 % ci|variationskoeffizient|rel. std dev"));
     /// A statistic was rounded, or worked out from numbers with more digits than are shown.

@@ -92,7 +92,8 @@ public final class TableReader {
         if (codes.isEmpty()) {
             return column;
         }
-        codes.forEach((code, count) -> remarks.add(new Remark(column.name(), Phrase.of("“%s”: %s %s taken as missing (%s).", column.name(),
+        codes.forEach((code, count) -> remarks.add(new Remark(column.name(), Phrase.of("“%s”: %s %s taken as missing (%s).",
+                column.name(),
                 NumberText.shortest(code).replace('-', '−'), count == 1 ? "was" : "were",
                 count == 1 ? "one cell" : Phrase.of("%,d cells", count)), true)));
         var read = new Cells.Builder();
@@ -141,7 +142,8 @@ public final class TableReader {
         if (!marks.isEmpty()) {
             int count = marks.values().stream().mapToInt(Integer::intValue).sum();
             remarks.add(new Remark(column.name(), Phrase.of("“%s”: %,d %s no value (“%s”).", column.name(), count,
-                    count == 1 ? "cell says that it has" : "cells say that they have", String.join("”, “", marks.keySet().stream().limit(4)
+                    count == 1 ? "cell says that it has" : "cells say that they have", String.join("”, “",
+                            marks.keySet().stream().limit(4)
                     .toList())), false));
         }
     }
@@ -155,7 +157,8 @@ public final class TableReader {
             Column times = columns.get(i + 1);
             if (form(days) == DateText.Form.DAY && form(times) != null && form(times).compareTo(DateText.Form.TIME) >= 0) {
                 columns.set(i, DateColumn.joined(days, times, choices.clock()));
-                remarks.add(new Remark(columns.get(i).name(), Phrase.of("“%s” and “%s” were joined.", days.name(), times.name()), false));
+                remarks.add(new Remark(columns.get(i).name(), Phrase.of("“%s” and “%s” were joined.", days.name(), times.name()),
+                        false));
                 i++;
             }
         }

@@ -47,7 +47,8 @@ class FormulaTest {
                 "m₁ + 0|7", "ln(e)|1", "ln + 1|1.5",
         "exp(ln(Load))|4", "log10 1000|3", "log2(8)|3", "sin(π/2)|1", "1e2 + .5|100.5", "2e|5.436563656918090", "“Load max”/2|5",
                 "\"Load\"|4", "cbrt(27)|3", "round(2.5)|2", "abs(-3)|3",
-        "deg(arctan(1))|45", "Load + 273.15|277.15", "x+-1|2", "2 * -x|-6", "LOAD|4", "1.5e-3|0.0015", "2e-1Load|0.8", "2e-1“Load”|0.8", "(((x)))|3", "exp 0|1"})
+        "deg(arctan(1))|45", "Load + 273.15|277.15", "x+-1|2", "2 * -x|-6", "LOAD|4", "1.5e-3|0.0015",
+        "2e-1Load|0.8", "2e-1“Load”|0.8", "(((x)))|3", "exp 0|1"})
     void readsOrdinaryNotation(String text, double value) {
         assertThat(read(text, TABLE).value(TABLE, 0)).isCloseTo(value, within(1e-14 * Math.max(1, Math.abs(value))));
     }

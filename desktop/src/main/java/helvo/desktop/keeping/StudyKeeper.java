@@ -239,7 +239,8 @@ public final class StudyKeeper {
                 journal.saved(from, read.print(), commits);
                 tell();
             }, voice.warn);
-        }, fault -> voice.warn.accept(fault instanceof CannotRead known ? known.getMessage() : "“" + from + "” could not be read (" + fault
+        }, fault -> voice.warn.accept(fault instanceof CannotRead known ? known.getMessage() : "“" + from + "” could not be read ("
+                + fault
                 + ")."), () -> voice.tell.accept("Opening was stopped; nothing was changed."))));
     }
 

@@ -107,7 +107,8 @@ final class SheetRows implements Book.Visitor {
                     + "is the table on its side?", file, sheet, at + 1, Limits.COLUMNS));
         }
         if (value instanceof String text && text.length() > Limits.CELL_TEXT) {
-            throw new CannotRead(Phrase.of("“%s”, sheet “%s”: a cell of row %,d holds %,d characters, which is no measurement.", file,
+            throw new CannotRead(Phrase.of("“%s”, sheet “%s”: a cell of row %,d holds %,d characters, which is no measurement.",
+                    file,
                     sheet, at + 1, text.length()));
         }
         if (builder.full()) {

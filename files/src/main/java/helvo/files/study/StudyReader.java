@@ -53,7 +53,8 @@ final class StudyReader {
             throw new CannotRead("“" + name + "” holds more than fits into the memory that Helvo may use: close other programs.", e);
         } catch (IOException | UncheckedIOException | JacksonException | IllegalArgumentException | NullPointerException
                 | ClassCastException | ArithmeticException | IndexOutOfBoundsException e) {
-            throw new CannotRead("“" + name + "” is damaged and was not opened: take an earlier copy of it. (" + e.getMessage() + ")", e);
+            throw new CannotRead("“" + name + "” is damaged and was not opened: take an earlier copy of it. (" + e.getMessage() + ")",
+                    e);
         }
     }
 
@@ -76,7 +77,8 @@ final class StudyReader {
                 ? HistoryLines.read(new String(bytes(zip, HistoryLines.FILE, Limits.STUDY_TEXT_BYTES), StandardCharsets.UTF_8), study)
                 : History.from(study);
         return new StoredStudy(history, unknown(zip, document, study), version <= StudyFile.VERSION ? Optional.empty()
-                : Optional.of("“" + name + "” was saved by a newer Helvo. It can be read and changed here, but is saved under another name "
+                : Optional.of("“" + name
+                + "” was saved by a newer Helvo. It can be read and changed here, but is saved under another name "
                         + "only, so that nothing of it is lost."));
     }
 
@@ -122,7 +124,8 @@ final class StudyReader {
                 return bare.with(columns);
             }
         } catch (CannotRead e) {
-            throw new CannotRead("“" + name + "” is damaged and was not opened: of the table “" + bare.name() + "”, " + e.getMessage()
+            throw new CannotRead("“" + name + "” is damaged and was not opened: of the table “" + bare.name() + "”, "
+                    + e.getMessage()
                     + ". Take an earlier copy of it.", e);
         }
     }

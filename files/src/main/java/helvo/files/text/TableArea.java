@@ -28,14 +28,17 @@ import java.util.stream.IntStream;
 /// @param right    its last column
 /// @param notes    lines around it that are not of any table
 public record TableArea(List<Heading> headings, int top, int first, int end, int left, int right, List<String> notes) {
-    private static final Set<String> UNITS = Set.of("%", "°", "°c", "°f", "k", "mm", "cm", "m", "km", "µm", "um", "nm", "in", "ft", "mg",
+    private static final Set<String> UNITS = Set.of("%", "°", "°c", "°f", "k", "mm", "cm", "m", "km", "µm", "um", "nm", "in", "ft",
+            "mg",
             "g",
             "kg", "t", "µg", "n", "kn", "mn", "pa", "hpa", "kpa", "mpa", "gpa", "bar", "mbar", "psi", "s", "ms", "µs", "ns", "min", "h",
                     "d",
-            "a", "v", "mv", "kv", "ma", "µa", "ohm", "ω", "kω", "w", "mw", "kw", "j", "kj", "mj", "hz", "khz", "mhz", "ghz", "mol", "mmol",
+            "a", "v", "mv", "kv", "ma", "µa", "ohm", "ω", "kω", "w", "mw", "kw", "j", "kj", "mj", "hz", "khz", "mhz", "ghz", "mol",
+                    "mmol",
             "l", "ml", "µl", "ppm", "ppb", "db", "rpm", "lx", "m/s", "m/s²", "mm/s", "g/l", "mg/l", "mol/l", "mmol/l", "g/cm³", "kg/m³",
                     "1",
-            "-", "–", "n/mm²", "n/mm", "j/m²", "w/m²", "m²", "m³", "cm²", "cm³", "mm²", "°/s", "nm^-1", "cm-1", "1/cm", "1/s", "a.u.",
+            "-", "–", "n/mm²", "n/mm", "j/m²", "w/m²", "m²", "m³", "cm²", "cm³", "mm²", "°/s", "nm^-1", "cm-1", "1/cm", "1/s",
+                    "a.u.",
                     "[-]");
     private static final Pattern BRACKETED = Pattern.compile("[(\\[][^()\\[\\]]{0,20}[)\\]]");
     private static final int MOST_HEADINGS = 4;

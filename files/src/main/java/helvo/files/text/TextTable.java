@@ -164,7 +164,8 @@ public record TextTable(Table table, List<String> notices) {
     }
 
     private static CannotRead refusal(String name, NoSuchTable why) {
-        return new CannotRead(why.isLong ? Phrase.of("“%s”: a value in line %,d has more than %,d characters, which is no measurement: a "
+        return new CannotRead(why.isLong
+                ? Phrase.of("“%s”: a value in line %,d has more than %,d characters, which is no measurement: a "
                 + "quotation mark may lack its pair.", name, why.line, Limits.CELL_TEXT)
                 : Phrase.of("“%s”: line %,d has more than %,d columns, which is more than Helvo reads: is the table on its "
                 + "side, or the delimiter another?", name, why.line, Limits.COLUMNS), why);
