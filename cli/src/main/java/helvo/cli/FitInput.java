@@ -35,7 +35,6 @@ final class FitInput {
         return String.valueOf(file.getFileName());
     }
 
-
     /// Reads, fits and gives the one figure asked for.
     FigureAnalysis analysed(Edit... further) throws CannotRead, Refused {
         return enough(Analysis.ofChosenCurves(study(further), Progress.NONE).figures().getFirst());

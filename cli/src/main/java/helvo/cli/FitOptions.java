@@ -98,7 +98,7 @@ final class FitOptions {
         }
     }
 
-    /// What a file holds, with the derived columns that were asked for.
+    /// What a file holds; what a careful person wants to know of it is said.
     ReadingOptions.Input read(Path file) throws CannotRead, Refused {
         shape.curve();
         ReadingOptions.Input read = reading.read(file);
@@ -111,6 +111,7 @@ final class FitOptions {
         return read;
     }
 
+    /// With the derived columns that were asked for.
     Study derived(Study study) throws Refused {
         Study made = study;
         for (String text : derived) {

@@ -20,7 +20,7 @@ final class MessageLine extends VBox {
     private final Button stop = new Button("Cancel");
     private final HBox work = new HBox(10, workText, bar, stop);
     private final Label text = new Label();
-    private final Button offer = new Button();
+    private final Button offer = new Button("Do it");
     private final HBox notice;
     private final PauseTransition fade = new PauseTransition(Duration.seconds(8));
 
