@@ -101,7 +101,8 @@ class FigureFileTest {
     @Test
     void signsThatTheFontLacksAreShownAsSuch() throws IOException {
         FigureAnalysis figure = figure(12, new FigureEdit.SetTitle(1, Optional.of("knot 🪢\u200f ע 日 x̄")));
-        assertThat(FigureDrawing.notices(figure)).contains("“🪢 ע 日” are not in the figure's font: in a PNG or PDF □ stands there.");
+        assertThat(FigureDrawing.notices(figure))
+                .contains("“🪢 ע 日” are not in the figure's font: in a PNG or PDF □ stands there.");
         try (PDDocument document = Loader.loadPDF(FigureFile.bytes(FigureFormat.PDF, figure, 300, false, Progress.NONE))) {
             assertThat(new PDFTextStripper().getText(document)).contains("knot □ □ □");
         }

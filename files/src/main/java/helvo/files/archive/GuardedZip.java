@@ -70,7 +70,8 @@ public final class GuardedZip implements AutoCloseable {
     }
 
     private CannotRead bomb(String part) {
-        return new CannotRead(Phrase.of("“%s” unpacks to far more than such a file holds (in %s) and was not read: it may be made to do "
+        return new CannotRead(Phrase.of(
+                "“%s” unpacks to far more than such a file holds (in %s) and was not read: it may be made to do "
                 + "harm.", name, part));
     }
 
