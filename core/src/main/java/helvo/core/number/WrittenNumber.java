@@ -32,11 +32,21 @@ public record WrittenNumber(double value, int decimals, char grouping, String un
     /// @return empty for what is no number written so
     public static Optional<WrittenNumber> read(String text, DecimalMark mark) {
         String line = text.strip();
-        if (line.isEmpty() || line.length() > LONGEST || line.chars().noneMatch(c -> c >= '0' && c <= '9' || FRACTIONS.indexOf(c) >= 0)) {
+        if (line.length() > LONGEST || !hasDigit(line)) {
             return Optional.empty();
         }
         return Optional.ofNullable(new Scan(line, mark).cell()).filter(read -> Double.isFinite(read.value)
                 && read.bar.stream().allMatch(Double::isFinite));
+    }
+
+    private static boolean hasDigit(String line) {
+        for (int i = 0; i < line.length(); i++) {
+            char c = line.charAt(i);
+            if (c >= '0' && c <= '9' || FRACTIONS.indexOf(c) >= 0) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /// One pass from left to right.

@@ -1,5 +1,6 @@
 package helvo.core.table;
 
+import helvo.core.Phrase;
 import helvo.core.Require;
 import java.util.Arrays;
 import java.util.function.IntFunction;
@@ -245,7 +246,9 @@ public final class Cells {
 
         /// @param number finite
         public void addNumber(double number) {
-            Require.require(Double.isFinite(number), "a cell's number must be finite, not %s", number);
+            if (!Double.isFinite(number)) {
+                throw new IllegalArgumentException(Phrase.of("a cell's number must be finite, not %s", number));
+            }
             room();
             numbers[used++] = number;
         }

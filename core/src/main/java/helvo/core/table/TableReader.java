@@ -80,8 +80,8 @@ public final class TableReader {
             if (MissingText.isCode(number) || said && isChosen(number)) {
                 codes.merge(number, 1, Integer::sum);
             } else {
-                low = Math.min(low, number);
-                high = Math.max(high, number);
+                low = number < low ? number : low;
+                high = number > high ? number : high;
                 others++;
             }
         }

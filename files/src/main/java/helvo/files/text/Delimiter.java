@@ -36,6 +36,11 @@ public enum Delimiter {
         return compareTo(BAR) >= 0;
     }
 
+    /// Whether blanks part the fields, or their places.
+    boolean isBlank() {
+        return compareTo(BAR) > 0;
+    }
+
     /// The sign that the reader of fields meets.
     char read() {
         return isLoose() ? '\t' : sign;

@@ -28,6 +28,10 @@ final class LayoutGuess {
     private static final int ENOUGH_LINES = 500;
     /// Lines parted by a sign are likelier than lines parted by blanks.
     private static final double LOOSE = 0.85;
+    /// Fields that count, and a little for having as many as that can count.
+    private static final int MOST_FIELDS = 50;
+    private static final double A_FIELD = 1e-3;
+    private static final double MOST_OF_A_LINE = 1 + A_FIELD * MOST_FIELDS;
     /// And tables that have a heading for each column than others.
     private static final double UNNAMED = 0.95;
 
@@ -105,6 +109,9 @@ final class LayoutGuess {
         Delimiter best = Delimiter.COMMA;
         double most = 0;
         for (Delimiter each : Delimiter.values()) {
+            if (each.isBlank() ? most > LOOSE * MOST_OF_A_LINE : sample.indexOf(each.sign()) < 0) {
+                continue;
+            }
             double score = score(each);
             if (score > most + 1e-9) {
                 most = score;
@@ -130,7 +137,7 @@ final class LayoutGuess {
         }
         score -= 2.0 * sample.lines().limit(LINES).filter(line -> PartedLines.splits(line, cuts)).count();
         long filled = lines.stream().filter(line -> line.stream().anyMatch(field -> !field.isBlank())).count();
-        return filled == 0 ? 0 : score / filled * (delimiter.isLoose() && delimiter != Delimiter.BAR ? LOOSE : 1);
+        return filled == 0 ? 0 : score / filled * (delimiter.isBlank() ? LOOSE : 1);
     }
 
     /// A line counts by the share of its fields that are numbers, and a little for having many; a field with another delimiter in it
@@ -148,7 +155,7 @@ final class LayoutGuess {
             int width = area.right() - area.left() + 1;
             double whole = 0.5 + 0.5 * Math.min(1, lines.get(line).size() / (double) width);
             boolean words = filled > 1 && lines.get(line).stream().noneMatch(TableArea::isNumber);
-            sum += words ? -1 : filled < 2 ? 0 : whole * (good / (2.0 * filled) + 1e-3 * Math.min(50, filled));
+            sum += words ? -1 : filled < 2 ? 0 : whole * (good / (2.0 * filled) + A_FIELD * Math.min(MOST_FIELDS, filled));
         }
         return sum;
     }
@@ -202,6 +209,10 @@ final class LayoutGuess {
         return List.of();
     }
 
+    private static boolean hasMark(String field) {
+        return field.indexOf(DecimalMark.POINT.sign()) >= 0 || field.indexOf(DecimalMark.COMMA.sign()) >= 0;
+    }
+
     /// The mark that numbers need which can have but one; else the one that more have.
     private static DecimalMark mark(List<List<String>> lines, Delimiter delimiter) {
         if (delimiter == Delimiter.COMMA) {
@@ -209,7 +220,8 @@ final class LayoutGuess {
         }
         long[] only = new long[2];
         long[] seen = new long[2];
-        lines.stream().limit(LINES).flatMap(List::stream).forEach(field -> IntStream.range(0, 2).forEach(which -> {
+        lines.stream().limit(LINES).flatMap(List::stream).filter(LayoutGuess::hasMark).forEach(field -> IntStream.range(0,
+                2).forEach(which -> {
             var number = WrittenNumber.read(field, DecimalMark.values()[which]);
             var other = WrittenNumber.read(field, DecimalMark.values()[1 - which]);
             only[which] += number.isPresent() && other.isEmpty() ? 1 : 0;

@@ -64,9 +64,27 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
     }
 
     static boolean isNumber(String text) {
-        return WrittenNumber.read(text, DecimalMark.POINT).isPresent() || WrittenNumber.read(text, DecimalMark.COMMA).isPresent()
+        return isPlainNumber(text) || WrittenNumber.read(text, DecimalMark.POINT).isPresent() || WrittenNumber.read(text,
+                DecimalMark.COMMA).isPresent()
                 || DateText.isDate(text) || DurationText.read(text, DurationText.TwoParts.HOURS_MINUTES).isPresent()
                 || AngleText.read(text).isPresent();
+    }
+
+    /// Digits with at most one mark and a sign before them, as nearly all are.
+    private static boolean isPlainNumber(String text) {
+        int digits = 0;
+        int marks = 0;
+        for (int i = 0; i < text.length(); i++) {
+            char c = text.charAt(i);
+            if (c >= '0' && c <= '9') {
+                digits++;
+            } else if (c == '.' || c == ',') {
+                marks++;
+            } else if (c != '-' || i > 0) {
+                return false;
+            }
+        }
+        return digits > 0 && marks < 2 && text.charAt(text.length() - 1) >= '0';
     }
 
     /// All tables, in their order; the line behind the last one of the lines is taken for its end only where there are no more.
@@ -91,6 +109,8 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
         private final List<List<String>> lines;
         private final boolean complete;
         private final List<List<Shape>> shapes;
+        /// For each shape, how many fields of each line have it.
+        private final int[][] counts;
         private final int[] filled;
         private final boolean single;
         /// For each line the next one from it on with more than one field filled, and the next one of values.
@@ -101,7 +121,14 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
             this.lines = lines;
             this.complete = complete;
             shapes = lines.stream().map(line -> line.stream().map(TableArea::shape).toList()).toList();
-            filled = shapes.stream().mapToInt(line -> (int) line.stream().filter(shape -> shape != Shape.BLANK).count()).toArray();
+            counts = new int[Shape.values().length][lines.size()];
+            filled = new int[lines.size()];
+            for (int line = 0; line < lines.size(); line++) {
+                for (Shape shape : shapes.get(line)) {
+                    counts[shape.ordinal()][line]++;
+                    filled[line] += shape == Shape.BLANK ? 0 : 1;
+                }
+            }
             single = Arrays.stream(filled).allMatch(fields -> fields < 2);
             nextFilled = next(line -> filled[line] >= (single ? 1 : 2));
             nextValues = next(this::isValues);
@@ -121,7 +148,7 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
         }
 
         private int count(int line, Shape shape) {
-            return (int) shapes.get(line).stream().filter(each -> each == shape).count();
+            return counts[shape.ordinal()][line];
         }
 
         private boolean isValues(int line) {

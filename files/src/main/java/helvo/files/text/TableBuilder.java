@@ -32,6 +32,9 @@ public final class TableBuilder {
     private static final int ENOUGH_LEFT = 10_000;
 
     private static final int BYTES_OF_A_TEXT = 56;
+    /// So many digits make a whole number that a double holds.
+    private static final int EXACT_DIGITS = 15;
+    private static final double[] TENS = {1, 1e1, 1e2, 1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9, 1e10, 1e11, 1e12, 1e13, 1e14, 1e15};
 
     private final DecimalMark mark;
     private final ReadingChoices choices;
@@ -48,6 +51,8 @@ public final class TableBuilder {
     private boolean rowHasValue;
     private long bytesOfTexts;
     private char[] scratch = new char[64];
+    private boolean isShort;
+    private double mantissa;
 
     /// Whether the decimal mark could as well part thousands. Hardly: only where whole numbers of three digits stand among such, as
     /// "613" does beside "1.122" in fields that commas part.
@@ -167,7 +172,7 @@ public final class TableBuilder {
 
     private void value(ColumnBuilder column, char[] buffer, int from, int length) {
         int decimals = plainNumber(buffer, from, length);
-        double number = decimals >= 0 ? JavaDoubleParser.parseDouble(scratch, 0, length) : Double.NaN;
+        double number = decimals < 0 ? Double.NaN : isShort ? mantissa / TENS[decimals] : JavaDoubleParser.parseDouble(scratch, 0, length);
         if (decimals < 0) {
             number = NumberText.number(new String(buffer, from, length), mark).orElse(Double.NaN);
             decimals = 0;
@@ -195,6 +200,8 @@ public final class TableBuilder {
 
     /// Copies what may be a number to `scratch`, with a decimal point.
     ///
+    /// A short one is its digits over a power of ten, both exact, so that one division rounds it rightly (Clinger 1990, PLDI '90:92).
+    ///
     /// @return the digits behind the mark, 0 with a power of ten; −1 for what is surely no plain number
     private int plainNumber(char[] buffer, int from, int length) {
         if (length > scratch.length) {
@@ -203,11 +210,13 @@ public final class TableBuilder {
         int markAt = -1;
         int power = -1;
         int digits = 0;
+        long value = 0;
         for (int i = 0; i < length; i++) {
             char c = buffer[from + i];
             scratch[i] = c;
             if (c >= '0' && c <= '9') {
                 digits++;
+                value = 10 * value + c - '0';
             } else if (c == mark.sign() && markAt < 0 && power < 0) {
                 markAt = i;
                 scratch[i] = '.';
@@ -220,6 +229,8 @@ public final class TableBuilder {
         if (digits == 0) {
             return -1;
         }
+        isShort = digits <= EXACT_DIGITS && power < 0;
+        mantissa = buffer[from] == '-' ? -(double) value : value;
         return markAt < 0 || power >= 0 ? 0 : length - markAt - 1;
     }
 

@@ -201,6 +201,27 @@ class TextTableTest {
     }
 
     /// Doubles come back exactly, however many digits they need.
+    /// Numbers of few digits take a way of their own; the JDK reads each text by another.
+    @Test
+    void decimalsOfAnyLengthAreReadToTheLastDigit() throws CannotRead {
+        var random = new Random(17);
+        List<String> texts = IntStream.range(0, 20_000).mapToObj(_ -> {
+            String whole = digits(random, random.nextInt(10));
+            String broken = digits(random, random.nextInt(12));
+            return (random.nextInt(3) == 0 ? "-" : "") + (whole.isEmpty() && broken.isEmpty() ? "7" : whole)
+                    + (broken.isEmpty() ? "" : "." + broken);
+        }).toList();
+        String file = "x\ty\n" + texts.stream().map(text -> text + "\t0.5\n").collect(Collectors.joining());
+        var cells = TextTable.read(file.getBytes(StandardCharsets.UTF_8), "decimals.csv", ReadingChoices.NONE).table().columns().getFirst()
+                .cells();
+        assertThat(IntStream.range(0, texts.size()).mapToObj(cells::number).toList())
+                .isEqualTo(texts.stream().map(Double::parseDouble).toList());
+    }
+
+    private static String digits(Random random, int count) {
+        return random.ints(count, '0', '9' + 1).mapToObj(Character::toString).collect(Collectors.joining());
+    }
+
     @Property(tries = 100, seed = "26")
     void numbersAreReadToTheLastDigit(@ForAll double value) throws CannotRead {
         if (Double.isFinite(value)) {
