@@ -65,20 +65,6 @@ final class ResidualStrip {
                         .ifPresent(residuals -> points(residuals, painter, aside(painter), progress));
             }
         });
-        canvas.text(check(area.getWidth()), style.small(), Palette.MUTED, area.getMaxX(), area.getMaxY() + style.length(12), 1);
-    }
-
-    /// What the residuals' order says, as much of it as fits in a line.
-    private String check(double width) {
-        List<SeriesPainter> checked = painters.stream().filter(each -> each.series().runs().isPresent()).toList();
-        String each = String.join(" · ", checked.stream().map(painter -> (painters.size() > 1 ? painter.name() + ": " : "Runs check: ")
-                + style.numbers().p(painter.series().runs().get().p().orElseThrow()) + ", "
-                + painter.series().runs().get().says()).toList());
-        List<String> seen = checked.stream().filter(painter -> painter.series().runs().get().warns()).map(SeriesPainter::name).toList();
-        String named = seen.isEmpty() ? "No pattern seen in any series" : "A pattern is left in " + String.join(", ", seen);
-        String counted = seen.isEmpty() ? "No pattern seen"
-                : Phrase.of("A pattern is left in %d of %d series", seen.size(), checked.size());
-        return Stream.of(each, named, counted).filter(text -> Typeface.width(style.small(), text) <= width).findFirst().orElse("");
     }
 
     /// Series of few points stand side by side.

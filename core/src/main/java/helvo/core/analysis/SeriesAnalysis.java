@@ -2,7 +2,7 @@ package helvo.core.analysis;
 
 import helvo.core.Progress;
 import helvo.core.bounds.Bounds;
-import helvo.core.fit.Check;
+import helvo.core.check.Judgement;
 import helvo.core.fit.Correlation;
 import helvo.core.fit.Curve;
 import helvo.core.fit.EvidenceWeights;
@@ -125,12 +125,8 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
         return diagnostics.flatMap(Diagnostics::bounds);
     }
 
-    public List<Check> checks() {
-        return diagnostics.map(Diagnostics::checks).orElse(List.of());
-    }
-
-    /// The check of the residuals' signs.
-    public Optional<Check> runs() {
-        return checks().stream().filter(check -> check.kind() == Check.Kind.RUNS).findFirst();
+    /// What the residuals say against the curve; nothing while that is not known yet.
+    public Judgement judgement() {
+        return diagnostics.map(Diagnostics::judgement).orElse(Judgement.NONE);
     }
 }

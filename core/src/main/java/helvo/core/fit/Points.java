@@ -124,7 +124,15 @@ public record Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorB
     /// Those that a test keeps and that have the weight that a shape needs; these themselves when all do.
     Points kept(IntPredicate test, Curve curve) {
         boolean inBoth = curve.weighsBoth() && weighedInBoth();
-        int[] kept = IntStream.range(0, x.length).filter(i -> test.test(i) && counts(i, inBoth)).toArray();
+        return at(IntStream.range(0, x.length).filter(i -> test.test(i) && counts(i, inBoth)).toArray());
+    }
+
+    /// All but the one of this row of the table.
+    public Points withoutRow(int row) {
+        return at(IntStream.range(0, x.length).filter(i -> rows[i] != row).toArray());
+    }
+
+    private Points at(int[] kept) {
         return kept.length == x.length ? this : new Points(at(x, kept), at(y, kept), Arrays.stream(kept).map(i -> rows[i]).toArray(),
                 xBars.at(kept), yBars.at(kept),
                 weighting, at(xSigma, kept), at(ySigma, kept));

@@ -65,6 +65,11 @@ public final class Residuals {
         return Double.isFinite(percent) ? OptionalDouble.of(percent) : OptionalDouble.empty();
     }
 
+    /// What its residual is to be multiplied with where bars weigh: one over the standard deviation that its bar says; else 1.
+    public double rootWeight(int i) {
+        return points.weighting() == Weighting.UNWEIGHTED ? 1 : 1 / points.sigma(i, fit);
+    }
+
     /// The share of this point in its own fitted value, 0 to 1.
     public double leverage(int i) {
         double weight = points.weighting() == Weighting.UNWEIGHTED ? 1 : PowerSums.weight(points.sigma(i, fit));
@@ -73,9 +78,22 @@ public final class Residuals {
 
     /// Internally studentised: r / (s √(1 − h)); empty without scatter, or where the curve must pass through the point.
     public OptionalDouble standardised(int i) {
-        double sigma = points.weighting() == Weighting.UNWEIGHTED ? 1 : points.sigma(i, fit);
-        double scale = fit.quality().scale().orElse(0) * sigma * Math.sqrt(1 - leverage(i));
+        double scale = fit.quality().scale().orElse(0) / rootWeight(i) * Math.sqrt(1 - leverage(i));
         return scale > 0 && 1 - leverage(i) > 1e-12 ? OptionalDouble.of(raw[i] / scale) : OptionalDouble.empty();
+    }
+
+    /// Externally studentised: r / (s₍ᵢ₎ √(1 − h)), where s₍ᵢ₎ is worked out without this point. Cook & Weisberg 1982, eq. 2.2.8.
+    /// Empty where `standardised` is, or where no scatter is left without it.
+    public OptionalDouble studentised(int i) {
+        OptionalDouble inner = standardised(i);
+        OptionalDouble s = fit.quality().residualStandardDeviation();
+        int freedom = fit.quality().degreesOfFreedom() - 1;
+        if (inner.isEmpty() || s.isEmpty() || freedom < 1) {
+            return OptionalDouble.empty();
+        }
+        double t = inner.getAsDouble() * fit.quality().scale().orElse(0) / s.getAsDouble();
+        double rest = freedom + 1 - t * t;
+        return rest > 0 ? OptionalDouble.of(t * Math.sqrt(freedom / rest)) : OptionalDouble.empty();
     }
 
     /// How far all fitted values move when this point is left out. Cook 1977, eq. 6; empty where `standardised` is.

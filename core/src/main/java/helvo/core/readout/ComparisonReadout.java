@@ -72,7 +72,7 @@ public final class ComparisonReadout {
 
     private Line test(Optional<Quality.F> test, String differ, String alike) {
         return test.<Line>map(f -> new Line.Sentence(Phrase.of("%s (F = %s, %s).",
-                f.p() < helvo.core.fit.Check.SIGNIFICANT ? differ : alike, numbers.significant(f.value(), 3), numbers.p(f.p())), false))
+                f.p() < helvo.core.check.Check.SIGNIFICANT ? differ : alike, numbers.significant(f.value(), 3), numbers.p(f.p())), false))
                 .orElseGet(() -> new Line.Sentence("No test: there is no scatter to judge by, or the points are weighted.", false));
     }
 }

@@ -4,7 +4,7 @@ import helvo.core.Phrase;
 import helvo.core.analysis.Coordinate;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.fit.Check;
+import helvo.core.check.Check;
 import helvo.core.fit.Coefficient;
 import helvo.core.fit.Correlation;
 import helvo.core.fit.Curve;
@@ -75,7 +75,7 @@ final class FitReadout {
         weights();
         lines.addAll(BarsReadout.of(series, numbers));
         lines.addAll(new ReadingsReadout(figure).of(series));
-        checks();
+        lines.addAll(new ChecksReadout(series, fit, numbers).lines());
         further();
         return List.copyOf(lines);
     }
@@ -118,25 +118,6 @@ final class FitReadout {
         quality.aicc().ifPresent(aicc -> lines.add(new Line.Quantity("AICc", numbers.significant(aicc, 4), "", numbers.exact(aicc), "")));
         if (lines.getLast() instanceof Line.Heading) {
             lines.removeLast();
-        }
-    }
-
-    /// What warns, and in one line what does not.
-    private void checks() {
-        if (series.checks().isEmpty()) {
-            return;
-        }
-        lines.add(new Line.Heading("Checks on the residuals"));
-        for (Check check : series.checks()) {
-            if (check.warns()) {
-                lines.add(new Line.Sentence(check.kind().title() + " check"
-                        + (check.p().isPresent() ? ", " + numbers.p(check.p().getAsDouble()) : "") + ": " + check.says() + ".", true));
-            }
-        }
-        String quiet = String.join(", ", series.checks().stream().filter(check -> !check.warns()).map(check -> check.kind().title())
-                .toList());
-        if (!quiet.isEmpty()) {
-            lines.add(new Line.Sentence(quiet + ": nothing seen.", false));
         }
     }
 

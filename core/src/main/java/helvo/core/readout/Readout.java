@@ -37,6 +37,9 @@ public record Readout(String series, String equation, String where, String exact
 
         /// Something said in words.
         record Sentence(String text, boolean warns) implements Line {}
+
+        /// A finding, and what one might do about it.
+        record Advice(String text, boolean warns, List<Offer> offers) implements Line {}
     }
 
     public static Readout of(FigureAnalysis figure, SeriesAnalysis series) {
@@ -73,6 +76,7 @@ public record Readout(String series, String equation, String where, String exact
                 case Line.Heading(var heading) -> "\n" + heading;
                 case Line.Pair(var label, _, _, var exact) -> label + "\t" + exact;
                 case Line.Sentence(var sentence, _) -> sentence;
+                case Line.Advice(var finding, _, _) -> finding;
             });
         }
         return text.append('\n').toString();
@@ -94,6 +98,7 @@ public record Readout(String series, String equation, String where, String exact
                 case Line.Pair(var label, var slope, var intercept, _) -> Phrase.of("  %-12sslope %s, intercept %s", label, slope,
                         intercept);
                 case Line.Sentence(var sentence, _) -> sentence;
+                case Line.Advice(var finding, _, _) -> finding;
             }).append('\n');
         }
         return text.toString();

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
-import helvo.core.fit.Check;
+import helvo.core.check.Check;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Curves;
 import helvo.core.fit.Fit;
@@ -85,9 +85,8 @@ class SeriesAnalysisTest {
         assertThat(power.residuals().orElseThrow().points().size()).as("x from 0 on").isEqualTo(24);
         assertThat(power.equation()).isPresent().isNotEqualTo(series.equation());
         assertThat(power.correlation()).isEqualTo(series.correlation());
-        assertThat(series.runs()).hasValueSatisfying(check -> assertThat(check.kind()).isEqualTo(Check.Kind.RUNS));
-        assertThat(series.runs().orElseThrow().p().orElseThrow()).as("a line through a bend").isLessThan(0.01);
-        assertThat(series.showing(new Polynomial(2)).runs().orElseThrow().p().orElseThrow()).isGreaterThan(0.01);
+        assertThat(series.judgement().speaking()).as("a line through a bend").extracting(Check::kind).contains(Check.Kind.NEXT_TERM);
+        assertThat(series.showing(new Polynomial(2)).judgement().speaking()).extracting(Check::kind).doesNotContain(Check.Kind.NEXT_TERM);
         assertThat(series.looksLike(series)).isTrue();
         assertThat(series.looksLike(power)).isFalse();
     }
@@ -146,6 +145,6 @@ class SeriesAnalysisTest {
         assertThat(aside.figure(1).series().getFirst().rows().setAside()).containsExactly(3, 4);
         Analysis chosenOnly = Analysis.ofChosenCurves(study, Progress.NONE);
         assertThat(chosenOnly.figure(1).series().getFirst().outcomes()).hasSize(1);
-        assertThat(chosenOnly.figure(1).series().getFirst().checks()).isNotEmpty();
+        assertThat(chosenOnly.figure(1).series().getFirst().judgement().checks()).isNotEmpty();
     }
 }

@@ -6,7 +6,6 @@ import static org.assertj.core.data.Offset.offset;
 import helvo.core.Progress;
 import helvo.core.reading.Reading;
 import java.util.List;
-import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.concurrent.CancellationException;
 import org.assertj.core.api.Assertions;
@@ -73,25 +72,6 @@ class StatisticsTest {
         assertThat(Correlation.spearmanRho(Points.of(new double[] {1, 2, 3}, new double[] {1, 1, 2})).orElseThrow())
                 .isEqualTo(Math.sqrt(0.75), offset(1e-14));
         assertThat(Correlation.of(Points.of(new double[] {1, 2}, new double[] {3, 3}))).isEmpty();
-    }
-
-    /// The exact distribution for 5 above and 5 below: P(R ≤ 2) = 2/252, P(R ≤ 3) = 10/252; Wald & Wolfowitz 1940.
-    @Test
-    void runsOfSignsAreJudgedExactlyWhenFew() {
-        assertThat(RunsTest.of(5, 5, 2).p()).isEqualTo(4.0 / 252, offset(1e-14));
-        assertThat(RunsTest.of(5, 5, 3).p()).isEqualTo(20.0 / 252, offset(1e-14));
-        assertThat(RunsTest.of(5, 5, 10).statistic()).isEqualTo(4 / Math.sqrt(50.0 * 40 / 900), offset(1e-14));
-        assertThat(RunsTest.of(5, 5, 6).p()).isEqualTo(1);
-    }
-
-    @Test
-    void aBentRelationShowsInTheRunsOfItsLine() {
-        double[] x = java.util.stream.IntStream.range(0, 30).mapToDouble(i -> i).toArray();
-        Points bent = Points.of(x, java.util.Arrays.stream(x).map(v -> v * v).toArray());
-        Optional<RunsTest> runs = RunsTest.of(Residuals.of(fit(new Line(), bent), bent, Progress.NONE));
-        assertThat(runs.orElseThrow().runs()).isEqualTo(3);
-        assertThat(runs.orElseThrow().p()).isLessThan(0.001);
-        assertThat(RunsTest.of(Residuals.of(fit(new Polynomial(2), bent), bent, Progress.NONE))).isEmpty();
     }
 
     @Test

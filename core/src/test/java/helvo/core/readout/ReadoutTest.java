@@ -94,9 +94,14 @@ class ReadoutTest {
     void aBentRelationWarns() {
         Readout bent = readout(new Line(), "x", "y", X, noisy(v -> v * v, 0.01));
         assertThat(bent.lines()).anySatisfy(line -> {
-            assertThat(line).isInstanceOf(Readout.Line.Sentence.class);
-            assertThat(((Readout.Line.Sentence) line).warns()).isTrue();
-            assertThat(((Readout.Line.Sentence) line).text()).startsWith("Runs check, p = ").contains("another curve may fit better");
+            assertThat(line).isInstanceOf(Readout.Line.Advice.class);
+            var advice = (Readout.Line.Advice) line;
+            assertThat(advice.warns()).isTrue();
+            assertThat(advice.text()).startsWith("The residuals run in a sag (next term: F = ")
+                    .endsWith("A power curve or a quadratic leaves none.");
+            assertThat(advice.offers()).extracting(Offer::label).containsExactly("Show the power curve", "Show the quadratic",
+                    "Straighten …",
+                    "Show the residuals");
         });
     }
 

@@ -2,6 +2,9 @@ package helvo.desktop.figure;
 
 import static helvo.desktop.controls.Controls.smallButton;
 
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Curve;
+import helvo.core.readout.Offer;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
@@ -123,6 +126,21 @@ public final class FigurePane extends VBox {
     public void openBars(boolean inX) {
         workspace.series().ifPresent(each -> open(new FigurePart.BarOf(each.key(), -1,
                 inX ? FigurePart.BarEnd.LEFT : FigurePart.BarEnd.UP)));
+    }
+
+    /// Does what a finding about the series in view offers.
+    public void take(Offer offer) {
+        switch (offer) {
+            case Offer.ShowCurve(Curve curve) -> workspace.figure().ifPresent(figure -> workspace.series().ifPresent(series ->
+                    workspace.perform(new FigureEdit.ChooseCurve(figure.figure().id(), series.key(), curve))));
+            case Offer.Straighten _ -> opener.showStraighten();
+            case Offer.ShowRow(int row) -> workspace.reveal(row);
+            case Offer.SetAside(int row) -> opener.showPoints(new int[] {row}, workspace.series().map(SeriesAnalysis::key),
+                    "Row " + (row + 1), 0, PANEL_Y);
+            case Offer.ShowResiduals _ -> workspace.figureInView().filter(figure -> !figure.shows(Layer.RESIDUALS))
+                    .ifPresent(_ -> toggle(Layer.RESIDUALS));
+            case Offer.Weigh _ -> openBars(false);
+        }
     }
 
     /// Adds a reading of the series in view, at a y or at an x.

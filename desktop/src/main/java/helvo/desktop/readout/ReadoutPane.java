@@ -4,6 +4,7 @@ import static helvo.desktop.controls.Controls.smallButton;
 
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.readout.ComparisonReadout;
+import helvo.core.readout.Offer;
 import helvo.core.readout.Readout.Line;
 import helvo.core.readout.Readout;
 import helvo.desktop.controls.Tabs;
@@ -12,13 +13,16 @@ import helvo.desktop.figure.FigurePane;
 import helvo.desktop.workspace.Workspace;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Stream;
 import javafx.geometry.HPos;
 import javafx.geometry.Pos;
+import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.ColumnConstraints;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -31,6 +35,7 @@ public final class ReadoutPane extends VBox {
     private static final int LONG_LABEL = 16;
 
     private final Workspace workspace;
+    private final FigurePane figure;
     private final Tabs tabs;
     private final VBox content = new VBox(10);
     private final Label equation = sentence(false);
@@ -47,6 +52,7 @@ public final class ReadoutPane extends VBox {
     /// @param figure where error bars are opened and readings are added
     public ReadoutPane(Workspace workspace, FigurePane figure) {
         this.workspace = workspace;
+        this.figure = figure;
         getStyleClass().addAll("side", "readout");
         var heading = new Label("Readout");
         heading.getStyleClass().add("region-heading");
@@ -124,6 +130,7 @@ public final class ReadoutPane extends VBox {
                 }
                 case Line.Heading(String text) -> at.text.setText(text);
                 case Line.Sentence sentence -> at.text.setText(together(sentence.text()));
+                case Line.Advice advice -> at.text.setText(together(advice.text()));
             }
         }
     }
@@ -140,6 +147,7 @@ public final class ReadoutPane extends VBox {
             case Line.Heading(String text) -> "heading " + text;
             case Line.Pair pair -> "pair " + pair.label();
             case Line.Sentence sentence -> sentence.warns() ? "warning" : "sentence";
+            case Line.Advice advice -> (advice.warns() ? "advice" : "remark") + advice.offers();
         };
     }
 
@@ -180,8 +188,32 @@ public final class ReadoutPane extends VBox {
                     shown.add(new Shown(label, label));
                     content.getChildren().add(label);
                 }
+                case Line.Advice advice -> {
+                    quantities = null;
+                    Label label = sentence(false);
+                    shown.add(new Shown(label, label));
+                    content.getChildren().add(box(advice, label));
+                }
             }
         }
+    }
+
+    /// A finding, with what one might do about it below.
+    private VBox box(Line.Advice advice, Label text) {
+        var presses = new FlowPane(10, 2);
+        for (Offer offer : advice.offers()) {
+            var press = new Hyperlink(offer.label());
+            press.setId("offer-" + offer.label().toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-").replaceAll("-$", ""));
+            press.getStyleClass().add("offer");
+            press.setOnAction(_ -> {
+                press.setVisited(false);
+                figure.take(offer);
+            });
+            presses.getChildren().add(press);
+        }
+        var box = new VBox(4, text, presses);
+        box.getStyleClass().addAll("advice", advice.warns() ? "warns" : "remarks");
+        return box;
     }
 
     /// No line ends between "p <" and its number.

@@ -7,7 +7,8 @@ import helvo.core.analysis.RowUse;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.bounds.Bounds;
 import helvo.core.compare.Comparison;
-import helvo.core.fit.Check;
+import helvo.core.check.Check;
+import helvo.core.readout.ChecksReadout;
 import helvo.core.fit.Coefficient;
 import helvo.core.fit.Correlation;
 import helvo.core.fit.Curve;
@@ -182,11 +183,16 @@ public final class FitJson {
             case RELATIVE -> "relative";
         });
         ArrayNode checks = node.putArray("checks");
-        for (Check check : series.checks()) {
+        var words = new ChecksReadout(series, fit, NumberFormat.POINT);
+        for (Check check : series.judgement().checks()) {
             ObjectNode each = checks.addObject().put("check", check.kind().keyword());
             put(each, "statistic", OptionalDouble.of(check.statistic()));
             put(each, "p", check.p());
-            each.put("says", check.says());
+            put(each, "adjustedP", check.adjusted());
+            each.put("warns", check.speaks());
+            each.put("says", words.sentence(check));
+            ArrayNode rows = each.putArray("rows");
+            check.rows().forEach(row -> rows.add(row + 1));
         }
         if (asked.bounds() && series.bounds().isPresent()) {
             node.set("bounds", BoundsJson.of(series.bounds().get(), series.diagnostics().orElseThrow()));

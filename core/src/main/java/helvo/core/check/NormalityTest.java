@@ -1,4 +1,4 @@
-package helvo.core.fit;
+package helvo.core.check;
 
 import java.util.Arrays;
 import java.util.Optional;
@@ -10,16 +10,6 @@ import org.apache.commons.statistics.distribution.NormalDistribution;
 record NormalityTest(Check.Kind kind, double statistic, double p) {
     private static final int MAX_SHAPIRO = 5000;
     private static final NormalDistribution NORMAL = NormalDistribution.of(0, 1);
-
-    static Optional<NormalityTest> of(Residuals residuals) {
-        int n = residuals.raw().length;
-        double[] values = new double[n];
-        for (int i = 0; i < n; i++) {
-            values[i] = residuals.points().weighting() == Weighting.UNWEIGHTED ? residuals.raw()[i]
-                    : residuals.raw()[i] / residuals.points().sigma(i, residuals.fit());
-        }
-        return of(values);
-    }
 
     static Optional<NormalityTest> of(double[] values) {
         double[] sorted = values.clone();

@@ -1,0 +1,115 @@
+package helvo.core.check;
+
+import java.util.List;
+import java.util.OptionalDouble;
+
+/// One statistic on the residuals of a fit.
+///
+/// @param p        how often chance alone would show as much; empty where the check has none
+/// @param adjusted the same with all questions that were asked of these residuals taken into account (Holm); empty where it has no p, or
+///                 another statistic answers the same question
+/// @param speaks   whether it has something to say
+/// @param size     how large it is: in y units what a term or a point is off, else a ratio; see [Kind]
+/// @param rows     of the table that it is about, 0 is the first; none where it is about all of them
+public record Check(Kind kind, double statistic, OptionalDouble p, OptionalDouble adjusted, boolean speaks, double size,
+        List<Integer> rows) {
+    /// What is asked of residuals.
+    public enum Question {
+        /// The share of the error that each may make, of all that they may make together: what costs most is asked first.
+        PATTERN("pattern", 0.63), ORDER("order", 0.045), SPREAD("spread", 0.045), SHAPE("shape", 0.02), ODD("odd points", 0.26),
+        INFLUENCE("influence", 0);
+
+        private final String title;
+        private final double weight;
+
+        Question(String title, double weight) {
+            this.title = title;
+            this.weight = weight;
+        }
+
+        /// As a person reads it.
+        public String title() {
+            return title;
+        }
+
+        double weight() {
+            return weight;
+        }
+    }
+
+    /// What is worked out to answer it.
+    public enum Kind {
+        /// F of the next term; its size is the most that it takes out, above 0 for an arch, below for a sag.
+        NEXT_TERM("next-term", Question.PATTERN),
+        /// F of the lack of fit beside pure error.
+        LACK_OF_FIT("lack-of-fit", Question.PATTERN),
+        /// d in order of x; its size is the correlation of neighbours.
+        DURBIN_WATSON("durbin-watson", Question.ORDER),
+        /// d in order of measurement.
+        DURBIN_WATSON_MEASURED("durbin-watson-measured", Question.ORDER),
+        /// χ²; its size is the spread at the largest x over that at the smallest.
+        BREUSCH_PAGAN("breusch-pagan", Question.SPREAD),
+        /// W.
+        SHAPIRO_WILK("shapiro-wilk", Question.SHAPE),
+        /// A².
+        ANDERSON_DARLING("anderson-darling", Question.SHAPE),
+        /// The largest externally studentised residual; its size is that residual.
+        ODD_POINT("odd-point", Question.ODD),
+        /// The largest of Cook's distances.
+        COOK("cook", Question.INFLUENCE);
+
+        private final String keyword;
+        private final Question question;
+
+        Kind(String keyword, Question question) {
+            this.keyword = keyword;
+            this.question = question;
+        }
+
+        /// As reports name it.
+        public String keyword() {
+            return keyword;
+        }
+
+        public Question question() {
+            return question;
+        }
+    }
+
+    /// The usual level at which a p counts as significant.
+    public static final double SIGNIFICANT = 0.05;
+
+    public Check {
+        rows = List.copyOf(rows);
+    }
+
+    static Check of(Kind kind, double statistic, double p, double size) {
+        return new Check(kind, statistic, OptionalDouble.of(p), OptionalDouble.empty(), false, size, List.of());
+    }
+
+    Check about(int row) {
+        return new Check(kind, statistic, p, adjusted, speaks, size, List.of(row));
+    }
+
+    Check saying(boolean says) {
+        return new Check(kind, statistic, p, adjusted, says, size, rows);
+    }
+
+    Check adjusted(double to) {
+        return new Check(kind, statistic, p, OptionalDouble.of(to), to < LEVEL && matters(), size, rows);
+    }
+
+    /// Of very many points even the least shows: whether it is large enough to be worth a word.
+    private boolean matters() {
+        return switch (kind) {
+            case DURBIN_WATSON, DURBIN_WATSON_MEASURED -> Math.abs(size) > LEAST_CORRELATION;
+            case BREUSCH_PAGAN -> Math.abs(Math.log(size)) > Math.log1p(LEAST_GROWTH);
+            default -> size != 0;
+        };
+    }
+
+    /// Of all questions together. Answers to them are not independent, so that fewer clean sets are spoken about: see docs/numerics.md.
+    private static final double LEVEL = 0.055;
+    private static final double LEAST_CORRELATION = 0.05;
+    private static final double LEAST_GROWTH = 0.1;
+}

@@ -1,0 +1,180 @@
+package helvo.core.check;
+
+import helvo.core.Progress;
+import helvo.core.check.Check.Kind;
+import helvo.core.check.Check.Question;
+import helvo.core.fit.Curve;
+import helvo.core.fit.Exponential;
+import helvo.core.fit.Fit;
+import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Line;
+import helvo.core.fit.Logarithmic;
+import helvo.core.fit.Logistic;
+import helvo.core.fit.Points;
+import helvo.core.fit.Polynomial;
+import helvo.core.fit.Power;
+import helvo.core.fit.Residuals;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.IntStream;
+
+/// What the residuals of a fit say against it, as a careful colleague would put it: a point that is odd is named and the rest judged
+/// without it; while a pattern is left, nothing else is held against the curve, since it comes from that.
+///
+/// @param checks   all that was worked out; those that have something to say say so
+/// @param without  what the fit would be without a row that is odd or decides it
+/// @param patternless shapes that leave no pattern in the same points where this one does, the best first
+/// @param nextTerm what the next term of the curve would take out at each point, in y units; empty where it cannot be judged
+public record Judgement(List<Check> checks, Map<Integer, Fit> without, List<Curve> patternless, double[] nextTerm) {
+    public static final Judgement NONE = new Judgement(List.of(), Map.of(), List.of(), new double[0]);
+    /// Among more points one row changes nothing, and other shapes are not tried.
+    private static final int MANY = 20_000;
+    private static final int MOST_ODD = 3;
+    /// So many shapes are named.
+    private static final int NAMED = 2;
+    /// Shapes that the evidence does not tell apart: within so much of the least AICc. Burnham & Anderson 2002, §2.6.
+    private static final double ALIKE = 2;
+
+    public Judgement {
+        checks = List.copyOf(checks);
+        without = Map.copyOf(without);
+        patternless = List.copyOf(patternless);
+    }
+
+    /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
+    public static Judgement of(Residuals residuals, Progress progress) {
+        if (residuals.fit().quality().perfect()) {
+            return NONE;
+        }
+        Round all = Round.of(residuals);
+        progress.reached(Double.NaN);
+        var without = new TreeMap<Integer, Fit>();
+        Verdict verdict = new Judge(residuals, progress, without).verdict(all);
+        var checks = new ArrayList<>(verdict.round.checks().stream().filter(check -> check.kind() != Kind.ODD_POINT
+                && check.kind() != Kind.COOK).map(check -> check.saying(check.speaks() && verdict.says(check))).toList());
+        all.checks().stream().filter(check -> check.kind() == Kind.ODD_POINT).findFirst().ifPresent(check -> {
+            if (verdict.odd.isEmpty()) {
+                checks.add(check.saying(false));
+            }
+        });
+        checks.addAll(verdict.odd);
+        Set<Integer> named = without.keySet();
+        all.checks().stream().filter(check -> check.kind() == Kind.COOK).findFirst().ifPresent(check -> {
+            int row = check.rows().getFirst();
+            boolean speaks = check.speaks() && !named.contains(row) && refitted(residuals, row, progress, without)
+                    .filter(rest -> isElsewhere(rest.fit(), residuals.fit())).isPresent();
+            checks.add(check.saying(speaks));
+        });
+        List<Curve> patternless = verdict.pattern && residuals.raw().length <= MANY ? patternless(verdict.round.residuals(), progress)
+                : List.of();
+        return new Judgement(checks, without, patternless, all.nextTerm().map(NextTerm::taken).filter(taken -> taken.length
+                == residuals.raw().length).orElse(new double[0]));
+    }
+
+    /// What has something to say.
+    public List<Check> speaking() {
+        return checks.stream().filter(Check::speaks).toList();
+    }
+
+    /// Whether a coefficient leaves the interval that it has with the row.
+    private static boolean isElsewhere(Fit without, Fit with) {
+        return IntStream.range(0, with.coefficients().size()).anyMatch(i -> with.coefficients().get(i).uncertainty()
+                .filter(known -> without.coefficients().get(i).value() < known.low95()
+                || without.coefficients().get(i).value() > known.high95()).isPresent());
+    }
+
+    private static Optional<Residuals> refitted(Residuals residuals, int row, Progress progress, Map<Integer, Fit> without) {
+        if (residuals.raw().length > MANY) {
+            return Optional.empty();
+        }
+        Points rest = residuals.points().withoutRow(row);
+        Optional<Residuals> left = residuals.fit().curve().fit(rest, progress) instanceof FitOutcome.Fitted(Fit fit)
+                ? Optional.of(Residuals.of(fit, rest.usedBy(fit), progress)) : Optional.empty();
+        left.ifPresent(each -> without.put(row, each.fit()));
+        return left;
+    }
+
+    /// @param round   that the rest is judged by
+    /// @param odd     points that are named
+    /// @param pattern whether one is left
+    private record Verdict(Round round, List<Check> odd, boolean pattern) {
+        boolean says(Check check) {
+            return !pattern || check.kind().question() == Question.PATTERN;
+        }
+    }
+
+    private record Judge(Residuals residuals, Progress progress, Map<Integer, Fit> without) {
+        /// An odd point can look like a pattern, and a pattern make a point look odd: what explains the other stands.
+        Verdict verdict(Round all) {
+            var odd = new ArrayList<Check>();
+            Round now = all;
+            while (now.speaks(Question.ODD) && odd.size() < MOST_ODD) {
+                Check named = now.answer(Question.ODD).orElseThrow();
+                if (isByPattern(now, named)) {
+                    break;
+                }
+                odd.add(named);
+                Optional<Residuals> rest = refitted(now.residuals(), named.rows().getFirst(), progress, without);
+                if (rest.isEmpty() || rest.get().fit().quality().perfect()) {
+                    return new Verdict(new Round(now.residuals(), List.of(), Optional.empty()), odd, false);
+                }
+                now = Round.of(rest.get());
+            }
+            return new Verdict(now, odd, now.speaks(Question.PATTERN));
+        }
+
+        /// Whether a point is odd only beside a curve that lacks a term.
+        private boolean isByPattern(Round round, Check named) {
+            if (!round.speaks(Question.PATTERN) || round.nextTerm().isEmpty()) {
+                return false;
+            }
+            Optional<Check> beside = Round.odd(round.residuals(), round.nextTerm().get().left());
+            boolean stillOdd = beside.isPresent() && beside.get().rows().equals(named.rows())
+                    && beside.get().p().orElse(1) < Check.SIGNIFICANT;
+            double pattern = round.answer(Question.PATTERN).flatMap(check -> check.p().stream().boxed().findFirst()).orElse(1.0);
+            return !stillOdd && pattern < named.p().orElse(1);
+        }
+    }
+
+    private static List<Curve> patternless(Residuals residuals, Progress progress) {
+        Points points = residuals.points();
+        Fit present = residuals.fit();
+        if (present.curve().fittedOn() != Curve.FittedOn.Y) {
+            return List.of();
+        }
+        var found = new ArrayList<Fit>();
+        for (Curve curve : List.of(new Line(), new Logarithmic(), new Exponential(false), new Power(false), new Polynomial(2),
+                new Logistic(),
+                new Polynomial(3))) {
+            boolean isPart = curve.degree() > 0 && present.curve().degree() > 0
+                    && curve.coefficientNames().size() <= present.coefficients().size();
+            if (curve.equals(present.curve()) || isPart || points.acceptedBy(curve).size() < points.size()) {
+                continue;
+            }
+            if (curve.fit(points, progress) instanceof FitOutcome.Fitted(Fit fit) && isBetter(fit, present)
+                    && points.usedBy(fit).size() == points.size() && !hasPattern(Residuals.of(fit, points, progress))) {
+                found.add(fit);
+            }
+        }
+        double least = found.stream().mapToDouble(fit -> fit.quality().aicc().orElse(Double.NEGATIVE_INFINITY)).min().orElse(0);
+        found.sort(Comparator.<Fit>comparingInt(fit -> fit.quality().aicc().orElse(Double.NEGATIVE_INFINITY) <= least + ALIKE ? 0 : 1)
+                .thenComparingInt(fit -> fit.coefficients().size())
+                .thenComparingDouble(fit -> fit.quality().aicc().orElse(Double.NEGATIVE_INFINITY)));
+        return found.stream().limit(NAMED).map(Fit::curve).toList();
+    }
+
+    private static boolean isBetter(Fit fit, Fit present) {
+        return fit.quality().perfect() || fit.quality().aicc().isPresent() && present.quality().aicc().isPresent()
+                && fit.quality().aicc().getAsDouble() < present.quality().aicc().getAsDouble();
+    }
+
+    private static boolean hasPattern(Residuals residuals) {
+        return Round.of(residuals).checks().stream().anyMatch(check -> check.kind().question() == Question.PATTERN
+                && check.p().orElse(1) < Check.SIGNIFICANT && check.size() != 0);
+    }
+}

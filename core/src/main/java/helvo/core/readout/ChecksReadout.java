@@ -1,0 +1,181 @@
+package helvo.core.readout;
+
+import helvo.core.Phrase;
+import helvo.core.analysis.Coordinate;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.check.Check;
+import helvo.core.check.Check.Question;
+import helvo.core.check.Judgement;
+import helvo.core.fit.Coefficient;
+import helvo.core.fit.Curve;
+import helvo.core.fit.Fit;
+import helvo.core.number.NumberFormat;
+import helvo.core.readout.Readout.Line;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+
+/// What the checks on the residuals found: what was seen, what it means, and what one might do. Silent where nothing was.
+public final class ChecksReadout {
+    private static final int MOST_SHOWN = 1000;
+
+    private final SeriesAnalysis series;
+    private final Fit fit;
+    private final Judgement judgement;
+    private final NumberFormat numbers;
+    private final Coordinate y;
+
+    public ChecksReadout(SeriesAnalysis series, Fit fit, NumberFormat numbers) {
+        this.series = series;
+        this.fit = fit;
+        this.judgement = series.judgement();
+        this.numbers = numbers;
+        this.y = series.rows().y();
+    }
+
+    List<Line> lines() {
+        List<Check> speaking = judgement.speaking();
+        if (speaking.isEmpty()) {
+            return List.of();
+        }
+        var lines = new ArrayList<Line>();
+        lines.add(new Line.Heading("Checks"));
+        speaking.forEach(check -> lines.add(new Line.Advice(sentence(check), check.kind() != Check.Kind.COOK, offers(check))));
+        String quiet = Arrays.stream(Question.values()).filter(question -> judgement.checks().stream()
+                .anyMatch(check -> check.kind().question() == question)
+                && speaking.stream().noneMatch(check -> check.kind().question() == question))
+                .map(Question::title).collect(Collectors.joining(", "));
+        boolean pattern = speaking.stream().anyMatch(check -> check.kind().question() == Question.PATTERN);
+        if (!quiet.isEmpty()) {
+            lines.add(new Line.Sentence(quiet.substring(0, 1).toUpperCase(java.util.Locale.ROOT) + quiet.substring(1)
+                    + (pattern ? ": nothing to say while the pattern is there." : ": nothing to say."), false));
+        }
+        return lines;
+    }
+
+    /// What a check says; what is quiet says nothing.
+    public String sentence(Check check) {
+        if (!check.speaks()) {
+            return "";
+        }
+        return switch (check.kind()) {
+            case NEXT_TERM -> pattern(check);
+            case LACK_OF_FIT -> Phrase.of("The %s misses the means of points at the same %s by more than these scatter (lack of fit: "
+                    + "F = %s, %s).%s", name(), series.rows().x().column().name(), numbers.significant(check.statistic(), 3), p(check),
+                    patternless());
+            case DURBIN_WATSON -> Phrase.of("Neighbours along %s %s (Durbin–Watson: d = %s, %s). %s", series.rows().x().column().name(),
+                    check.size() > 0 ? "are off in the same direction" : "are off in opposite directions",
+                    numbers.significant(check.statistic(), 3), p(check), alike(check));
+            case DURBIN_WATSON_MEASURED -> Phrase.of("In the order of measurement, neighbours %s (Durbin–Watson: d = %s, %s). %s",
+                    check.size() > 0 ? "are off in the same direction" : "are off in opposite directions",
+                    numbers.significant(check.statistic(), 3), p(check), check.size() > 0
+                            ? "Something may have drifted while measuring, and the intervals are too narrow." : alike(check));
+            case BREUSCH_PAGAN -> spread(check);
+            case SHAPIRO_WILK -> shape("Shapiro–Wilk: W", check);
+            case ANDERSON_DARLING -> shape("Anderson–Darling: A²", check);
+            case ODD_POINT -> odd(check);
+            case COOK -> without(check.rows().getFirst()).map(would -> Phrase.of("Without row %d %s: this one point decides much (Cook’s "
+                    + "distance %s).", check.rows().getFirst() + 1, would, numbers.significant(check.statistic(), 2))).orElse("");
+        };
+    }
+
+    private String p(Check check) {
+        return numbers.p(check.p().orElseThrow());
+    }
+
+    private String name() {
+        return Offer.named(fit.curve());
+    }
+
+    private String inY(double size) {
+        String unit = fit.curve().fittedOn() == Curve.FittedOn.Y ? y.unit() : "in ln y";
+        return numbers.significant(Math.abs(size), 2) + (unit.isEmpty() ? "" : " " + unit);
+    }
+
+    private String pattern(Check check) {
+        double s = series.residuals().orElseThrow().fit().quality().residualStandardDeviation().orElse(0);
+        boolean unweighted = fit.quality().weighting() == helvo.core.fit.Weighting.UNWEIGHTED;
+        String size = inY(check.size()) + (s > 0 && unweighted ? Phrase.of(" (%s s)", numbers.significant(Math.abs(check.size()) / s, 2))
+                : "");
+        String test = Phrase.of("next term: F = %s, %s", numbers.significant(check.statistic(), 3), p(check));
+        if (fit.curve().degree() > 1) {
+            return Phrase.of("A pattern is left in the residuals (%s): a term of the next degree would take out up to %s.%s", test, size,
+                    patternless());
+        }
+        return Phrase.of("The residuals run in %s (%s). The %s is too %s in the middle and too %s at both ends, by up to %s.%s",
+                check.size() > 0 ? "an arch" : "a sag", test, name(), check.size() > 0 ? "low" : "high",
+                check.size() > 0 ? "high" : "low", size, patternless());
+    }
+
+    private String patternless() {
+        List<Curve> shapes = judgement.patternless();
+        return shapes.isEmpty() ? "" : Phrase.of(" A %s leaves none.", shapes.stream().map(Offer::named)
+                .collect(Collectors.joining(" or a ")));
+    }
+
+    private static String alike(Check check) {
+        return check.size() > 0 ? "The curve may miss something smooth, and the intervals are too narrow."
+                : "Something may alternate between measurements, and the intervals are too wide.";
+    }
+
+    private String spread(Check check) {
+        boolean grows = check.size() > 1;
+        double factor = grows ? check.size() : 1 / check.size();
+        return Phrase.of("The scatter %s along %s, about %s (Breusch–Pagan: χ² = %s, %s). The points should not all count alike: give them "
+                + "error bars that %s with it, and weigh by these.", grows ? "grows" : "shrinks", series.rows().x().column().name(),
+                factor >= 10 ? "tenfold or more" : numbers.significant(factor, 2) + "-fold", numbers.significant(check.statistic(), 3),
+                p(check), grows ? "grow" : "shrink");
+    }
+
+    private String shape(String name, Check check) {
+        return Phrase.of("The residuals are not spread like a normal distribution (%s = %s, %s): the 95 %% intervals are rough.", name,
+                numbers.significant(check.statistic(), 3), p(check));
+    }
+
+    private String odd(Check check) {
+        int row = check.rows().getFirst();
+        return Phrase.of("Row %d lies %s %s the %s (%s standard deviations of the others; chance alone: %s). It may be mistyped.%s", row
+                + 1,
+                inY(check.size()), check.size() > 0 ? "above" : "below", name(),
+                Math.abs(check.statistic()) > MOST_SHOWN ? Phrase.of("more than %s", MOST_SHOWN)
+                        : numbers.significant(Math.abs(check.statistic()), 2), p(check),
+                without(row).map(would -> " Without it " + would + ".").orElse(""));
+    }
+
+    /// "the slope would be 0.730 ± 0.041".
+    private Optional<String> without(int row) {
+        return Optional.ofNullable(judgement.without().get(row)).map(other -> {
+            Coefficient leading = leading(other);
+            return Phrase.of("%s would be %s", fit.curve().degree() == 1 && fit.curve().label(leading.name()).equals("slope") ? "the slope"
+                    : fit.curve().label(leading.name()), numbers.withUncertainty(leading.value(), Equation.standardError(leading)));
+        });
+    }
+
+    /// Of a line its slope, of another shape its last coefficient.
+    private Coefficient leading(Fit other) {
+        return other.coefficients().getLast();
+    }
+
+    private List<Offer> offers(Check check) {
+        var offers = new ArrayList<Offer>();
+        switch (check.kind().question()) {
+            case PATTERN -> {
+                judgement.patternless().forEach(curve -> offers.add(new Offer.ShowCurve(curve)));
+                if (fit.curve().degree() == 1) {
+                    offers.add(new Offer.Straighten());
+                }
+                offers.add(new Offer.ShowResiduals());
+            }
+            case ORDER, SHAPE -> offers.add(new Offer.ShowResiduals());
+            case SPREAD -> offers.add(new Offer.Weigh());
+            case ODD -> {
+                offers.add(new Offer.ShowRow(check.rows().getFirst()));
+                offers.add(new Offer.SetAside(check.rows().getFirst()));
+            }
+            case INFLUENCE -> offers.add(new Offer.ShowRow(check.rows().getFirst()));
+        }
+        return List.copyOf(offers);
+    }
+}

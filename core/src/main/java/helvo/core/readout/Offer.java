@@ -1,0 +1,67 @@
+package helvo.core.readout;
+
+import helvo.core.fit.Curve;
+
+/// What somebody might do about a finding, with one press.
+public sealed interface Offer {
+    /// As its button says.
+    String label();
+
+    /// Choose another shape for the series.
+    record ShowCurve(Curve curve) implements Offer {
+        @Override
+        public String label() {
+            return "Show the " + named(curve);
+        }
+    }
+
+    /// Look for axes on which the points lie on a straight line.
+    record Straighten() implements Offer {
+        @Override
+        public String label() {
+            return "Straighten …";
+        }
+    }
+
+    /// Look at a row of the table.
+    ///
+    /// @param row 0 is the first
+    record ShowRow(int row) implements Offer {
+        @Override
+        public String label() {
+            return "Show row " + (row + 1);
+        }
+    }
+
+    /// Leave a row out of the fit, with a reason.
+    ///
+    /// @param row 0 is the first
+    record SetAside(int row) implements Offer {
+        @Override
+        public String label() {
+            return "Set it aside …";
+        }
+    }
+
+    /// Look at the residuals in full.
+    record ShowResiduals() implements Offer {
+        @Override
+        public String label() {
+            return "Show the residuals";
+        }
+    }
+
+    /// Say how points count.
+    record Weigh() implements Offer {
+        @Override
+        public String label() {
+            return "Error bars …";
+        }
+    }
+
+    /// "power curve", "quadratic", "logarithm", "line".
+    static String named(Curve curve) {
+        String name = curve.name().substring(0, 1).toLowerCase(java.util.Locale.ROOT) + curve.name().substring(1);
+        return curve.degree() > 0 ? name : curve.onLogScale() ? name.replace(",", " curve,") : name + " curve";
+    }
+}

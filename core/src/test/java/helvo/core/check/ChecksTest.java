@@ -1,0 +1,221 @@
+package helvo.core.check;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import helvo.core.Progress;
+import helvo.core.check.Check.Kind;
+import helvo.core.check.Check.Question;
+import helvo.core.check.CheckSimulation.Fault;
+import helvo.core.check.CheckSimulation.Spoken;
+import helvo.core.fit.ErrorBars;
+import helvo.core.fit.Fit;
+import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Line;
+import helvo.core.fit.Points;
+import helvo.core.fit.Polynomial;
+import helvo.core.fit.Power;
+import helvo.core.fit.Residuals;
+import helvo.core.fit.Weighting;
+import java.util.Arrays;
+import java.util.Random;
+import java.util.stream.DoubleStream;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/// Expected numbers: NumPy's least squares and QR with SciPy 1.17's distributions (F, t, χ²), SciPy's shapiro and anderson, and Imhof's
+/// integral for the exact p of Durbin and Watson's d.
+class ChecksTest {
+    private static final double[] X = DoubleStream.iterate(1, x -> x + 1).limit(12).toArray();
+    private static final double[] Y = {1.1, 2.3, 2.7, 4.4, 4.6, 6.6, 6.5, 8.6, 8.4, 10.9, 10.1, 13.0};
+
+    private static Judgement judgement(Points points) {
+        Fit fit = ((FitOutcome.Fitted) new Line().fit(points, Progress.NONE)).fit();
+        return Judgement.of(Residuals.of(fit, points, Progress.NONE), Progress.NONE);
+    }
+
+    private static Check check(Points points, Kind kind) {
+        return judgement(points).checks().stream().filter(each -> each.kind() == kind).findFirst().orElseThrow();
+    }
+
+    private static Check check(Kind kind) {
+        return check(Points.of(X, Y), kind);
+    }
+
+    /// A straight line with one value 2 too large.
+    private static double[] mistyped() {
+        double[] off = {0.1, -0.2, 0.15, 0.05, -0.1, 0.2, -0.15, 0.1, -0.05, 0.12, -0.18, 0.02};
+        return IntStream.range(0, 12).mapToDouble(i -> 3 + 2 * X[i] + off[i] + (i == 6 ? 2 : 0)).toArray();
+    }
+
+    @Test
+    void theNextTermTellsAnArchAndTheShapesThatLeaveNone() {
+        var pluck = Points.of(new double[] {10, 15, 20, 30, 40, 50, 60, 80, 100, 120},
+                new double[] {35.7, 43.3, 50.1, 61.7, 71, 79.3, 86.9, 100.4, 111.6, 122.7});
+        Judgement judgement = judgement(pluck);
+        Check term = judgement.checks().getFirst();
+        assertThat(term.kind()).isEqualTo(Kind.NEXT_TERM);
+        assertThat(term.statistic()).isCloseTo(78.60735284540168, within(1e-9));
+        assertThat(term.p().orElseThrow()).isCloseTo(4.7021212659318583e-05, within(1e-14));
+        assertThat(term.size()).isCloseTo(7.388789473080851, within(1e-10));
+        assertThat(judgement.nextTerm()).hasSize(10).contains(-term.size());
+        assertThat(judgement.speaking()).containsExactly(term);
+        assertThat(judgement.patternless()).contains(new Power(false)).doesNotContain(new Polynomial(3));
+    }
+
+    @Test
+    void whereXRepeatsTheMeansAreComparedWithTheScatterAboutThem() {
+        var points = Points.of(new double[] {1, 1, 2, 2, 3, 3, 4, 4, 5, 5, 5},
+                new double[] {2.1, 2.3, 3.9, 4.2, 5.1, 5.0, 5.6, 5.9, 6.1, 6.0, 6.3});
+        assertThat(check(points, Kind.LACK_OF_FIT).statistic()).isCloseTo(20.945598731165717, within(1e-9));
+        assertThat(check(points, Kind.LACK_OF_FIT).p().orElseThrow()).isCloseTo(0.0014003664010409555, within(1e-12));
+        assertThat(check(points, Kind.DURBIN_WATSON).statistic()).as("of the means").isCloseTo(1.5222086701056428, within(1e-12));
+        assertThat(judgement(points).speaking()).extracting(check -> check.kind().question()).containsOnly(Question.PATTERN);
+    }
+
+    @Test
+    void pointsAtTheSameXMayStandInAnyOrder() {
+        double[] x = {1, 1, 1, 2, 2, 3, 4, 4, 5, 6};
+        double[] y = {2.1, 2.4, 2.2, 3.9, 4.3, 5.1, 5.6, 5.9, 6.1, 6.9};
+        var shuffled = Points.of(new double[] {4, 1, 6, 2, 1, 5, 1, 3, 4, 2}, new double[] {5.9, 2.2, 6.9, 4.3, 2.1, 6.1, 2.4, 5.1, 5.6,
+                3.9});
+        for (Kind kind : new Kind[] {Kind.NEXT_TERM, Kind.LACK_OF_FIT, Kind.DURBIN_WATSON, Kind.BREUSCH_PAGAN, Kind.SHAPIRO_WILK}) {
+            assertThat(check(shuffled, kind).statistic()).as(kind.keyword()).isCloseTo(check(Points.of(x, y), kind).statistic(),
+                    within(1e-9));
+        }
+        assertThat(check(Points.of(new double[] {1, 2, 1, 3, 2}, new double[] {1, 2, 1.2, 3.1, 2.2}),
+                Kind.DURBIN_WATSON_MEASURED).statistic())
+                .isPositive();
+    }
+
+    @Test
+    void barsThatWeighAreTakenIntoAccount() {
+        double[] bars = DoubleStream.of(X).map(x -> 0.1 + 0.05 * x).toArray();
+        Points points = new Points(X, Y, IntStream.range(0, 12).toArray(), ErrorBars.NONE, ErrorBars.even(bars))
+                .weighted(Weighting.RELATIVE, 1, 1);
+        assertThat(check(points, Kind.NEXT_TERM).statistic()).isCloseTo(0.20516034725805468, within(1e-9));
+        assertThat(check(points, Kind.NEXT_TERM).p().orElseThrow()).isCloseTo(0.6613092691264513, within(1e-10));
+    }
+
+    /// The rest is judged without it, so that nothing else is said.
+    @Test
+    void aMistypedValueIsNamedWithItsRowAndWhatTheSlopeWouldBe() {
+        Judgement judgement = judgement(Points.of(X, mistyped()));
+        assertThat(judgement.speaking()).singleElement().satisfies(odd -> {
+            assertThat(odd.kind()).isEqualTo(Kind.ODD_POINT);
+            assertThat(odd.rows()).containsExactly(6);
+            assertThat(odd.statistic()).isCloseTo(12.431878686399635, within(1e-9));
+            assertThat(odd.p().orElseThrow()).isCloseTo(6.833155327772578e-06, within(1e-15));
+        });
+        assertThat(judgement.without().get(6).slope().value()).isCloseTo(1.9965286624203826, within(1e-12));
+        assertThat(check(Points.of(X, mistyped()), Kind.COOK).statistic()).isCloseTo(0.4393816518508942, within(1e-10));
+    }
+
+    @Test
+    void aPointThatDecidesTheSlopeIsSaidWithWhatItWouldBeWithoutIt() {
+        double[] x = {1, 1.1, 1.2, 1.3, 1.4, 1.5, 10};
+        double[] y = {2, 2.3, 1.9, 2.2, 2.1, 2.0, 9};
+        Judgement judgement = judgement(Points.of(x, y));
+        assertThat(judgement.speaking()).singleElement().satisfies(check -> {
+            assertThat(check.kind()).isEqualTo(Kind.COOK);
+            assertThat(check.rows()).containsExactly(6);
+        });
+        assertThat(judgement.without().get(6).slope().value()).isCloseTo(-0.015 / 0.175, within(1e-12));
+    }
+
+    /// With nothing left beside the term, and nothing left beside the point.
+    @Test
+    void aBendWithoutScatterAndAFaultWithoutScatterAreSeen() {
+        assertThat(judgement(Points.of(X, Arrays.stream(X).map(x -> x * x).toArray())).speaking()).extracting(Check::kind)
+                .containsExactly(Kind.NEXT_TERM);
+        double[] y = X.clone();
+        y[4] = 50;
+        assertThat(judgement(Points.of(X, y)).speaking()).singleElement()
+                .satisfies(odd -> assertThat(odd.rows()).containsExactly(4));
+    }
+
+    /// Of a million points the least bend is significant, and too small to be worth a word.
+    @Test
+    void whatIsTinyBesideTheScatterIsNotSaid() {
+        var random = new Random(3);
+        double[] x = IntStream.range(0, 400_000).mapToDouble(i -> i / 400_000.0).toArray();
+        double[] y = Arrays.stream(x).map(at -> at + 0.09 * (at - 0.5) * (at - 0.5) + random.nextGaussian()).toArray();
+        Check term = check(Points.of(x, y), Kind.NEXT_TERM);
+        assertThat(term.p().orElseThrow()).isLessThan(0.01);
+        assertThat(term.speaks()).isFalse();
+    }
+
+    /// The goals of docs/numerics.md, on as many sets as its table.
+    @Test
+    void cleanSetsAreMetWithSilenceAndFaultsAreFound() {
+        for (int n : new int[] {8, 20}) {
+            Spoken clean = CheckSimulation.of(Fault.CLEAN, n, 2_000, 17L * n);
+            assertThat(clean.share(clean.warned())).as("clean, n = " + n).isLessThanOrEqualTo(6);
+        }
+        Spoken arch = CheckSimulation.of(Fault.ARCH, 10, 2_000, 171);
+        assertThat(arch.share(arch.questions()[Question.PATTERN.ordinal()])).isGreaterThanOrEqualTo(60);
+        Spoken mistyped = CheckSimulation.of(Fault.MISTYPED, 20, 2_000, 344);
+        assertThat(mistyped.share(mistyped.named())).isGreaterThanOrEqualTo(90);
+        assertThat(mistyped.share(mistyped.namedWrongly())).isLessThan(2);
+    }
+
+    @Test
+    void durbinAndWatsonTellAlternatingNeighbours() {
+        assertThat(check(Kind.DURBIN_WATSON).statistic()).isCloseTo(3.5913513067853913, within(1e-12));
+        // The beta distribution has d's first two moments; the exact p is 0.00107.
+        assertThat(check(Kind.DURBIN_WATSON).p().orElseThrow()).isCloseTo(0.00107, within(3e-4));
+        assertThat(check(Kind.DURBIN_WATSON).speaks()).isTrue();
+    }
+
+    @Test
+    void breuschAndPaganTellAWideningSpread() {
+        assertThat(check(Kind.BREUSCH_PAGAN).statistic()).isCloseTo(8.985187628328239, within(1e-10));
+        assertThat(check(Kind.BREUSCH_PAGAN).p().orElseThrow()).isCloseTo(0.0027217684124556875, within(1e-12));
+        assertThat(check(Kind.BREUSCH_PAGAN).size()).as("the scatter grows").isGreaterThan(3);
+    }
+
+    @Test
+    void shapiroAndWilkOnResiduals() {
+        assertThat(check(Kind.SHAPIRO_WILK).statistic()).isCloseTo(0.9358426332473755, within(1e-6));
+        assertThat(check(Kind.SHAPIRO_WILK).p().orElseThrow()).isCloseTo(0.4461610019207001, within(1e-5));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"3, 0.8638790845870972, 0.27831193804740906", "4, 0.7724469900131226, 0.061290841549634933",
+            "7, 0.8935970067977905, 0.293956458568573",
+        "20, 0.9215534329414368, 0.10615041851997375", "50, 0.9278066158294678, 0.0045689004473388195",
+                "500, 0.9412162899971008, 3.6419497517585497e-13"})
+    void shapiroAndWilkOfAnySize(int n, double w, double p) {
+        NormalityTest shape = NormalityTest.of(IntStream.range(0, n)
+                .mapToDouble(i -> Math.sin(1.7 * i * i + i) + 0.3 * Math.cos(5 * i)).toArray()).orElseThrow();
+        assertThat(shape.statistic()).isCloseTo(w, within(2e-6));
+        assertThat(shape.p()).isCloseTo(p, within(2e-5 + 1e-3 * p));
+    }
+
+    @Test
+    void andersonAndDarlingForMany() {
+        NormalityTest shape = NormalityTest.of(IntStream.range(0, 6000).mapToDouble(i -> Math.sin(1.7 * i * i + i)).toArray())
+                .orElseThrow();
+        assertThat(shape.kind()).isEqualTo(Check.Kind.ANDERSON_DARLING);
+        assertThat(shape.statistic()).isCloseTo(178.9382493516414, within(1e-8));
+        assertThat(shape.p()).isZero();
+    }
+
+    /// Two points, a perfect line, equal residuals: fewer checks, never a fault or a NaN.
+    @Test
+    void whatCannotBeJudgedIsNotJudged() {
+        assertThat(judgement(Points.of(new double[] {1, 2}, new double[] {3, 5})).checks()).isEmpty();
+        assertThat(judgement(Points.of(X, X)).checks()).isEmpty();
+        assertThat(judgement(Points.of(new double[] {1, 2, 3}, new double[] {1, 2, 4})).checks()).as("n − p < 2").isEmpty();
+        for (double[] y : new double[][] {{1, 2, 4, 4}, {0, 0, 0, 1}, {1, -1, 1, -1}, {1e-300, 2e-300, 4e-300, 5e-300},
+            {1e150, 2e150, -1e150, 0}}) {
+            assertThat(judgement(Points.of(new double[] {1, 2, 3, 4}, y)).checks())
+                    .allSatisfy(check -> {
+                        assertThat(check.statistic()).isFinite();
+                        assertThat(check.p().orElse(0)).isBetween(0.0, 1.0);
+                    });
+        }
+    }
+}
