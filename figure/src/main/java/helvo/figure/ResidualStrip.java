@@ -1,6 +1,5 @@
 package helvo.figure;
 
-import helvo.core.Phrase;
 import helvo.core.Progress;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Curve;
@@ -8,7 +7,6 @@ import helvo.core.fit.Residuals;
 import java.awt.geom.Rectangle2D;
 import java.util.List;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 
 /// Draws the residuals under the figure, over the same x axis.
 final class ResidualStrip {

@@ -73,9 +73,9 @@ final class FitReadout {
                     leftOut.length == 1 ? "is" : "are", fit.curve().refusal(), Readout.numbers(leftOut)), true));
         }
         weights();
+        lines.addAll(new ChecksReadout(series, fit, numbers).lines());
         lines.addAll(BarsReadout.of(series, numbers));
         lines.addAll(new ReadingsReadout(figure).of(series));
-        lines.addAll(new ChecksReadout(series, fit, numbers).lines());
         further();
         return List.copyOf(lines);
     }

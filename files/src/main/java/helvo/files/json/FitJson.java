@@ -182,18 +182,7 @@ public final class FitJson {
             case STATED -> "stated";
             case RELATIVE -> "relative";
         });
-        ArrayNode checks = node.putArray("checks");
-        var words = new ChecksReadout(series, fit, NumberFormat.POINT);
-        for (Check check : series.judgement().checks()) {
-            ObjectNode each = checks.addObject().put("check", check.kind().keyword());
-            put(each, "statistic", OptionalDouble.of(check.statistic()));
-            put(each, "p", check.p());
-            put(each, "adjustedP", check.adjusted());
-            each.put("warns", check.speaks());
-            each.put("says", words.sentence(check));
-            ArrayNode rows = each.putArray("rows");
-            check.rows().forEach(row -> rows.add(row + 1));
-        }
+        checks(node, series, fit);
         if (asked.bounds() && series.bounds().isPresent()) {
             node.set("bounds", BoundsJson.of(series.bounds().get(), series.diagnostics().orElseThrow()));
         } else {
@@ -215,6 +204,23 @@ public final class FitJson {
         }
         ArrayNode residuals = node.putArray("residuals");
         series.residuals().ifPresent(all -> all(all, residuals));
+    }
+
+    private static void checks(ObjectNode node, SeriesAnalysis series, Fit fit) {
+        ArrayNode checks = node.putArray("checks");
+        var words = new ChecksReadout(series, fit, NumberFormat.POINT);
+        for (Check check : series.judgement().checks()) {
+            ObjectNode each = checks.addObject().put("check", check.kind().keyword());
+            put(each, "statistic", OptionalDouble.of(check.statistic()));
+            put(each, "p", check.p());
+            put(each, "adjustedP", check.adjusted());
+            each.put("warns", check.speaks());
+            each.put("says", words.sentence(check));
+            ArrayNode rows = each.putArray("rows");
+            check.rows().forEach(row -> rows.add(row + 1));
+        }
+        ArrayNode shapes = node.putArray("patternless");
+        series.judgement().patternless().forEach(curve -> shapes.add(curve.name()));
     }
 
     private static ObjectNode coefficient(Coefficient coefficient) {
