@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.stream.IntStream;
+import org.apache.commons.numbers.core.DD;
 
 /// Direct least squares of a shape of few coefficients that is not linear in them: Levenberg-Marquardt with analytic derivatives
 /// (Marquardt 1963, J. SIAM 11:431), in scaled coefficients, its sums carried to about twice a double's digits.
@@ -15,6 +16,13 @@ final class LeastSquares {
     private static final int MAX_STEPS = 400;
     private static final double SMALLEST_STEP = 1e-13;
     private static final double SMALLEST_QUICK_STEP = 1e-11;
+    /// Newton's steps begin where the first is smaller than this part of the coefficients, and end where they no longer shrink.
+    private static final double NEAR = 1;
+    private static final double ROUNDED = 1e-8;
+    /// After a step of this size the second derivatives are the same.
+    private static final double STEADY = 1e-3;
+    private static final double DIFFERENCE = 1e-5;
+    private static final int MAX_NEWTON_STEPS = 40;
     private static final double FIRST_DAMPING = 1e-4;
     private static final double NO_DAMPING = 1e-15;
     /// Rates and places in scaled x are told apart down to this part of the span; nearer to zero, a step counts absolutely.
@@ -136,7 +144,7 @@ final class LeastSquares {
                 double largest = 0;
                 for (int k = 0; k < n; k++) {
                     next[k] += by[k];
-                    largest = Math.max(largest, Math.abs(by[k]) / Math.max(Math.abs(p[k]), k == 0 ? 1e-8 : MIN_RATE));
+                    largest = Math.max(largest, Math.abs(by[k]) / size(p, k));
                 }
                 if (largest < smallest) {
                     settled = true;
@@ -163,27 +171,92 @@ final class LeastSquares {
                 break;
             }
         }
-        return settled && exact ? finished(polished(p, sums)) : least(p, sums, settled);
+        return exact ? finished(p) : least(p, sums, settled);
     }
 
-    /// From where quick sums settled: one step with exact ones, which moves the sums themselves by less than their last digits.
-    private Optional<Minimum> finished(double[] p) {
+    /// From near the least to its last digits, and whether it is one: Newton's steps on the gradient, which keeps its digits where the
+    /// sum of squares no longer tells one place from another. Its derivatives are taken by differences, so that residuals count in them.
+    private Optional<Minimum> finished(double[] start) {
+        double[] p = start.clone();
         Sums sums = Sums.at(this, p, true);
-        return least(polished(p, sums), sums, true);
+        double[][] curvature = null;
+        double before = NEAR;
+        boolean settled = false;
+        for (int step = 0; step < MAX_NEWTON_STEPS && !settled; step++) {
+            if (curvature == null || before > STEADY) {
+                curvature = curvature(p);
+            }
+            double[] by = isConvex(curvature) ? solve(curvature, sums.right()) : null;
+            double largest = by == null ? Double.NaN : relative(by, p);
+            if (!(largest < before)) {
+                // No nearer: what is left is rounding, or there is no least here.
+                settled = before < ROUNDED;
+                break;
+            }
+            for (int k = 0; k < p.length; k++) {
+                p[k] += by[k];
+            }
+            sums = Sums.at(this, p, true);
+            settled = largest < SMALLEST_STEP;
+            before = largest;
+        }
+        return least(p, sums, settled || before < ROUNDED);
+    }
+
+    private static double relative(double[] by, double[] p) {
+        return IntStream.range(0, p.length).mapToDouble(k -> Math.abs(by[k]) / size(p, k)).max().orElseThrow();
+    }
+
+    private static double size(double[] p, int k) {
+        return Math.max(Math.abs(p[k]), k == 0 ? 1e-8 : MIN_RATE);
+    }
+
+    /// Half the second derivatives of the sum of squares.
+    private double[][] curvature(double[] p) {
+        int n = p.length;
+        boolean exact = x.length <= SAMPLE;
+        double[][] curvature = new double[n][];
+        for (int k = 0; k < n; k++) {
+            double[] up = p.clone();
+            double[] down = p.clone();
+            up[k] += DIFFERENCE * size(p, k);
+            down[k] -= DIFFERENCE * size(p, k);
+            double[] above = Sums.at(this, up, exact).right();
+            double[] below = Sums.at(this, down, exact).right();
+            double apart = up[k] - down[k];
+            curvature[k] = IntStream.range(0, n).mapToDouble(i -> (below[i] - above[i]) / apart).toArray();
+        }
+        for (int i = 0; i < n; i++) {
+            for (int k = 0; k < i; k++) {
+                curvature[i][k] = (curvature[i][k] + curvature[k][i]) / 2;
+                curvature[k][i] = curvature[i][k];
+            }
+        }
+        return curvature;
+    }
+
+    /// Whether all leading minors are above 0 (Sylvester).
+    private static boolean isConvex(double[][] matrix) {
+        int n = matrix.length;
+        double[][] a = Arrays.stream(matrix).map(double[]::clone).toArray(double[][]::new);
+        for (int k = 0; k < n; k++) {
+            if (!(a[k][k] > 0)) {
+                return false;
+            }
+            for (int i = k + 1; i < n; i++) {
+                double factor = a[i][k] / a[k][k];
+                for (int j = k; j < n; j++) {
+                    a[i][j] -= factor * a[k][j];
+                }
+            }
+        }
+        return true;
     }
 
     private static Optional<Minimum> least(double[] p, Sums sums, boolean settled) {
         double[][] inverse = inverse(sums.matrix());
         return inverse == null || !Double.isFinite(sums.squares()) ? Optional.empty()
                 : Optional.of(new Minimum(p, sums.squares(), sums.largest, inverse, settled));
-    }
-
-    /// One undamped step more, where it only moves last digits.
-    private static double[] polished(double[] p, Sums sums) {
-        double[] by = solve(sums.matrix(), sums.right());
-        boolean small = by != null && IntStream.range(0, p.length)
-                .allMatch(k -> Math.abs(by[k]) < 1e-9 * Math.max(Math.abs(p[k]), MIN_RATE));
-        return small ? IntStream.range(0, p.length).mapToDouble(k -> p[k] + by[k]).toArray() : p;
     }
 
     private static double[][] damped(double[][] normal, double lambda) {
@@ -419,6 +492,19 @@ final class LeastSquares {
         return inverse;
     }
 
+    /// The sum of squares about the mean, which is taken to be near `mean`: what that lacks is taken out of the sum.
+    private double aboutMean(double mean, double weights) {
+        DD squares = DD.ZERO;
+        DD off = DD.ZERO;
+        for (int i = 0; i < x.length; i++) {
+            double d = y[i] - mean;
+            DD weighted = DD.ofProduct(weight(i), d);
+            squares = squares.add(weighted.multiply(d));
+            off = off.add(weighted);
+        }
+        return squares.subtract(off.square().divide(DD.of(weights))).doubleValue();
+    }
+
     /// What a person reads of the least squares.
     ///
     /// @param values   the coefficients as the curve's form has them, the first in units of `unit`
@@ -437,10 +523,7 @@ final class LeastSquares {
         }
         boolean perfect = least.largest <= ROUNDING * top * 4;
         double ssr = perfect ? 0 : least.sum;
-        double sst = 0;
-        for (int i = 0; i < n; i++) {
-            sst += weight(i) * (y[i] - mean) * (y[i] - mean);
-        }
+        double sst = aboutMean(mean, sum);
         // One weighted square in the units of the points: of y, or a pure number where bars weigh.
         double square = roots == null ? unit * unit : Math.scalb(unit, -rootPower) * Math.scalb(unit, -rootPower);
         Quality quality = Quality.of(weighting, n, size, ssr, sst, square);

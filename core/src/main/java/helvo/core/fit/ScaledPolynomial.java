@@ -220,7 +220,7 @@ final class ScaledPolynomial implements FittedFunction {
             double d = uh - mh;
             double restOfD = Scaling.errorOfDifference(uh, mh, d) + (ul - ml);
             square = d * d;
-            rest = Math.fma(d, d, -square) + 2 * d * restOfD;
+            rest = Math.fma(d, d, -square) + (2 * d + restOfD) * restOfD;
             term = weight * square;
             sum = meanHigh + term;
             meanLow += lost(meanHigh, term, sum) + Math.fma(weight, square, -term) + (weight * rest + restOfWeight * square);
