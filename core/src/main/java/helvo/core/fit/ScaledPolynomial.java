@@ -94,7 +94,7 @@ final class ScaledPolynomial implements FittedFunction {
 
     /// @param xRest what x lost in rounding, and `yRest` what y lost
     double residual(double x, double xRest, double y, double yRest) {
-        return scaledResidual(x, xRest, y, yRest) * Math.scalb(1.0, scaling.yPower());
+        return scaledResidual(x, xRest, y, yRest, new double[1]) * Math.scalb(1.0, scaling.yPower());
     }
 
     @Override
@@ -132,6 +132,7 @@ final class ScaledPolynomial implements FittedFunction {
     /// Sums of squares of the residuals and of u about its mean, in scaled units, and the largest residual.
     SumsOfSquares sumsOfSquares(Points points, RoundingErrors rests, DD meanU, helvo.core.Progress progress) {
         var sums = new SumsOfSquares();
+        double[] lost = new double[1];
         int n = points.size();
         double[] x = points.x();
         double[] y = points.y();
@@ -149,7 +150,8 @@ final class ScaledPolynomial implements FittedFunction {
                 weight = PowerSums.weight(s);
                 rest = PowerSums.restOfWeight(s, weight);
             }
-            sums.add(scaledResidual(x[i], rests.x(i), y[i], rests.y(i)), uh * scaling.yFactor(), ul, meanU.hi(), meanU.lo(), weight, rest);
+            double residual = scaledResidual(x[i], rests.x(i), y[i], rests.y(i), lost);
+            sums.add(residual, lost[0], uh * scaling.yFactor(), ul, meanU.hi(), meanU.lo(), weight, rest);
         }
         return sums;
     }
@@ -163,8 +165,10 @@ final class ScaledPolynomial implements FittedFunction {
         return size;
     }
 
-    /// u − p(t) in double-double by Horner's rule, as one double.
-    private double scaledResidual(double x, double xRest, double y, double yRest) {
+    /// u − p(t) in double-double by Horner's rule.
+    ///
+    /// @param lost is given what the result lacks
+    private double scaledResidual(double x, double xRest, double y, double yRest, double[] lost) {
         double th = x - scaling.centre();
         double tl = (Scaling.errorOfDifference(x, scaling.centre(), th) + xRest) * scaling.xFactor();
         th *= scaling.xFactor();
@@ -184,7 +188,10 @@ final class ScaledPolynomial implements FittedFunction {
         double ul = (Scaling.errorOfDifference(y, scaling.offset(), uh) + yRest) * scaling.yFactor();
         uh *= scaling.yFactor();
         double difference = uh - ph;
-        return difference + (Scaling.errorOfDifference(uh, ph, difference) + (ul - pl));
+        double rest = Scaling.errorOfDifference(uh, ph, difference) + (ul - pl);
+        double residual = difference + rest;
+        lost[0] = rest - (residual - difference);
+        return residual;
     }
 
     private DD scaledValue(double x) {
@@ -208,10 +215,10 @@ final class ScaledPolynomial implements FittedFunction {
         private double meanLow;
         private double largest;
 
-        void add(double residual, double uh, double ul, double mh, double ml, double weight, double restOfWeight) {
+        void add(double residual, double restOfResidual, double uh, double ul, double mh, double ml, double weight, double restOfWeight) {
             largest = Math.max(largest, Math.abs(residual));
             double square = residual * residual;
-            double rest = Math.fma(residual, residual, -square);
+            double rest = Math.fma(residual, residual, -square) + (2 * residual + restOfResidual) * restOfResidual;
             double term = weight * square;
             double sum = residualHigh + term;
             residualLow += lost(residualHigh, term, sum) + Math.fma(weight, square, -term) + (weight * rest + restOfWeight * square);

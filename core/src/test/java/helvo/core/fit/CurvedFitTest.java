@@ -96,6 +96,52 @@ class CurvedFitTest {
         return Arrays.stream(y).map(v -> v + 0.02 * top * random.nextGaussian()).toArray();
     }
 
+    /// Whatever is left of the scatter: where a grid of rates shows a least inside, with the amplitude the best for each, it is found.
+    @Test
+    void aLeastThatLiesInsideIsFoundHoweverLittleItExplains() {
+        var random = new Random(5);
+        int inside = 0;
+        for (int set = 0; set < 300; set++) {
+            int n = 6 + random.nextInt(30);
+            double[] x = IntStream.range(0, n).mapToDouble(i -> 1 + 9.0 * i / (n - 1)).toArray();
+            double[] y = Arrays.stream(x).map(at -> 3 + 0.1 * at + 6 * random.nextGaussian()).toArray();
+            double[] sums = IntStream.rangeClosed(-800, 800).mapToDouble(k -> leastAt(k / 100.0, x, y)).toArray();
+            int at = IntStream.range(0, sums.length).boxed().min(java.util.Comparator.comparingDouble(k -> sums[k])).orElseThrow();
+            if (at > 50 && at < sums.length - 50 && sums[at] < Math.min(leastAt(-1e5, x, y), leastAt(1e5, x, y)) * (1 - 1e-6)) {
+                inside++;
+                assertThat(new Exponential(false).fit(Points.of(x, y), Progress.NONE)).as("set " + set)
+                        .isInstanceOfSatisfying(FitOutcome.Fitted.class, found -> assertThat(found.fit().quality().residualSumOfSquares())
+                                .isLessThanOrEqualTo(sums[at] * (1 + 1e-12)));
+            }
+        }
+        assertThat(inside).isGreaterThan(200);
+    }
+
+    private static double leastAt(double rate, double[] x, double[] y) {
+        double end = rate > 0 ? x[x.length - 1] : x[0];
+        double cross = 0;
+        double own = 0;
+        double all = 0;
+        for (int i = 0; i < x.length; i++) {
+            double e = Math.exp(rate * (x[i] - end));
+            cross += e * y[i];
+            own += e * e;
+            all += y[i] * y[i];
+        }
+        return all - cross / own * cross;
+    }
+
+    /// Expected: Newton's method on the gradient with 40 digits (mpmath).
+    @Test
+    void aScatteredLogisticHasTwelveDigits() {
+        Fit fit = fit(new Logistic(), IntStream.rangeClosed(1, 12).mapToDouble(i -> i / 2.0).toArray(),
+                new double[] {0.1, -0.05, 0.3, 0.12, 0.5, 0.38, 0.9, 0.6, 1.1, 0.8, 1.2, 0.85});
+        double[] expected = {1.01092367828725999, 1.31855928026993485, 2.88018404460538329};
+        for (int k = 0; k < 3; k++) {
+            assertThat(fit.coefficients().get(k).value() / expected[k]).isCloseTo(1, within(1e-12));
+        }
+    }
+
     /// No small step in any coefficient lessens the sum of squares.
     private static void assertLeast(Fit fit, double[] x, double[] y) {
         double least = squares(x, y, fit.function()::at);

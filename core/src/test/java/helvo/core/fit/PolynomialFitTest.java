@@ -36,6 +36,9 @@ class PolynomialFitTest {
                 Arguments.of("a narrow span at 1e9", new Line(), made(30, i -> 1e9 + i / 29.0, x -> x, 0.1)),
                 Arguments.of("degree 6 on 1000 to 1010", new Polynomial(6), made(60, i -> 1000 + i / 6.0, x -> Math.sin(x), 0.01)),
                 Arguments.of("y far from zero", new Line(), made(25, i -> i, x -> 1e9 + 1e-3 * x, 1e-2)),
+                Arguments.of("y far from zero that says nothing", new Line(), made(10, i -> i, _ -> 1e9, 1e-2)),
+                Arguments.of("one y larger by its last digit", new Line(), Points.of(new double[] {1, 2, 3, 4, 5, 6, 7, 8},
+                        new double[] {1e8, 1e8, 1e8, Math.nextUp(1e8), 1e8, 1e8, 1e8, 1e8})),
                 Arguments.of("degree 10 on 10,000 points", new Polynomial(10), made(10_000, i -> i / 1000.0, Math::exp, 1)),
                 Arguments.of("tiny x, huge y", new Polynomial(2), made(12, i -> 1e-80 * (i + 1), x -> 1e90 * (1 + 1e80 * x), 1e88)));
     }
