@@ -1,5 +1,6 @@
 package helvo.cli;
 
+import helvo.core.Progress;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Fit;
@@ -53,7 +54,11 @@ final class CurvesCommand implements Callable<Integer> {
     }
 
     private int compare(FitInput input, List<ObjectNode> reports) throws CannotRead, Refused {
-        FigureAnalysis figure = input.compared();
+        FigureAnalysis all = input.compared();
+        // A shape that is named, of a high degree or on the log scale, is compared with the others.
+        FigureAnalysis figure = all.withSeries(all.series().stream().map(each -> each.outcomes().stream()
+                .anyMatch(outcome -> outcome.curve().equals(each.chosen().curve())) ? each
+                : each.comparing(each.chosen().curve(), Progress.NONE)).toList());
         if (figure.missing().isPresent() || figure.series().isEmpty()) {
             throw new Refused(figure.missing().orElse("No row meets the conditions."));
         }

@@ -12,7 +12,6 @@ import helvo.core.fit.Line;
 import helvo.core.fit.Points;
 import helvo.core.fit.PrintedEquation;
 import helvo.core.fit.Residuals;
-import helvo.core.fit.Weighting;
 import helvo.core.table.SeriesKey;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
@@ -49,10 +48,9 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
 
     static SeriesAnalysis of(SeriesPoints series, Curve curve, Progress progress) {
         FitOutcome line = new Line().fit(series.points(), progress.part(0, 0.4));
-        Optional<Correlation> correlation = series.points().weighting() == Weighting.UNWEIGHTED ? Correlation.of(line)
-                : Correlation.of(series.points());
+        Optional<Correlation> correlation = series.points().weighedInBoth() ? Correlation.of(series.points()) : Correlation.of(line);
         SeriesAnalysis chosen = new SeriesAnalysis(series.key(), series.label(), series.slot(), series.points(), series.rows(),
-                List.of(line), EvidenceWeights.of(List.of(line)),
+                List.of(line), EvidenceWeights.of(List.of(line), series.points()),
                 line, Optional.empty(), Optional.empty(), Optional.empty(), correlation).choosing(curve, progress.part(0.4, 1));
         return series.points().size() > MANY ? chosen : chosen.diagnosing(progress);
     }
@@ -73,11 +71,17 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
                 && diagnostics.equals(other.diagnostics);
     }
 
-    /// The shapes compared, those with most evidence first, then those with least AICc, then those that could not be fitted.
+    /// The shapes compared: perfect ones first, the simplest leading, then those with least AICc, then those of which nothing can be said,
+    /// as one through as many points as it has coefficients, and last those that could not be fitted.
     public List<FitOutcome> ranked() {
-        return outcomes.stream().sorted(Comparator.comparingDouble(outcome -> outcome instanceof FitOutcome.Fitted(Fit fit)
-                ? fit.quality().perfect() ? Double.NEGATIVE_INFINITY
-                : fit.quality().aicc().orElse(Double.MAX_VALUE) : Double.POSITIVE_INFINITY)).toList();
+        return outcomes.stream().sorted(Comparator.comparingInt(this::rank).thenComparingDouble(outcome ->
+                outcome instanceof FitOutcome.Fitted(Fit fit) ? rank(outcome) == 0 ? fit.coefficients().size()
+                : fit.quality().aicc().orElse(Double.MAX_VALUE) : 0)).toList();
+    }
+
+    private int rank(FitOutcome outcome) {
+        return !(outcome instanceof FitOutcome.Fitted(Fit fit)) ? 3 : EvidenceWeights.isPerfect(fit, points) ? 0
+                : fit.quality().aicc().isPresent() && fit.quality().degreesOfFreedom() > 0 ? 1 : 2;
     }
 
     /// The same series with another curve chosen.
@@ -90,10 +94,10 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
     }
 
     /// The same series with one shape more to compare.
-    SeriesAnalysis comparing(Curve shape, Progress progress) {
+    public SeriesAnalysis comparing(Curve shape, Progress progress) {
         var all = new ArrayList<>(outcomes);
         all.add(outcome(shape).orElseGet(() -> shape.fit(points, progress)));
-        return with(change -> change.outcomes(List.copyOf(all)).weights(EvidenceWeights.of(all, points.weighedInBoth())));
+        return with(change -> change.outcomes(List.copyOf(all)).weights(EvidenceWeights.of(all, points)));
     }
 
     /// The same series with another curve; the shapes are not fitted again.

@@ -4,7 +4,7 @@ import helvo.core.Progress;
 import java.util.Optional;
 import java.util.OptionalDouble;
 
-/// How closely y follows x, apart from any curve.
+/// How closely y follows x, apart from any curve; where bars in y weigh, with the same weights.
 ///
 /// @param pearsonR signed; its square is the line's R²
 /// @param pearsonP two-sided p of r = 0; empty with fewer than three points, 0 when they lie exactly on a line
@@ -21,8 +21,10 @@ public record Correlation(double pearsonR, OptionalDouble pearsonP) {
         }
         Coefficient slope = fit.slope();
         double r = Math.copySign(Math.sqrt(Math.max(0, fit.quality().r2().getAsDouble())), slope.value());
+        // Where bars weigh as stated the slope is judged by them, but r by the scatter.
         OptionalDouble p = slope.uncertainty().isEmpty() ? OptionalDouble.empty()
-                : OptionalDouble.of(slope.uncertainty().get().test().map(Coefficient.Test::p).orElse(0.0));
+                : OptionalDouble.of(fit.quality().weighting() == Weighting.STATED ? fit.quality().overall().map(Quality.F::p).orElse(0.0)
+                        : slope.uncertainty().get().test().map(Coefficient.Test::p).orElse(0.0));
         return Optional.of(new Correlation(r, p));
     }
 

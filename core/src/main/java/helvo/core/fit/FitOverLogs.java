@@ -55,9 +55,9 @@ public final class FitOverLogs {
         if (a < Double.MIN_NORMAL || !Double.isFinite(a)) {
             return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
         }
-        Coefficient amplitude = logA.uncertainty().map(of -> Coefficient.of("a", a, a * of.standardError(),
-                line.quality().degreesOfFreedom()))
-                .orElseGet(() -> new Coefficient("a", a, Optional.empty()));
+        // Its interval is that of ln a, so that it never reaches 0; that it is not 0 needs no test.
+        var amplitude = new Coefficient("a", a, logA.uncertainty().map(of -> new Coefficient.Uncertainty(a * of.standardError(),
+                Math.exp(of.low95()), Math.exp(of.high95()), Optional.empty())));
         return new FitOutcome.Fitted(new Fit(curve, List.of(amplitude, line.slope()),
                 new Straight((ScaledPolynomial) line.function(), logOfX, true), line.quality()));
     }

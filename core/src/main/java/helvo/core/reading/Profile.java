@@ -13,6 +13,9 @@ import java.util.Optional;
 final class Profile {
     private static final int MAX_STEPS = 60;
     private static final int MAX_DAMPINGS = 12;
+    /// Of more points the curve is too sure for another least nearby.
+    private static final int FEW = 500;
+    private static final double[] RATES = {0.25, 0.6, 1.6, 4, 12};
 
     private final AmplitudeForm.Ratio ratio;
     private final double[] start;
@@ -20,6 +23,8 @@ final class Profile {
     private final double[] y;
     private final double[] weights;
     private final double level;
+    private final double low;
+    private final double high;
 
     private Profile(AmplitudeForm.Ratio ratio, double[] start, Points points, double level) {
         this.ratio = ratio;
@@ -27,6 +32,8 @@ final class Profile {
         this.level = level;
         x = points.x();
         y = points.y();
+        low = java.util.Arrays.stream(x).min().orElse(0);
+        high = java.util.Arrays.stream(x).max().orElse(0);
         weights = new double[x.length];
         for (int i = 0; i < x.length; i++) {
             weights[i] = points.weighting() == Weighting.UNWEIGHTED ? 1 : 1 / (points.ySigma()[i] * points.ySigma()[i]);
@@ -41,9 +48,22 @@ final class Profile {
                 form.others().stream().mapToDouble(name -> fit.coefficient(name).value()).toArray(), points, level));
     }
 
-    /// The least sum of squares of a curve through (x0, level); infinite where none is found.
+    /// The least sum of squares of a curve through (x0, level); infinite where none is found. Of a curve with two further coefficients
+    /// there can be several that are least about themselves: those from other rates and middles are tried too.
     double squares(double x0) {
-        double[] theta = start.clone();
+        double least = squares(x0, start);
+        if (start.length == 2 && x.length <= FEW) {
+            for (double rate : RATES) {
+                for (double middle : new double[] {start[1], x0, low, high}) {
+                    least = Math.min(least, squares(x0, new double[] {rate * start[0], middle}));
+                }
+            }
+        }
+        return least;
+    }
+
+    private double squares(double x0, double[] from) {
+        double[] theta = from.clone();
         int p = theta.length;
         double[] sums = sums(theta, x0);
         double lambda = 1e-4;

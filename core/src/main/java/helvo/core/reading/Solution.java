@@ -28,6 +28,8 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
     /// Looked for as far beyond the data as they span, on either side; for a straight line anywhere.
     private static final double REACH = 1;
     private static final int MAX_DOUBLINGS = 60;
+    /// So many halvings are all that a double has.
+    private static final int MAX_HALVINGS = 2200;
     private static final int MAX_PROFILED = 20_000;
 
     /// Every x in reach where the curve is at y, rising; none where it never is.
@@ -78,17 +80,23 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
     private static OptionalDouble limit(DoubleUnaryOperator outside, double x, double span) {
         double inside = x;
         double step = span / 4096;
-        for (int doubling = 0; doubling < MAX_DOUBLINGS; doubling++) {
+        boolean ends = false;
+        for (int doubling = 0; doubling < (ends ? MAX_HALVINGS : MAX_DOUBLINGS); doubling++) {
             double at = inside + step;
             double value = outside.applyAsDouble(at);
             if (value >= 0) {
                 return OptionalDouble.of(Roots.between(outside, inside, at));
             }
-            if (!Double.isFinite(value) || doubling > 40) {
+            if (Double.isNaN(value)) {
+                // Beyond where the curve has values: nearer to the end of these.
+                ends = true;
+                step /= 2;
+            } else if (!Double.isFinite(value) || !ends && doubling > 40) {
                 return OptionalDouble.empty();
+            } else {
+                inside = at;
+                step *= ends ? 1 : doubling < 16 ? 1.3 : 2;
             }
-            inside = at;
-            step *= doubling < 16 ? 1.3 : 2;
         }
         return OptionalDouble.empty();
     }

@@ -16,7 +16,9 @@ import helvo.core.readout.Readout.Line;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /// What is said of a fitted series, line by line.
 final class FitReadout {
@@ -56,7 +58,9 @@ final class FitReadout {
                 () -> lines.add(new Line.Sentence("R² has no value: all y are equal.", false)));
         series.correlation().ifPresent(c -> lines.add(new Line.Quantity("r", (c.pearsonR() >= 0 ? "+" : "") + numbers.share(c.pearsonR()),
                 "",
-                numbers.exact(c.pearsonR()), c.pearsonP().isPresent() ? numbers.p(c.pearsonP().getAsDouble()) : "")));
+                numbers.exact(c.pearsonR()), Stream.of(c.pearsonP().isPresent() ? numbers.p(c.pearsonP().getAsDouble()) : "",
+                        quality.weighting() == Weighting.UNWEIGHTED ? "" : series.points().weighedInBoth() ? "unweighted" : "weighted")
+                        .filter(part -> !part.isEmpty()).collect(Collectors.joining(", ")))));
         quality.residualStandardDeviation().ifPresentOrElse(
                 s -> lines.add(new Line.Quantity("residual standard deviation, s", numbers.significant(s, 3),
                         quality.weighting() != Weighting.UNWEIGHTED ? "in bars" : fit.curve().fittedOn() == Curve.FittedOn.Y ? y.unit()

@@ -67,6 +67,10 @@ public final class ReadingsReadout {
         var text = new ArrayList<String>();
         reading.predictionHalf95().ifPresent(half -> text.add(Phrase.of("± %s for the mean, ± %s for one more measurement (95 %%)",
                 numbers.uncertaintyAlone(reading.meanHalf95().orElse(0)), numbers.uncertaintyAlone(half))));
+        if (reading.predictionHalf95().isEmpty() && reading.meanHalf95().isPresent()) {
+            text.add(Phrase.of("± %s for the mean (95 %%); for one more measurement it depends on its bar, since bars weigh",
+                    numbers.uncertaintyAlone(reading.meanHalf95().getAsDouble())));
+        }
         series.bounds().flatMap(bounds -> bounds.corridor(x)).filter(_ -> fit.curve().isStraight())
                 .ifPresent(range -> text.add(Phrase.of("lines within the bars reach from %s to %s", limit(range.low(), range),
                         limit(range.high(), range))));

@@ -78,15 +78,15 @@ class StatisticsTest {
     void evidenceAddsUpToOneAndAPerfectFitTakesIt() {
         List<FitOutcome> outcomes = List.of(new Line().fit(FIVE, Progress.NONE), new FixedInterceptLine(0).fit(FIVE, Progress.NONE),
                 new Polynomial(5).fit(FIVE, Progress.NONE));
-        List<OptionalDouble> weights = EvidenceWeights.of(outcomes);
+        List<OptionalDouble> weights = EvidenceWeights.of(outcomes, FIVE);
         assertThat(weights.get(0).orElseThrow() + weights.get(1).orElseThrow()).isEqualTo(1, offset(1e-14));
         assertThat(weights.get(2)).isEmpty();
         Points straight = Points.of(new double[] {1, 2, 3, 4}, new double[] {2, 4, 6, 8});
         assertThat(EvidenceWeights.of(List.of(new Polynomial(2).fit(straight, Progress.NONE), new Line().fit(straight, Progress.NONE),
-                new FixedInterceptLine(0).fit(straight, Progress.NONE))))
+                new FixedInterceptLine(0).fit(straight, Progress.NONE)), straight))
                 .containsExactly(OptionalDouble.of(0), OptionalDouble.of(0), OptionalDouble.of(1));
         // A curve through as many points as it has coefficients proves nothing.
-        assertThat(EvidenceWeights.of(List.of(new Line().fit(FIVE, Progress.NONE), new Polynomial(4).fit(FIVE, Progress.NONE))))
+        assertThat(EvidenceWeights.of(List.of(new Line().fit(FIVE, Progress.NONE), new Polynomial(4).fit(FIVE, Progress.NONE)), FIVE))
                 .containsExactly(OptionalDouble.empty(), OptionalDouble.empty());
     }
 
