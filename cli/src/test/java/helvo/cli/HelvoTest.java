@@ -25,7 +25,7 @@ class HelvoTest {
             "equationOrigin", "coefficients", "r2", "r2About", "adjustedR2",
             "pearsonR", "pearsonP", "spearmanRho", "residualStandardDeviation", "residualSumOfSquares", "degreesOfFreedom", "f", "fP",
                     "aicc",
-            "chi2", "chi2P", "weights", "checks", "bounds", "readings", "residuals");
+            "chi2", "chi2P", "weights", "checks", "patternless", "bounds", "readings", "residuals");
 
     @TempDir
     private Path folder;
@@ -205,6 +205,9 @@ class HelvoTest {
         assertThat(curves.at("/0/curve").asString()).isEqualTo("logarithmic");
         assertThat(curves.at("/0/degree").isNull()).isTrue();
         assertThat(curves.at("/0/weight").asDouble()).isGreaterThan(0.9);
+        assertThat(helvo("curves", file.toString(), "--x", "t", "--y", "y", "--curve", "power", "--on-log-scale", "--only",
+                "t>0")).isZero();
+        assertThat(out.toString()).contains("Power, on the log scale R² ").contains("Power           R² ");
         assertThat(helvo("curves", file.toString(), "--x", "t", "--y", "y")).isZero();
         assertThat(helvo("fit", file.toString(), "--x", "t", "--y", "y", "--curve", "power", "--on-log-scale", "--json")).isZero();
         String json = out.toString().substring(out.toString().lastIndexOf("{\n  \"x\""));

@@ -49,10 +49,17 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
             }
             return solutions;
         }
-        for (double x : Roots.in(above, low - REACH * span, high + REACH * span)) {
+        for (double x : places(fit.curve(), above, low - REACH * span, high + REACH * span)) {
             solutions.add(around(fit, points, y, x, low, high, span));
         }
         return List.copyOf(solutions);
+    }
+
+    /// Where a curve has no values at 0 and below, in steps of ln x: near 0 all happens in a small part of the span.
+    private static List<Double> places(Curve curve, DoubleUnaryOperator above, double from, double to) {
+        return curve.accepts(0, 1) || !(to > 0) ? Roots.in(above, from, to)
+                : Roots.in(u -> above.applyAsDouble(Math.exp(u)), Math.log(Math.max(from, Double.MIN_NORMAL)), Math.log(to)).stream()
+                        .map(Math::exp).toList();
     }
 
     /// Where two curves meet, from one x to another.

@@ -10,6 +10,7 @@ import helvo.core.fit.Curve;
 import helvo.core.fit.Curves;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
+import helvo.core.fit.FixedInterceptLine;
 import helvo.core.fit.Line;
 import helvo.core.fit.Logarithmic;
 import helvo.core.fit.Polynomial;
@@ -103,6 +104,18 @@ class SeriesAnalysisTest {
             fitted.removeLast();
         }
         assertThat(fitted).as("none that failed stands before one that did not").doesNotContain(false);
+    }
+
+    /// 0.1, 0.2, 0.3 … lie on a line as decimals, and not quite as doubles; a polynomial through all points has nothing to say for it.
+    @Test
+    void decimalsOnALineGiveTheLineAllTheEvidenceAndInterpolationNone() {
+        double[] x = IntStream.rangeClosed(1, 9).asDoubleStream().toArray();
+        SeriesAnalysis exact = series(study(x, IntStream.rangeClosed(1, 9).mapToDouble(i -> Double.parseDouble("0." + i)).toArray()));
+        assertThat(exact.ranked().getFirst().curve()).isEqualTo(new FixedInterceptLine(0));
+        assertThat(exact.weight(new FixedInterceptLine(0))).hasValue(1);
+        SeriesAnalysis few = series(study(new double[] {1, 2, 3, 4, 5, 6}, new double[] {1.1, 1.9, 3.2, 3.9, 5.1, 5.8}));
+        List<Curve> ranked = few.ranked().stream().filter(FitOutcome.Fitted.class::isInstance).map(FitOutcome::curve).toList();
+        assertThat(ranked.subList(ranked.size() - 2, ranked.size())).contains(new Polynomial(5));
     }
 
     /// With many points the chosen curves are told first, then shapes as they are ready; the last word is the whole.

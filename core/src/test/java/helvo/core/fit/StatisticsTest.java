@@ -74,6 +74,32 @@ class StatisticsTest {
         assertThat(Correlation.of(Points.of(new double[] {1, 2}, new double[] {3, 3}))).isEmpty();
     }
 
+    /// Expected: NumPy's weighted sums with SciPy's t distribution.
+    @Test
+    void whereBarsWeighCorrelationDoesToo() {
+        Points points = new Points(new double[] {1, 2, 3, 4, 5, 6}, new double[] {2.1, 3.9, 6.2, 7.8, 10.4, 11.5}, new int[] {0, 1, 2, 3,
+                4, 5},
+                ErrorBars.NONE, ErrorBars.even(new double[] {0.1, 0.2, 0.1, 0.4, 0.3, 0.2}));
+        for (Weighting by : new Weighting[] {Weighting.STATED, Weighting.RELATIVE}) {
+            Correlation weighted = Correlation.of(new Line().fit(points.weighted(by, 1, 1), Progress.NONE)).orElseThrow();
+            assertThat(weighted.pearsonR()).isEqualTo(0.9979628195055587, offset(1e-14));
+            assertThat(weighted.pearsonP().orElseThrow()).isEqualTo(6.220929294565317e-06, offset(1e-16));
+        }
+    }
+
+    /// The interval of a is that of ln a: it never reaches 0.
+    @Test
+    void onTheLogScaleTheIntervalOfTheAmplitudeIsThatOfItsLogarithm() {
+        double[] x = {1, 2, 3, 4};
+        Fit power = fit(new Exponential(true), Points.of(x, new double[] {1, 30, 4, 90}));
+        Coefficient.Uncertainty lnA = fit(new Line(), Points.of(x, new double[] {0, Math.log(30), Math.log(4), Math.log(90)})).intercept()
+                .uncertainty().orElseThrow();
+        Coefficient.Uncertainty a = power.coefficient("a").uncertainty().orElseThrow();
+        assertThat(Math.log(a.low95())).isEqualTo(lnA.low95(), offset(1e-12));
+        assertThat(Math.log(a.high95())).isEqualTo(lnA.high95(), offset(1e-12));
+        assertThat(a.test()).isEmpty();
+    }
+
     @Test
     void evidenceAddsUpToOneAndAPerfectFitTakesIt() {
         List<FitOutcome> outcomes = List.of(new Line().fit(FIVE, Progress.NONE), new FixedInterceptLine(0).fit(FIVE, Progress.NONE),

@@ -2,6 +2,7 @@ package helvo.core.reading;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
+import static org.assertj.core.api.Assertions.withinPercentage;
 
 import helvo.core.Progress;
 import helvo.core.fit.Curve;
@@ -9,10 +10,12 @@ import helvo.core.fit.Exponential;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Line;
+import helvo.core.fit.Logarithmic;
 import helvo.core.fit.Logistic;
 import helvo.core.fit.Points;
 import helvo.core.fit.Polynomial;
 import java.util.List;
+import org.apache.commons.statistics.distribution.TDistribution;
 import org.junit.jupiter.api.Test;
 
 class SolutionTest {
@@ -74,6 +77,57 @@ class SolutionTest {
         double[] x = {0, 1, 2, 3, 4, 5};
         Points points = Points.of(x, java.util.Arrays.stream(x).map(v -> 8 * Math.exp(-v / 2)).toArray());
         assertThat(Solution.at(fit(new Exponential(false), points), points, 4).getFirst().value()).isCloseTo(2 * Math.log(2), within(1e-9));
+    }
+
+    /// A logarithm is a line over ln x, so that its limits are Fieller's of that line, however near to x = 0.
+    @Test
+    void aLogarithmHasBothLimitsNearZeroToo() {
+        double[] x = {0.01, 0.5, 1, 2, 4, 8, 16};
+        double[] y = {0.3, 2.9, 3.0, 4.4, 4.1, 5.6, 5.2};
+        double[] u = java.util.Arrays.stream(x).map(Math::log).toArray();
+        Points points = Points.of(x, y);
+        Points straight = Points.of(u, y);
+        for (double level : new double[] {0.5, -1, 3}) {
+            Solution overLogs = Solution.at(fit(new Line(), straight), straight, level).getFirst();
+            for (Solution at : Solution.at(fit(new Logarithmic(), points), points, level)) {
+                assertThat(at.low95().orElseThrow()).isCloseTo(Math.exp(overLogs.low95().orElseThrow()), withinPercentage(1e-6));
+                assertThat(at.high95().orElseThrow()).isCloseTo(Math.exp(overLogs.high95().orElseThrow()), withinPercentage(1e-6));
+            }
+        }
+        assertThat(Solution.at(fit(new Logarithmic(), points), points, -1)).hasSize(1);
+    }
+
+    /// Just outside its limits no logistic through the level is as good as they say, and just inside one is: on a fine grid of rates and
+    /// middles.
+    @Test
+    void limitsOfALogisticOnFewPointsAreTheWidestThereAre() {
+        double[] x = {1, 2, 3, 4, 5, 6, 7};
+        double[] y = {2, 9, 14, 45, 62, 81, 84};
+        Points points = Points.of(x, y);
+        Fit fit = fit(new Logistic(), points);
+        Solution half = Solution.at(fit, points, 50).getFirst();
+        double t = TDistribution.of(4).inverseSurvivalProbability(0.025);
+        double most = fit.quality().residualSumOfSquares() * (1 + t * t / 4);
+        for (double limit : new double[] {half.low95().orElseThrow(), half.high95().orElseThrow()}) {
+            double side = Math.signum(limit - half.value());
+            assertThat(leastThrough(limit + side * 0.02, 50, x, y)).isGreaterThan(most * (1 - 1e-3));
+            assertThat(leastThrough(limit - side * 0.02, 50, x, y)).isLessThan(most * (1 + 1e-3));
+        }
+    }
+
+    private static double leastThrough(double at, double level, double[] x, double[] y) {
+        double least = Double.POSITIVE_INFINITY;
+        for (double k = 0.05; k < 20; k *= 1.02) {
+            for (double m = -4; m < 12; m += 0.02) {
+                double sum = 0;
+                for (int i = 0; i < x.length; i++) {
+                    double r = y[i] - level * (1 + Math.exp(-k * (at - m))) / (1 + Math.exp(-k * (x[i] - m)));
+                    sum += r * r;
+                }
+                least = Math.min(least, sum);
+            }
+        }
+        return least;
     }
 
     /// Limits by profile; expected numbers: the same condition with SciPy's least squares and root finder.

@@ -287,6 +287,7 @@ public final class FitJson {
             put(node, "percentOfFitted", residuals.percentOfFitted(i));
             put(node, "percentOfMeasured", residuals.percentOfMeasured(i));
             put(node, "standardised", residuals.standardised(i));
+            put(node, "studentised", residuals.studentised(i));
             put(node, "leverage", OptionalDouble.of(residuals.leverage(i)));
             put(node, "cooksDistance", residuals.cooksDistance(i));
         }
