@@ -1,12 +1,17 @@
 package helvo.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 import static org.assertj.core.api.Assertions.within;
 
 import java.io.IOException;
 import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
+import java.util.stream.IntStream;
+import java.util.stream.Collectors;
+import java.util.Random;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -515,5 +520,23 @@ class HelvoTest {
 
     private int helvo(String... arguments) {
         return run.helvo(arguments);
+    }
+
+    /// Whatever is typed for --only is a condition or a sentence, soon.
+    @Test
+    void anyConditionIsTakenOrRefused() throws IOException {
+        String file = table();
+        var random = new Random(16);
+        List<String> parts = List.of("Load", "Cord", "#3", "dry", "1", "2.5", "-", "1e400", "NaN", "=", "!=", "<", ">", "<=", ">=", " ",
+                "\t", "(", ")", "“", "\u202e", ",", "%", "\ud83d\ude00", "a".repeat(500), " ".repeat(4000));
+        for (int i = 0; i < 400; i++) {
+            String condition = IntStream.range(0, random.nextInt(9)).mapToObj(_ -> parts.get(random.nextInt(parts.size())))
+                    .collect(Collectors.joining());
+            err.getBuffer().setLength(0);
+            int code = assertTimeoutPreemptively(Duration.ofSeconds(5), () -> helvo("fit", file, "--x", "load", "--y", "#3", "--only",
+                    condition));
+            assertThat(code).as(condition).isBetween(0, 2);
+            assertThat(err.toString()).as(condition).doesNotContain("fault of its own", "Exception").hasSizeLessThan(3000);
+        }
     }
 }

@@ -1,10 +1,12 @@
 package helvo.files;
 
+import helvo.core.table.Table;
+
 /// How much of a file is taken, for every reader. What goes beyond is made to do harm, damaged, or no table of measurements; each limit
 /// lies far above what a laboratory writes and below what would stop the program.
 public final class Limits {
     /// More columns than this are a wrong delimiter or no table.
-    public static final int COLUMNS = 1000;
+    public static final int COLUMNS = Table.MOST_COLUMNS;
     /// Rows that a sheet of either kind of workbook has (ECMA-376, §18.3.1.73).
     public static final int SHEET_ROWS = 1_048_576;
     /// Characters of one cell: three times what a workbook's cell takes. A longer one is a text file's quotation mark without its pair.

@@ -113,6 +113,7 @@ public sealed interface TableEdit extends TableChange {
         @Override
         public Table change(Table before) {
             int width = block.stream().mapToInt(List::size).max().orElse(0);
+            Require.require(column >= 0 && column <= Table.MOST_COLUMNS - width, "a table has at most %s columns", Table.MOST_COLUMNS);
             var columns = new ArrayList<>(before.columns());
             while (columns.size() < column + width) {
                 columns.add(ColumnEdit.blank(before.with(columns)));

@@ -20,6 +20,9 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
         List<Decision> decisions, Optional<Summary> summary, boolean follows,
         Optional<ReadAs> readAs)
         implements TableBuilder.With {
+    /// More are no table of measurements.
+    public static final int MOST_COLUMNS = 1000;
+
     /// The file that a table was read from, and how.
     public sealed interface Source {
         /// Its path.
