@@ -21,6 +21,14 @@ import java.util.stream.IntStream;
 
 /// Changes of a table's cells and rows. Cells of derived columns follow their sources and are left alone.
 public sealed interface TableEdit extends TableChange {
+    /// Rows without anything that an edit may leave behind the last one, or put between others.
+    int MOST_BLANK_ROWS = 1 << 20;
+
+    private static void requireNear(int row, Table before) {
+        Require.require(row >= 0 && row <= before.rows() + MOST_BLANK_ROWS, "row %s lies too far behind the last one, %s", row + 1L,
+                before.rows());
+    }
+
     /// Types a text into a cell.
     ///
     /// @param row   0 is the first
@@ -33,6 +41,7 @@ public sealed interface TableEdit extends TableChange {
             }
             Cell cell = before.column(column).typed(typed, before.mark());
             int decimals = cell instanceof Cell.Number ? NumberText.decimals(typed.strip(), before.mark()) : 0;
+            requireNear(row, before);
             return DecisionEdit.undecided(before, column, row).withColumn(column, old -> {
                 Column changed = old.with(old.cells().with(row, cell));
                 return old.cells().size() == 0 ? changed.withDecimals(decimals) : changed.showing(typed);
@@ -113,6 +122,7 @@ public sealed interface TableEdit extends TableChange {
         @Override
         public Table change(Table before) {
             int width = block.stream().mapToInt(List::size).max().orElse(0);
+            requireNear(row, before);
             Require.require(column >= 0 && column <= Table.MOST_COLUMNS - width, "a table has at most %s columns", Table.MOST_COLUMNS);
             var columns = new ArrayList<>(before.columns());
             while (columns.size() < column + width) {
@@ -192,7 +202,7 @@ public sealed interface TableEdit extends TableChange {
         public Table change(Table before) {
             int rows = before.rows();
             int at = Math.min(row, rows);
-            Require.require(row >= 0 && count >= 0 && count <= Cells.MOST_ROWS - rows, "a table has at most %s rows", Cells.MOST_ROWS);
+            Require.require(row >= 0 && count >= 0 && count <= MOST_BLANK_ROWS, "at most %s rows are inserted at a time", MOST_BLANK_ROWS);
             return before.withRows(IntStream.range(0, rows + count).map(r -> r < at ? r : r < at + count ? -1 : r - count).toArray());
         }
 
