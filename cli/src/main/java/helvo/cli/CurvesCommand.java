@@ -14,6 +14,7 @@ import java.io.PrintWriter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -86,9 +87,10 @@ final class CurvesCommand implements Callable<Integer> {
                 var equation = new Equation(PrintedEquation.of(fit, series.points()), numbers);
                 String x = series.rows().x().symbol();
                 out.printf(Locale.ROOT, "%-15s R² %-9s weight %-5s %s%n", fit.curve().name(),
-                        fit.quality().r2().isPresent() ? numbers.share(fit.quality().r2().getAsDouble()) : "–",
+                        fit.quality().r2AboutMean().isPresent() ? numbers.share(fit.quality().r2AboutMean().getAsDouble()) : "–",
                     series.weight(fit.curve()).isPresent() ? Math.round(100 * series.weight(fit.curve()).getAsDouble()) + " %" : "–",
-                    equation.inNames(x, series.rows().y().symbol()) + equation.where(x).map(where -> ", " + where).orElse(""));
+                    equation.inNames(x, series.rows().y().symbol()) + equation.where(x).map(where -> ", " + where).orElse("")
+                        + (series.simplest().equals(Optional.of(fit.curve())) ? "   the simplest that is as good" : ""));
             }
         }
     }

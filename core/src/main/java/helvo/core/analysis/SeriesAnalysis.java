@@ -79,6 +79,15 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
                 : fit.quality().aicc().orElse(Double.MAX_VALUE) : 0)).toList();
     }
 
+    /// The simplest shape that is as good as any: of those within 2 of the least AICc, the one with the fewest coefficients, and of
+    /// these the one with the least (Burnham & Anderson 2002, §2.6). Of perfect fits, the simplest.
+    public Optional<Curve> simplest() {
+        List<FitOutcome> judged = ranked().stream().filter(outcome -> weight(outcome.curve()).isPresent()).toList();
+        double most = judged.stream().mapToDouble(outcome -> weight(outcome.curve()).getAsDouble()).max().orElse(0);
+        return judged.stream().filter(outcome -> weight(outcome.curve()).getAsDouble() >= most / Math.E)
+                .min(Comparator.comparingInt(outcome -> outcome.curve().coefficientNames().size())).map(FitOutcome::curve);
+    }
+
     private int rank(FitOutcome outcome) {
         return !(outcome instanceof FitOutcome.Fitted(Fit fit)) ? 3 : EvidenceWeights.isPerfect(fit, points) ? 0
                 : fit.quality().aicc().isPresent() && fit.quality().degreesOfFreedom() > 0 ? 1 : 2;

@@ -85,7 +85,7 @@ public final class PolynomialFit {
             residuals = perfect ? DD.ZERO : squares.ofResiduals();
             aboutMean = squares.aboutMean();
         }
-        return assemble(points, names, scaling, scaled, normal.get(), function, residuals,
+        return assemble(points, names, scaling, scaled, normal.get(), function, residuals, aboutMean,
                 lowest == 1 && intercept == 0 ? sums.square() : aboutMean);
     }
 
@@ -109,7 +109,7 @@ public final class PolynomialFit {
     }
 
     private FitOutcome assemble(Points points, List<String> names, Scaling scaling, DD[] scaled, NormalEquations normal,
-            ScaledPolynomial function, DD residuals, DD total) {
+            ScaledPolynomial function, DD residuals, DD aboutMean, DD total) {
         int n = points.size();
         int p = scaled.length;
         int squarePower = 2 * (scaling.yPower() - points.sigmaPower());
@@ -129,7 +129,7 @@ public final class PolynomialFit {
             coefficients.add(Coefficient.of(names.get(k - lowest), c, se, n - p));
         }
         return new FitOutcome.Fitted(new Fit(curve, coefficients, function,
-                quality(n, p, points.weighting(), squarePower, residuals, total)));
+                quality(n, p, points.weighting(), squarePower, residuals, aboutMean, total)));
     }
 
     /// Zero where the terms cancel but for the arithmetic's own rounding.
@@ -167,9 +167,9 @@ public final class PolynomialFit {
     }
 
     /// @param squarePower one scaled square is worth two to this, in y units squared or in units of χ²
-    private Quality quality(int n, int p, Weighting weighting, int squarePower, DD residuals, DD total) {
+    private Quality quality(int n, int p, Weighting weighting, int squarePower, DD residuals, DD aboutMean, DD total) {
         boolean aboutZero = lowest == 1 && intercept == 0;
-        boolean varies = total.hi() > ROUNDING * ROUNDING * n;
+        boolean varies = varies(total, n);
         int totalFreedom = aboutZero ? n : n - 1;
         double ssr = residuals.scalb(squarePower).doubleValue();
         OptionalDouble s = n > p
@@ -183,8 +183,14 @@ public final class PolynomialFit {
         Optional<Quality.F> f = testable ? Optional.of(overall(residuals, total, totalFreedom, n - p)) : Optional.empty();
         OptionalDouble aicc = residuals.hi() <= 0 ? OptionalDouble.empty()
                 : Quality.aicc(weighting, n, p, Math.log(residuals.hi() / n) + squarePower * Math.log(2), ssr);
-        return new Quality(n, p, ssr, aboutZero ? About.ZERO : About.MEAN, r2, adjusted, s, f, aicc, weighting,
+        return new Quality(n, p, ssr, aboutZero ? About.ZERO : About.MEAN, r2,
+                varies(aboutMean, n) ? OptionalDouble.of(oneMinus(residuals.divide(aboutMean))) : OptionalDouble.empty(), adjusted, s, f,
+                        aicc, weighting,
                 weighting == Weighting.UNWEIGHTED ? Optional.empty() : Quality.ChiSquare.of(ssr, n - p));
+    }
+
+    private static boolean varies(DD squares, int n) {
+        return squares.hi() > ROUNDING * ROUNDING * n;
     }
 
     private static Quality.F overall(DD residuals, DD total, int totalFreedom, int freedom) {

@@ -12,6 +12,7 @@ import org.apache.commons.statistics.distribution.FDistribution;
 /// @param residualSumOfSquares      SSR, in y units squared; χ² where bars weigh
 /// @param about                     what R² is measured about
 /// @param r2                        1 − SSR/SST; 1 for a perfect fit; empty when y does not vary
+/// @param r2AboutMean               the same about the mean whatever `about` is, so that it compares between shapes; it can be below 0
 /// @param adjustedR2                R² with both sums divided by their degrees of freedom; empty where R² is, or n = p
 /// @param residualStandardDeviation √(SSR/(n − p)), in y units; where bars weigh √(χ²/ν), a pure number; empty when n = p
 /// @param overall                   the F test that all coefficients but the intercept are zero; empty for a perfect fit,
@@ -21,7 +22,8 @@ import org.apache.commons.statistics.distribution.FDistribution;
 ///                                  empty when n ≤ K + 1 or the fit is perfect
 /// @param chiSquare                 where bars weigh and n > p
 public record Quality(int points, int coefficients, double residualSumOfSquares, About about, OptionalDouble r2,
-        OptionalDouble adjustedR2, OptionalDouble residualStandardDeviation, Optional<F> overall, OptionalDouble aicc,
+        OptionalDouble r2AboutMean, OptionalDouble adjustedR2, OptionalDouble residualStandardDeviation, Optional<F> overall,
+                OptionalDouble aicc,
         Weighting weighting, Optional<ChiSquare> chiSquare) {
 
     /// What the total sum of squares, and so R², is measured about: the mean of y, or zero for a fit whose intercept
@@ -52,7 +54,8 @@ public record Quality(int points, int coefficients, double residualSumOfSquares,
     static Quality of(Weighting weighting, int n, int p, double ssr, double sst, double square) {
         int freedom = n - p;
         boolean varies = sst > 0;
-        return new Quality(n, p, ssr * square, About.MEAN, varies ? OptionalDouble.of(1 - ssr / sst) : OptionalDouble.empty(),
+        OptionalDouble r2 = varies ? OptionalDouble.of(1 - ssr / sst) : OptionalDouble.empty();
+        return new Quality(n, p, ssr * square, About.MEAN, r2, r2,
                 varies && freedom > 0 ? OptionalDouble.of(1 - ssr / sst * (n - 1) / freedom) : OptionalDouble.empty(),
                 freedom > 0 ? OptionalDouble.of(Math.sqrt(ssr / freedom) * Math.sqrt(square)) : OptionalDouble.empty(),
                 varies && freedom > 0 && ssr > 0 && p > 1 ? Optional.of(F.of((sst - ssr) / (p - 1) / (ssr / freedom), p - 1, freedom))

@@ -113,8 +113,14 @@ class SeriesAnalysisTest {
         SeriesAnalysis exact = series(study(x, IntStream.rangeClosed(1, 9).mapToDouble(i -> Double.parseDouble("0." + i)).toArray()));
         assertThat(exact.ranked().getFirst().curve()).isEqualTo(new FixedInterceptLine(0));
         assertThat(exact.weight(new FixedInterceptLine(0))).hasValue(1);
+        assertThat(exact.simplest()).hasValue(new FixedInterceptLine(0));
         SeriesAnalysis few = series(study(new double[] {1, 2, 3, 4, 5, 6}, new double[] {1.1, 1.9, 3.2, 3.9, 5.1, 5.8}));
         List<Curve> ranked = few.ranked().stream().filter(FitOutcome.Fitted.class::isInstance).map(FitOutcome::curve).toList();
+        Curve simplest = few.simplest().orElseThrow();
+        assertThat(few.outcomes()).filteredOn(outcome -> few.weight(outcome.curve()).orElse(0)
+                >= few.weights().stream().mapToDouble(weight -> weight.orElse(0)).max().orElseThrow() / Math.E)
+                .allSatisfy(outcome -> assertThat(outcome.curve().coefficientNames().size())
+                        .isGreaterThanOrEqualTo(simplest.coefficientNames().size()));
         assertThat(ranked.subList(ranked.size() - 2, ranked.size())).contains(new Polynomial(5));
     }
 

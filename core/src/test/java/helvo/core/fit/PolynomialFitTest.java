@@ -1,6 +1,7 @@
 package helvo.core.fit;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 import static org.assertj.core.data.Offset.offset;
 
 import helvo.core.Progress;
@@ -142,6 +143,14 @@ class PolynomialFitTest {
     }
 
     /// NIST StRD Wampler1: y = 1 + x + … + x⁵ exactly.
+    /// NoInt1: y from 130 to 140 has a sum of squares of 110 about its mean, the line through 0 leaves 127.2727….
+    @Test
+    void aLineThroughTheOriginHasAnRSquaredAboutTheMeanThatComparesWithOthers() throws IOException {
+        Quality quality = fit(new FixedInterceptLine(0), nist("noint1")).quality();
+        assertThat(quality.r2AboutMean().orElseThrow()).isCloseTo(1 - 1400.0 / 11 / 110, within(1e-14));
+        assertThat(quality.r2().orElseThrow()).isGreaterThan(0.99);
+    }
+
     @Test
     void aPerfectFitHasRSquaredOneAndNoScatter() throws IOException {
         Fit fit = fit(new Polynomial(5), nist("wampler1"));

@@ -5,7 +5,6 @@ import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
-import helvo.core.fit.Quality;
 import helvo.core.number.NumberFormat;
 import helvo.core.table.SeriesKey;
 import helvo.desktop.controls.FitPicture;
@@ -39,7 +38,7 @@ final class CurveCard extends ToggleButton {
     private final Label r2 = new Label();
     private final BorderPane head = new BorderPane();
     private final FitPicture picture = new FitPicture(88, HEIGHT);
-    private final Label aboutZero = new Label("about 0");
+    private final Label simplest = new Label("simplest");
     private final Rectangle evidence = new Rectangle(88, 4);
     private final Rectangle bar = new Rectangle(0, 4);
     private final Label words = new WrappedLabel();
@@ -54,13 +53,13 @@ final class CurveCard extends ToggleButton {
         name = new Label(shape.heldIntercept() == 0 ? shape.name().replace("origin", "0") : shape.name());
         name.getStyleClass().add("card-name");
         r2.getStyleClass().add("card-number");
-        aboutZero.getStyleClass().add("small");
-        aboutZero.setMouseTransparent(true);
-        StackPane.setAlignment(aboutZero, Pos.TOP_LEFT);
+        simplest.getStyleClass().add("small");
+        simplest.setMouseTransparent(true);
+        StackPane.setAlignment(simplest, Pos.TOP_LEFT);
         evidence.setFill(Color.web("#E3E1E7"));
         var weight = new StackPane(evidence, bar);
         StackPane.setAlignment(bar, Pos.CENTER_LEFT);
-        fitted = new VBox(2, new StackPane(picture, aboutZero), weight);
+        fitted = new VBox(2, new StackPane(picture, simplest), weight);
         words.getStyleClass().add("muted");
         var card = new VBox(1, head, new StackPane(fitted, words));
         card.setPadding(new Insets(3, 6, 4, 6));
@@ -124,16 +123,18 @@ final class CurveCard extends ToggleButton {
 
     private void show(SeriesAnalysis series, Fit fit, String color, NumberFormat numbers, boolean most) {
         OptionalDouble weight = series.weight(shape);
-        String value = fit.quality().r2().isPresent() ? numbers.share(fit.quality().r2().getAsDouble()) : "–";
+        String value = fit.quality().r2AboutMean().isPresent() ? numbers.share(fit.quality().r2AboutMean().getAsDouble()) : "–";
         r2.setText(value);
         picture.show(series.points(), fit, color);
-        aboutZero.setVisible(fit.quality().about() == Quality.About.ZERO);
+        boolean simple = series.simplest().equals(Optional.of(shape));
+        simplest.setVisible(simple);
         share = weight.orElse(0);
         bar.setWidth(evidence.getWidth() * share);
         bar.setFill(Color.web(color));
-        String says = Phrase.of("%s, R² %s%s%s", shape.name(), value,
+        String says = Phrase.of("%s, R² %s%s%s%s", shape.name(), value,
                 weight.isPresent() ? ", " + Math.round(100 * weight.getAsDouble()) + " % of the evidence" : "",
-                most ? ", more than any other" : "");
+                most ? ", more than any other" : "",
+                simple ? ". The simplest that is as good as any: within 2 of the least AICc, with the fewest coefficients" : "");
         setTooltip(new Tooltip(says));
         setAccessibleText(says);
     }

@@ -102,6 +102,7 @@ public final class FitJson {
         for (FitOutcome outcome : series.ranked()) {
             ObjectNode node = fit(series.showing(outcome.curve()).diagnosing(Progress.NONE), asked);
             put(node, "weight", series.weight(outcome.curve()));
+            node.put("simplest", series.simplest().equals(Optional.of(outcome.curve())));
             curves.add(node);
         }
         ReadingJson.put(report, figure.table(), warnings);
@@ -164,6 +165,7 @@ public final class FitJson {
         fit.coefficients().forEach(coefficient -> coefficients.add(coefficient(coefficient)));
         put(node, "r2", quality.r2());
         node.put("r2About", quality.about() == Quality.About.ZERO ? "zero" : "mean");
+        put(node, "r2AboutMean", quality.r2AboutMean());
         put(node, "adjustedR2", quality.adjustedR2());
         Optional<Correlation> correlation = series.correlation();
         put(node, "pearsonR", correlation.map(c -> OptionalDouble.of(c.pearsonR())).orElse(OptionalDouble.empty()));
