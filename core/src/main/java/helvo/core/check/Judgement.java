@@ -39,6 +39,8 @@ public record Judgement(List<Check> checks, Map<Integer, Fit> without, List<Curv
     private static final int NAMED = 2;
     /// Shapes that the evidence does not tell apart: within so much of the least AICc. Burnham & Anderson 2002, §2.6.
     private static final double ALIKE = 2;
+    /// Beyond so much there is no evidence for a shape; as above.
+    private static final double UNSUPPORTED = 10;
 
     public Judgement {
         checks = List.copyOf(checks);
@@ -162,6 +164,7 @@ public record Judgement(List<Check> checks, Map<Integer, Fit> without, List<Curv
             }
         }
         double least = found.stream().mapToDouble(fit -> fit.quality().aicc().orElse(Double.NEGATIVE_INFINITY)).min().orElse(0);
+        found.removeIf(fit -> fit.quality().aicc().orElse(Double.NEGATIVE_INFINITY) > least + UNSUPPORTED);
         found.sort(Comparator.<Fit>comparingInt(fit -> fit.quality().aicc().orElse(Double.NEGATIVE_INFINITY) <= least + ALIKE ? 0 : 1)
                 .thenComparingInt(fit -> fit.coefficients().size())
                 .thenComparingDouble(fit -> fit.quality().aicc().orElse(Double.NEGATIVE_INFINITY)));

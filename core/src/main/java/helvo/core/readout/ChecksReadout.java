@@ -166,9 +166,8 @@ public final class ChecksReadout {
                 if (fit.curve().degree() == 1) {
                     offers.add(new Offer.Straighten());
                 }
-                offers.add(new Offer.ShowResiduals());
             }
-            case ORDER, SHAPE -> offers.add(new Offer.ShowResiduals());
+            case ORDER, SHAPE -> { }
             case SPREAD -> offers.add(new Offer.Weigh());
             case ODD -> {
                 offers.add(new Offer.ShowRow(check.rows().getFirst()));

@@ -43,14 +43,6 @@ public sealed interface Offer {
         }
     }
 
-    /// Look at the residuals in full.
-    record ShowResiduals() implements Offer {
-        @Override
-        public String label() {
-            return "Show the residuals";
-        }
-    }
-
     /// Say how points count.
     record Weigh() implements Offer {
         @Override

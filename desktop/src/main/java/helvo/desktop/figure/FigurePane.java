@@ -137,8 +137,6 @@ public final class FigurePane extends VBox {
             case Offer.ShowRow(int row) -> workspace.reveal(row);
             case Offer.SetAside(int row) -> opener.showPoints(new int[] {row}, workspace.series().map(SeriesAnalysis::key),
                     "Row " + (row + 1), 0, PANEL_Y);
-            case Offer.ShowResiduals _ -> workspace.figureInView().filter(figure -> !figure.shows(Layer.RESIDUALS))
-                    .ifPresent(_ -> toggle(Layer.RESIDUALS));
             case Offer.Weigh _ -> openBars(false);
         }
     }
