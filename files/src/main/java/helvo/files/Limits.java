@@ -1,6 +1,7 @@
 package helvo.files;
 
 import helvo.core.table.Table;
+import java.time.Duration;
 
 /// How much of a file is taken, for every reader. What goes beyond is made to do harm, damaged, or no table of measurements; each limit
 /// lies far above what a laboratory writes and below what would stop the program.
@@ -31,6 +32,9 @@ public final class Limits {
     public static final long STUDY_SWELLING = 1100;
     /// Characters of a person's or a file's own text that a sentence of the command line repeats.
     public static final int ECHOED = 1200;
+
+    /// Without anything more of a file being read. A disk that wakes up, or a slow share, takes half a minute.
+    public static final Duration SILENCE = Duration.ofMinutes(2);
 
     private Limits() {}
 }

@@ -96,4 +96,32 @@ class ProgramTest {
                 table.toString(), "--x", "Load", "--y", "Stretch", "--out", folder.resolve("f.png").toString()))
                 .contains("The folder for temporary files, “", "is not there or may not be written to");
     }
+
+    /// The start script, in a checkout that is built, with a JDK that only tells what it was given.
+    @Test
+    void theStartScriptNeedsNoHome() throws IOException, InterruptedException {
+        assumeThat(Files.exists(Path.of("/bin/bash"))).isTrue();
+        Path script = Files.copy(Path.of("..", "helvo"), folder.resolve("helvo"));
+        for (String module : List.of("core", "figure", "files", "cli", "desktop")) {
+            Files.createDirectories(folder.resolve(module).resolve("src/main"));
+            Files.createFile(folder.resolve(module).resolve("pom.xml"));
+        }
+        Files.createFile(folder.resolve("pom.xml"));
+        Path jdk = Files.createDirectories(folder.resolve("jdk/bin")).getParent();
+        Files.writeString(jdk.resolve("release"), "JAVA_VERSION=\"25.0.1\"\n");
+        for (String tool : List.of("java", "javac")) {
+            Path program = Files.writeString(jdk.resolve("bin").resolve(tool), "#!/bin/bash\necho \"$@\"\n");
+            assertThat(program.toFile().setExecutable(true)).isTrue();
+        }
+        Path built = Files.createDirectories(folder.resolve("desktop/target/run")).resolve("built");
+        Files.createFile(built);
+        Files.setLastModifiedTime(built, java.nio.file.attribute.FileTime.fromMillis(System.currentTimeMillis() + 60_000));
+        var bash = new ProcessBuilder("/bin/bash", script.toString(), "check", "a file.csv").redirectErrorStream(true);
+        bash.environment().remove("HOME");
+        bash.environment().put("JAVA_HOME", jdk.toString());
+        Process process = bash.start();
+        String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        assertThat(process.waitFor()).as(said).isZero();
+        assertThat(said).contains("helvo.desktop.app.Program check a file.csv").doesNotContain("unbound", "JDK 25 or newer");
+    }
 }

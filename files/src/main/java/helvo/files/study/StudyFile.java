@@ -2,6 +2,7 @@ package helvo.files.study;
 
 import helvo.core.Progress;
 import helvo.files.CannotRead;
+import helvo.files.Patience;
 import helvo.files.disk.WholeFile;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -25,7 +26,7 @@ public final class StudyFile {
 
     /// @throws CannotRead with a sentence for a person
     public static StoredStudy read(Path file, Progress progress) throws CannotRead {
-        return StudyReader.read(file, progress);
+        return Patience.of(file, progress, watched -> StudyReader.read(file, watched));
     }
 
     /// Writes into a stream, which stays open.

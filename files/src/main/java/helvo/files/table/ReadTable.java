@@ -5,6 +5,7 @@ import helvo.core.table.ReadAs;
 import helvo.core.table.ReadingChoices;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
+import helvo.files.Patience;
 import helvo.files.book.Book;
 import helvo.files.text.TextTable;
 import java.nio.file.Path;
@@ -19,7 +20,8 @@ public record ReadTable(Table table, List<String> notices) {
     /// @throws CannotRead with a sentence for a person
     public static ReadTable read(Path file, Optional<String> sheet, ReadingChoices choices, Progress progress) throws CannotRead {
         try {
-            return readAll(Spool.regular(file), sheet, choices, progress);
+            Path regular = Spool.regular(file);
+            return Patience.of(file, progress, watched -> readAll(regular, sheet, choices, watched));
         } catch (OutOfMemoryError e) {
             throw new CannotRead("“" + file.getFileName()
                     + "” holds more than fits into the memory that Helvo may use: split it, or leave columns out of it.", e);

@@ -1,0 +1,78 @@
+package helvo.files;
+
+import helvo.core.Phrase;
+import helvo.core.Progress;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.FutureTask;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicLong;
+
+/// Reads a file for as long as anything more of it is read, and no longer: a share that no longer answers, or a file made to keep a reader
+/// busy, is given up with a sentence.
+public final class Patience {
+    private Patience() {}
+
+    /// The reading of a file.
+    public interface Reading<T> {
+        T read(Progress progress) throws CannotRead;
+    }
+
+    /// @throws CannotRead as the reading does, or after [Limits#SILENCE] without any progress
+    public static <T> T of(Path file, Progress progress, Reading<T> reading) throws CannotRead {
+        return of(file, Limits.SILENCE, progress, reading);
+    }
+
+    static <T> T of(Path file, Duration silence, Progress progress, Reading<T> reading) throws CannotRead {
+        var heard = new AtomicLong(System.nanoTime());
+        var task = new FutureTask<T>(() -> reading.read(fraction -> {
+            heard.set(System.nanoTime());
+            if (Thread.currentThread().isInterrupted()) {
+                throw new CancellationException();
+            }
+            progress.reached(fraction);
+        }));
+        Thread reader = Thread.ofPlatform().daemon().name("reading " + file.getFileName()).start(task);
+        try {
+            while (true) {
+                long left = silence.toNanos() - (System.nanoTime() - heard.get());
+                if (left <= 0) {
+                    throw new CannotRead(Phrase.of("“%s” was given up: nothing more of it was read for %s. Copy it to this computer and"
+                            + " open the copy; if that is no faster, it is damaged or made to do harm.", file.getFileName(),
+                            words(silence)));
+                }
+                try {
+                    return task.get(left, TimeUnit.NANOSECONDS);
+                } catch (TimeoutException stillReading) {
+                    continue;
+                }
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new CancellationException();
+        } catch (ExecutionException e) {
+            throw rethrown(e.getCause());
+        } finally {
+            reader.interrupt();
+        }
+    }
+
+    private static String words(Duration silence) {
+        return silence.toSeconds() >= 120 ? silence.toMinutes() + " minutes" : silence.toMillis() / 1000.0 + " s";
+    }
+
+    /// What the reading threw, as it was.
+    private static CannotRead rethrown(Throwable thrown) {
+        switch (thrown) {
+            case CannotRead refusal -> {
+                return refusal;
+            }
+            case RuntimeException fault -> throw fault;
+            case Error fault -> throw fault;
+            default -> throw new IllegalStateException(thrown);
+        }
+    }
+}

@@ -1,0 +1,64 @@
+package helvo.files;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import helvo.core.Progress;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Test;
+
+class PatienceTest {
+    private static final Path FILE = Path.of("share", "pulls.csv");
+    private static final Duration SHORT = Duration.ofMillis(400);
+
+    @Test
+    void aFileThatNoLongerComesIsGivenUpAndItsReaderStopped() throws InterruptedException {
+        var stopped = new CountDownLatch(1);
+        assertThatThrownBy(() -> Patience.of(FILE, SHORT, Progress.NONE, _ -> {
+            try {
+                Thread.sleep(60_000);
+            } catch (InterruptedException e) {
+                stopped.countDown();
+            }
+            return "";
+        })).isInstanceOf(CannotRead.class).hasMessage("“pulls.csv” was given up: nothing more of it was read for 0.4 s. Copy it to this "
+                + "computer and open the copy; if that is no faster, it is damaged or made to do harm.");
+        assertThat(stopped.await(10, TimeUnit.SECONDS)).isTrue();
+    }
+
+    @Test
+    void aFileThatComesSlowlyIsReadToItsEnd() throws CannotRead {
+        String read = Patience.of(FILE, SHORT, Progress.NONE, progress -> {
+            for (int i = 0; i < 20; i++) {
+                progress.reached(i / 20.0);
+                try {
+                    Thread.sleep(50);
+                } catch (InterruptedException e) {
+                    return "interrupted";
+                }
+            }
+            return "whole";
+        });
+        assertThat(read).isEqualTo("whole");
+    }
+
+    @Test
+    void whatTheReadingThrowsComesAsItWas() {
+        assertThatThrownBy(() -> Patience.of(FILE, Progress.NONE, _ -> {
+            throw new CannotRead("no table");
+        })).isInstanceOf(CannotRead.class).hasMessage("no table");
+        assertThatThrownBy(() -> Patience.of(FILE, fraction -> {
+            throw new CancellationException();
+        }, progress -> {
+            progress.reached(0);
+            return "";
+        })).isInstanceOf(CancellationException.class);
+        assertThatThrownBy(() -> Patience.of(FILE, Progress.NONE, _ -> {
+            throw new OutOfMemoryError();
+        })).isInstanceOf(OutOfMemoryError.class);
+    }
+}
