@@ -13,9 +13,8 @@ import java.util.OptionalDouble;
 /// @param rows     of the table that it is about, 0 is the first; none where it is about all of them
 public record Check(Kind kind, double statistic, OptionalDouble p, OptionalDouble adjusted, boolean speaks, double size,
         List<Integer> rows) {
-    /// What is asked of residuals.
+    /// What is asked of residuals, each with its share of the error that all may make together.
     public enum Question {
-        /// The share of the error that each may make, of all that they may make together: what costs most is asked first.
         PATTERN("pattern", 0.63), ORDER("order", 0.045), SPREAD("spread", 0.045), SHAPE("shape", 0.02), ODD("odd points", 0.26),
         INFLUENCE("influence", 0);
 
@@ -78,6 +77,10 @@ public record Check(Kind kind, double statistic, OptionalDouble p, OptionalDoubl
 
     /// The usual level at which a p counts as significant.
     public static final double SIGNIFICANT = 0.05;
+    /// Of all questions together. Answers to them are not independent, so that fewer clean sets are spoken about: see docs/numerics.md.
+    private static final double LEVEL = 0.055;
+    private static final double LEAST_CORRELATION = 0.05;
+    private static final double LEAST_GROWTH = 0.1;
 
     public Check {
         rows = List.copyOf(rows);
@@ -107,9 +110,4 @@ public record Check(Kind kind, double statistic, OptionalDouble p, OptionalDoubl
             default -> size != 0;
         };
     }
-
-    /// Of all questions together. Answers to them are not independent, so that fewer clean sets are spoken about: see docs/numerics.md.
-    private static final double LEVEL = 0.055;
-    private static final double LEAST_CORRELATION = 0.05;
-    private static final double LEAST_GROWTH = 0.1;
 }

@@ -10,6 +10,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.stream.IntStream;
 
 /// All questions asked once of the residuals of one fit. Holm's procedure, each question weighted, sees to it that in at most 5 % of clean
@@ -87,7 +88,7 @@ record Round(Residuals residuals, List<Check> checks, Optional<NextTerm> nextTer
             return Optional.empty();
         }
         int row = residuals.points().rows()[scatter.places()[at]];
-        return Optional.of(new Check(Kind.COOK, most, java.util.OptionalDouble.empty(), java.util.OptionalDouble.empty(), most > DECIDES,
+        return Optional.of(new Check(Kind.COOK, most, OptionalDouble.empty(), OptionalDouble.empty(), most > DECIDES,
                 most, List.of(row)));
     }
 

@@ -1,6 +1,7 @@
 package helvo.core.check;
 
 import helvo.core.fit.Residuals;
+import java.util.Arrays;
 import java.util.Optional;
 import java.util.stream.IntStream;
 
@@ -108,7 +109,7 @@ record Scatter(double[] e, double[][] q, int[] places) {
         for (int i = 0; i < left.length; i++) {
             left[i] = e[i] - along * z[i];
         }
-        double[][] more = java.util.Arrays.copyOf(q, q.length + 1);
+        double[][] more = Arrays.copyOf(q, q.length + 1);
         more[q.length] = z;
         return Optional.of(new Scatter(left, more, places));
     }

@@ -9,11 +9,13 @@ import helvo.core.check.Judgement;
 import helvo.core.fit.Coefficient;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
+import helvo.core.fit.Weighting;
 import helvo.core.number.NumberFormat;
 import helvo.core.readout.Readout.Line;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
 
@@ -49,7 +51,7 @@ public final class ChecksReadout {
                 .map(Question::title).collect(Collectors.joining(", "));
         boolean pattern = speaking.stream().anyMatch(check -> check.kind().question() == Question.PATTERN);
         if (!quiet.isEmpty()) {
-            lines.add(new Line.Sentence(quiet.substring(0, 1).toUpperCase(java.util.Locale.ROOT) + quiet.substring(1)
+            lines.add(new Line.Sentence(quiet.substring(0, 1).toUpperCase(Locale.ROOT) + quiet.substring(1)
                     + (pattern ? ": nothing to say while the pattern is there." : ": nothing to say."), false));
         }
         return lines;
@@ -96,7 +98,7 @@ public final class ChecksReadout {
 
     private String pattern(Check check) {
         double s = series.residuals().orElseThrow().fit().quality().residualStandardDeviation().orElse(0);
-        boolean unweighted = fit.quality().weighting() == helvo.core.fit.Weighting.UNWEIGHTED;
+        boolean unweighted = fit.quality().weighting() == Weighting.UNWEIGHTED;
         String size = inY(check.size()) + (s > 0 && unweighted ? Phrase.of(" (%s s)", numbers.significant(Math.abs(check.size()) / s, 2))
                 : "");
         String test = Phrase.of("next term: F = %s, %s", numbers.significant(check.statistic(), 3), p(check));
@@ -123,8 +125,9 @@ public final class ChecksReadout {
     private String spread(Check check) {
         boolean grows = check.size() > 1;
         double factor = grows ? check.size() : 1 / check.size();
-        return Phrase.of("The scatter %s along %s, about %s (Breusch–Pagan: χ² = %s, %s). The points should not all count alike: give them "
-                + "error bars that %s with it, and weigh by these.", grows ? "grows" : "shrinks", series.rows().x().column().name(),
+        return Phrase.of("The scatter %s along %s, about %s (Breusch–Pagan: χ² = %s, %s). The points should not all count alike: "
+                + "give them error bars that %s with it, and weigh by these.", grows ? "grows" : "shrinks",
+                series.rows().x().column().name(),
                 factor >= 10 ? "tenfold or more" : numbers.significant(factor, 2) + "-fold", numbers.significant(check.statistic(), 3),
                 p(check), grows ? "grow" : "shrink");
     }
