@@ -44,6 +44,11 @@ final class FitCommand implements Callable<Integer> {
             description = "Read off where the curve reaches this y; may be repeated.")
     private List<Double> when = List.of();
 
+    @Option(names = "--measured", paramLabel = "M",
+            description = "Each --when is the mean of M measurements of an unknown, whose scatter counts too; "
+                    + "tells the limits of detection and quantification as well.")
+    private Integer measured;
+
     @Option(names = "--bounds", description = "The steepest and the shallowest line through all error bars.")
     private boolean bounds;
 
@@ -58,6 +63,10 @@ final class FitCommand implements Callable<Integer> {
         options.requireOneY();
         if (residuals.isPresent() && !options.isOneFile()) {
             throw new ParameterException(command.commandLine(), "--residuals takes one file at a time: run the command once for each.");
+        }
+        if (measured != null && (when.isEmpty() || measured < 1)) {
+            throw new ParameterException(command.commandLine(), when.isEmpty() ? "--measured goes with --when: which y was measured?"
+                    : "--measured must be 1 or more.");
         }
         var reports = new ArrayList<ObjectNode>();
         int code = options.each(input -> fit(input, reports));
@@ -75,7 +84,8 @@ final class FitCommand implements Callable<Integer> {
             throw new ParameterException(command.commandLine(), "--bounds needs error bars: give --y-bar, --x-bar or both.");
         }
         if (json) {
-            ObjectNode report = FitJson.report(figure, new FitJson.Asked(at, when, bounds), input.warnings());
+            ObjectNode report = FitJson.report(figure, new FitJson.Asked(at, when.stream()
+                    .map(y -> new FitJson.When(y, times())).toList(), bounds), input.warnings());
             reports.add(options.isOneFile() ? report : FitJson.named(input.name(), report));
         } else if (figure.missing().isEmpty()) {
             print(input, figure);
@@ -112,8 +122,15 @@ final class FitCommand implements Callable<Integer> {
         Fit fit = series.fit().get();
         var lines = new ArrayList<>(Readout.of(figure, series).lines());
         at.forEach(x -> lines.addAll(new ReadingsReadout(figure).at(series, fit, x)));
-        when.forEach(y -> lines.addAll(new ReadingsReadout(figure).when(series, fit, y)));
+        when.forEach(y -> lines.addAll(new ReadingsReadout(figure).when(series, fit, y, times())));
+        if (times() > 0) {
+            lines.addAll(new ReadingsReadout(figure).calibration(series));
+        }
         out.print(Readout.of(figure, series).withLines(lines).printed());
+    }
+
+    private int times() {
+        return measured == null ? 0 : measured;
     }
 
     private static void write(FigureAnalysis figure, Path file, Path input) throws Refused {

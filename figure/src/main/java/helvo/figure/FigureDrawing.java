@@ -140,7 +140,7 @@ public final class FigureDrawing {
 
     /// The series whose residuals are shown.
     private List<SeriesAnalysis> inStrip() {
-        return onLeft().stream().filter(each -> !each.key().isPooled()).toList();
+        return onLeft().stream().filter(each -> each.key().hasOwnPoints()).toList();
     }
 
     /// What to do first, once: in the middle of an empty plot, above a single point.
@@ -286,7 +286,7 @@ public final class FigureDrawing {
     /// That of the only series along an axis; else the ink of all axes.
     private Color colorOf(boolean right) {
         List<Integer> places = IntStream.range(0, figure.series().size())
-                .filter(i -> isOnRight(figure.series().get(i)) == right && !figure.series().get(i).key().isPooled()).boxed().toList();
+                .filter(i -> isOnRight(figure.series().get(i)) == right && figure.series().get(i).key().hasOwnPoints()).boxed().toList();
         return places.size() != 1 ? Palette.INK
                 : look.series(figure.series().get(places.getFirst()).key()).color().map(hex -> Style.color(hex, 1))
                 .orElseGet(() -> Palette.series(figure.series().get(places.getFirst()).slot()));
@@ -301,7 +301,7 @@ public final class FigureDrawing {
             bounds(painters).forEach(BoundsPainter::lines);
         }
         List<SeriesPainter> drawn = painters.stream().filter(painter -> !painter.look().hidden()
-                && !painter.series().key().isPooled()).toList();
+                && painter.series().key().hasOwnPoints()).toList();
         for (SeriesPainter painter : drawn) {
             if (bars && painter.look().points() && painter.series().points().size() <= PointCloud.MANY) {
                 painter.bars(progress);

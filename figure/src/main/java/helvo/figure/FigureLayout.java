@@ -86,7 +86,7 @@ public record FigureLayout(double width, double height, Rectangle2D title, Recta
         Hit best = null;
         double least = reach * reach;
         for (SeriesAnalysis series : figure.series()) {
-            if (series.key().isPooled() || figure.figure().look().series(series.key()).hidden()) {
+            if (!series.key().hasOwnPoints() || figure.figure().look().series(series.key()).hidden()) {
                 continue;
             }
             AxisPlace along = along(figure, series.key());

@@ -187,7 +187,7 @@ final class Legend {
     }
 
     private void sample(Canvas canvas, SeriesPainter painter, double x, double y) {
-        boolean line = painter.look().join() != SeriesLook.Join.NONE || painter.series().key().isPooled()
+        boolean line = painter.look().join() != SeriesLook.Join.NONE || !painter.series().key().hasOwnPoints()
                 || painter.dashes().length > 0 && painter.drawsCurve();
         if (line) {
             canvas.draw(new Line2D.Double(x - style.length(8), y, x + style.length(8), y), painter.color(), style.weight(1.3),

@@ -15,7 +15,7 @@ final class PointList {
         for (SeriesAnalysis series : figure.series()) {
             Points points = series.points();
             String name = '"' + series.label().replace("\"", "\"\"") + '"';
-            for (int i = 0; i < points.size() && !series.key().isPooled(); i++) {
+            for (int i = 0; i < points.size() && series.key().hasOwnPoints(); i++) {
                 text.append(name).append(',').append(points.rows()[i] + 1).append(',').append(NumberText.shortest(points.x()[i]))
                         .append(',')
                         .append(NumberText.shortest(points.y()[i])).append(',').append(bars(points.xBars(), i)).append(',')

@@ -133,7 +133,7 @@ final class SeriesPainter {
 
     /// The series of all groups together shows its curve; its points are the groups'.
     boolean drawsPoints() {
-        return look.points() && !look.hidden() && !series.key().isPooled();
+        return look.points() && !look.hidden() && series.key().hasOwnPoints();
     }
 
     boolean drawsCurve() {
@@ -527,7 +527,7 @@ final class SeriesPainter {
     /// Takes the places that points, bars and curve cover.
     void take(Occupancy occupancy) {
         Points points = series.points();
-        int step = series.key().isPooled() ? points.size() + 1 : Math.max(1, points.size() / ENOUGH_TO_AVOID);
+        int step = !series.key().hasOwnPoints() ? points.size() + 1 : Math.max(1, points.size() / ENOUGH_TO_AVOID);
         for (int i = 0; i < points.size(); i += step) {
             double x = plot.px(points.x()[i]);
             occupancy.takePoint(x, plot.py(points.y()[i]), radius() + 1);

@@ -88,7 +88,7 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
             for (int s = 0; s < all.get(f).series().size(); s++) {
                 SeriesAnalysis series = all.get(f).series().get(s);
                 if (!series.compares(shape)) {
-                    all.set(f, all.get(f).with(s, series.comparing(shape, progress)));
+                    all.set(f, all.get(f).with(s, series.comparing(shape, all.get(f).outcome(shape, series.points()), progress)));
                 }
             }
         }

@@ -7,7 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
-/// Where the curves of two series over the same y meet, within the data of both.
+/// Where two curves over the same y meet, within the data of both.
 ///
 /// @param at x values, rising; none is no crossing
 public record Crossing(SeriesKey one, SeriesKey other, List<Double> at) {
@@ -15,7 +15,7 @@ public record Crossing(SeriesKey one, SeriesKey other, List<Double> at) {
     static List<Crossing> of(List<SeriesAnalysis> series) {
         List<SeriesAnalysis> curves = series.stream().filter(each -> each.fit().isPresent() && !each.key().isPooled()
                 && each.points().size() > 0).toList();
-        double[][] reach = curves.stream().map(Crossing::reach).toArray(double[][]::new);
+        double[][] reach = curves.stream().map(each -> reach(own(each, curves))).toArray(double[][]::new);
         var found = new ArrayList<Crossing>();
         for (int i = 0; i < curves.size(); i++) {
             for (int j = i + 1; j < curves.size(); j++) {
@@ -37,6 +37,11 @@ public record Crossing(SeriesKey one, SeriesKey other, List<Double> at) {
     /// The other series, where one of the two is this.
     public Optional<SeriesKey> with(SeriesKey of) {
         return one.equals(of) ? Optional.of(other) : other.equals(of) ? Optional.of(one) : Optional.empty();
+    }
+
+    /// Two parts of a series may meet between them: their curves are followed over all of its points.
+    private static SeriesAnalysis own(SeriesAnalysis of, List<SeriesAnalysis> curves) {
+        return curves.stream().filter(each -> each.key().equals(of.key().own())).findFirst().orElse(of);
     }
 
     private static double[] reach(SeriesAnalysis of) {

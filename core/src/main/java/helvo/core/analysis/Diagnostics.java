@@ -4,11 +4,15 @@ import helvo.core.Progress;
 import helvo.core.bounds.Bounds;
 import helvo.core.bounds.Minimax;
 import helvo.core.bounds.Passing;
+import helvo.core.check.Check;
 import helvo.core.check.Judgement;
 import helvo.core.fit.Correlation;
 import helvo.core.fit.Curve;
+import helvo.core.fit.Fit;
+import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Points;
 import helvo.core.fit.Residuals;
+import helvo.core.fit.TheilSen;
 import java.util.Optional;
 import java.util.OptionalDouble;
 
@@ -18,16 +22,25 @@ import java.util.OptionalDouble;
 /// @param judgement of its curve by the residuals
 /// @param passing how its curve meets the bars
 /// @param spearmanRho how closely the ranks of y follow those of x
+/// @param theilSen a line that odd points cannot turn, where one was named beside a straight line
+/// @param withSetAside the same curve through the rows that were set aside as well; empty where none was
 /// @param minimax the least that the bars of any polynomial of the curve's degree would need; empty for other shapes
 public record Diagnostics(Optional<Bounds> bounds, Judgement judgement, Optional<Passing> passing, OptionalDouble spearmanRho,
-        Optional<Minimax> minimax) {
-    static Diagnostics of(Points points, Optional<Bounds> known, Optional<Residuals> residuals, Progress progress) {
+        Optional<TheilSen> theilSen, Optional<Fit> withSetAside, Optional<Minimax> minimax) {
+    /// @param setAside the points with those that were set aside; empty where none was
+    static Diagnostics of(Points points, Optional<Points> setAside, Optional<Bounds> known, Optional<Residuals> residuals,
+            Progress progress) {
         Optional<Bounds> bounds = known.or(() -> Bounds.of(points, progress.part(0, 0.5)));
         Judgement judgement = residuals.map(left -> Judgement.of(left, progress)).orElse(Judgement.NONE);
         Optional<Passing> passing = residuals.filter(left -> left.fit().curve().fittedOn() == Curve.FittedOn.Y)
                 .flatMap(left -> Passing.of(left.fit(), left.points(), progress.part(0.5, 0.7)));
         Optional<Curve> polynomial = residuals.map(left -> left.fit().curve()).filter(curve -> curve.degree() > 1);
-        return new Diagnostics(bounds, judgement, passing, Correlation.spearmanRho(points),
+        boolean odd = judgement.speaking().stream().anyMatch(check -> check.kind() == Check.Kind.ODD_POINT);
+        Optional<TheilSen> opinion = residuals.filter(left -> odd && left.fit().curve().degree() == 1
+                && left.fit().coefficients().size() == 2).flatMap(left -> TheilSen.of(left.points()));
+        Optional<Fit> before = setAside.flatMap(all -> residuals.map(left -> left.fit().curve().fit(all, progress)))
+                .flatMap(outcome -> outcome instanceof FitOutcome.Fitted(Fit fit) ? Optional.of(fit) : Optional.empty());
+        return new Diagnostics(bounds, judgement, passing, Correlation.spearmanRho(points), opinion, before,
                 polynomial.flatMap(curve -> Minimax.of(points, curve.degree(), progress.part(0.7, 1))));
     }
 }

@@ -2,6 +2,9 @@ package helvo.core.analysis;
 
 import helvo.core.Progress;
 import helvo.core.compare.Comparison;
+import helvo.core.fit.Curve;
+import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Points;
 import helvo.core.look.Note;
 import helvo.core.number.NumberFormat;
 import helvo.core.study.Edit;
@@ -10,12 +13,16 @@ import helvo.core.study.FigureEdit;
 import helvo.core.table.Column;
 import helvo.core.table.ColumnQuestion;
 import helvo.core.table.Role;
+import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /// Everything that is known of one figure.
@@ -51,7 +58,7 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
 
     /// What stands on an empty plot, or over a single point: what is missing for a curve. Said by the figure alone.
     public Optional<String> hint() {
-        int points = series.stream().filter(each -> !each.key().isPooled()).mapToInt(each -> each.points().size()).sum();
+        int points = series.stream().filter(each -> each.key().hasOwnPoints()).mapToInt(each -> each.points().size()).sum();
         return missing().or(() -> points == 1 ? Optional.of("One point so far: a line needs two.") : Optional.empty());
     }
 
@@ -64,6 +71,11 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
     /// The series of a key, while the figure has it.
     public Optional<SeriesAnalysis> series(SeriesKey key) {
         return series.stream().filter(each -> each.key().equals(key)).findFirst();
+    }
+
+    /// What fitting a shape to these points gave, where it is known of any series.
+    Optional<FitOutcome> outcome(Curve shape, Points points) {
+        return series.stream().filter(each -> each.points() == points).flatMap(each -> each.outcome(shape).stream()).findFirst();
     }
 
     /// Its x columns.
@@ -123,14 +135,24 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
             List<SeriesAnalysis> all = previous.get().series.stream()
                     .map(old -> old.chosen().curve().equals(figure.curve(old.key())) ? old
                             : old.choosing(figure.curve(old.key()), progress)).toList();
-            return new FigureAnalysis(figure, table, all, previous.get().comparisons, numbers,
+            return new FigureAnalysis(figure, table, labelled(figure, table, all), previous.get().comparisons, numbers,
                     previous.get().readings.stream().filter(read -> read.isOf(figure, all)).toList(), List.of());
         }
         List<SeriesPoints> points = SeriesPoints.of(table, figure, progress.part(0, 0.2));
         int count = points.size();
-        return new FigureAnalysis(figure, table, IntStream.range(0, count).mapToObj(i -> SeriesAnalysis.of(points.get(i),
-                figure.curve(points.get(i).key()), progress.part(0.2 + 0.8 * i / count, 0.2 + 0.8 * (i + 1) / count))).toList(), List.of(),
-                numbers, List.of(), List.of());
+        List<SeriesAnalysis> all = IntStream.range(0, count).mapToObj(i -> SeriesAnalysis.of(points.get(i),
+                figure.curve(points.get(i).key()), progress.part(0.2 + 0.8 * i / count, 0.2 + 0.8 * (i + 1) / count))).toList();
+        return new FigureAnalysis(figure, table, labelled(figure, table, all), List.of(), numbers, List.of(), List.of());
+    }
+
+    /// Further curves are called by their rows and their shape: "Stretch, Load is 10 to 40, quadratic".
+    private static List<SeriesAnalysis> labelled(Figure figure, Table table, List<SeriesAnalysis> series) {
+        Map<SeriesKey, String> names = series.stream().filter(each -> !each.key().isFurther())
+                .collect(Collectors.toMap(SeriesAnalysis::key, SeriesAnalysis::label));
+        return series.stream().map(each -> figure.further().stream().filter(curve -> curve.key().equals(each.key())).findFirst()
+                .map(curve -> each.withLabel(names.get(each.key().own())
+                        + (curve.only().isEmpty() ? "" : ", " + RowCondition.sentence(curve.only(), table)) + ", "
+                        + each.chosen().curve().name().toLowerCase(Locale.ROOT))).orElse(each)).toList();
     }
 
     FigureAnalysis diagnosed(Progress progress) {
@@ -157,7 +179,7 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
     private List<Comparison> compared(Progress progress) {
         var found = new ArrayList<Comparison>();
         for (Column y : table.all(Role.Y)) {
-            List<Comparison.Named> groups = series.stream().filter(each -> each.key().yColumn() == y.id() && !each.key().isPooled())
+            List<Comparison.Named> groups = series.stream().filter(each -> each.key().yColumn() == y.id() && each.key().hasOwnPoints())
                     .map(each -> new Comparison.Named(each.label(), each.points())).toList();
             if (groups.size() > 1) {
                 Comparison.of(groups, progress).ifPresent(found::add);

@@ -1,10 +1,13 @@
 package helvo.core.analysis;
 
+import helvo.core.fit.Points;
 import helvo.core.number.MissingText;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
 import helvo.core.table.Derivation;
 import java.util.Arrays;
+import java.util.Optional;
+import java.util.stream.IntStream;
 
 /// What became of a series' rows. Rows are counted from 0.
 ///
@@ -18,6 +21,20 @@ import java.util.Arrays;
 public record RowUse(int given, int[] setAside, int[] unusable, Coordinate x, Coordinate y, BarSource xBars, BarSource yBars) {
     public int used() {
         return given - setAside.length - unusable.length;
+    }
+
+    /// The points with those of the rows that were set aside; empty where none of these has a number in x and y.
+    Optional<Points> withSetAside(Points used) {
+        int[] back = Arrays.stream(setAside).filter(row -> Math.abs(x.at(row)) <= Coordinate.MOST && Math.abs(y.at(row)) <= Coordinate.MOST)
+                .toArray();
+        if (back.length == 0) {
+            return Optional.empty();
+        }
+        int[] all = IntStream.concat(Arrays.stream(used.rows()), Arrays.stream(back)).sorted().toArray();
+        double[] xs = Arrays.stream(all).mapToDouble(x::at).toArray();
+        double[] ys = Arrays.stream(all).mapToDouble(y::at).toArray();
+        return Optional.of(new Points(xs, ys, all, xBars.of(xs, all), yBars.of(ys, all))
+                .weighted(used.weighting(), xBars.sigma(), yBars.sigma()));
     }
 
     /// How many of the unusable rows hold text where a number should be, and not a sign that there is no value.

@@ -104,8 +104,13 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
 
     /// The same series with one shape more to compare.
     public SeriesAnalysis comparing(Curve shape, Progress progress) {
+        return comparing(shape, outcome(shape), progress);
+    }
+
+    /// @param known what fitting it gave, if it is known
+    SeriesAnalysis comparing(Curve shape, Optional<FitOutcome> known, Progress progress) {
         var all = new ArrayList<>(outcomes);
-        all.add(outcome(shape).orElseGet(() -> shape.fit(points, progress)));
+        all.add(known.orElseGet(() -> shape.fit(points, progress)));
         return with(change -> change.outcomes(List.copyOf(all)).weights(EvidenceWeights.of(all, points)));
     }
 
@@ -131,7 +136,9 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
     }
 
     private SeriesAnalysis diagnosing(Optional<Bounds> known, Progress progress) {
-        return withDiagnostics(Optional.of(Diagnostics.of(points, known, residuals, progress)));
+        return withDiagnostics(Optional.of(Diagnostics.of(points, points.size() > MANY ? Optional.empty() : rows.withSetAside(points),
+                known, residuals,
+                progress)));
     }
 
     public Optional<Bounds> bounds() {

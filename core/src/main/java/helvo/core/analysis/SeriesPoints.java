@@ -29,14 +29,17 @@ import java.util.function.IntPredicate;
 /// @param slot  which of the program's colours and markers it has: that of its group among all of the table, used or not
 record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse rows) {
     /// What the points were taken from. Two that are `same` give the same points.
-    record Source(List<Column> columns, SetAside setAside, List<RowCondition> only, boolean pooled, Weighting weighting) {
+    record Source(List<Column> columns, SetAside setAside, List<RowCondition> only, List<Figure.FurtherCurve> further, boolean pooled,
+            Weighting weighting) {
         static Source of(Table table, Figure figure) {
-            return new Source(table.columns(), table.setAside(), figure.only(), figure.shows(Layer.POOLED), figure.weighting());
+            return new Source(table.columns(), table.setAside(), figure.only(), figure.further(), figure.shows(Layer.POOLED),
+                    figure.weighting());
         }
 
         /// Told by identity of the cells, since comparing a million of them costs more than it saves.
         boolean same(Source other) {
             return pooled == other.pooled && weighting == other.weighting && setAside.equals(other.setAside) && only.equals(other.only)
+                    && further.equals(other.further)
                     && columns.size() == other.columns.size()
                     && java.util.stream.IntStream.range(0, columns.size()).allMatch(i -> same(columns.get(i), other.columns.get(i)));
         }
@@ -61,7 +64,33 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
             series.addAll(of(table, figure, x, Coordinate.of(ys.get(i), yOrigin), ys.size() > 1,
                     progress.part((double) i / ys.size(), (i + 1.0) / ys.size())));
         }
+        series.addAll(further(table, figure, series));
         return series;
+    }
+
+    /// The further curves of series that are there. Each has a colour that no series has.
+    private static List<SeriesPoints> further(Table table, Figure figure, List<SeriesPoints> series) {
+        int slot = 1 + series.stream().mapToInt(SeriesPoints::slot).max().orElse(0);
+        var found = new ArrayList<SeriesPoints>();
+        for (Figure.FurtherCurve curve : figure.further()) {
+            int place = slot + found.size();
+            series.stream().filter(each -> each.key.equals(curve.key().own())).findFirst()
+                    .ifPresent(own -> found.add(own.part(curve, place, table)));
+        }
+        return found;
+    }
+
+    private SeriesPoints part(Figure.FurtherCurve curve, int newSlot, Table table) {
+        if (curve.only().isEmpty()) {
+            return new SeriesPoints(curve.key(), label, newSlot, points, rows);
+        }
+        IntPredicate wanted = RowCondition.all(curve.only(), table);
+        int[] setAside = Arrays.stream(rows.setAside()).filter(wanted).toArray();
+        int[] unusable = Arrays.stream(rows.unusable()).filter(wanted).toArray();
+        Points part = points.where(i -> wanted.test(points.rows()[i]));
+        return new SeriesPoints(curve.key(), label, newSlot, part,
+                new RowUse(part.size() + setAside.length + unusable.length, setAside, unusable, rows.x(), rows.y(), rows.xBars(),
+                        rows.yBars()));
     }
 
     private static List<SeriesPoints> of(Table table, Figure figure, Coordinate x, Coordinate y, boolean severalY, Progress progress) {

@@ -2,11 +2,13 @@ package helvo.core.compare;
 
 import helvo.core.Progress;
 import helvo.core.fit.Coefficient;
+import helvo.core.fit.Correlation;
 import helvo.core.fit.ErrorBars;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Line;
 import helvo.core.fit.Points;
+import helvo.core.fit.PrintedEquation;
 import helvo.core.fit.Quality;
 import helvo.core.fit.Weighting;
 import java.util.ArrayList;
@@ -21,12 +23,22 @@ import org.apache.commons.statistics.distribution.TDistribution;
 /// @param equalSlopes the test that all slopes are one (analysis of covariance); empty where there is no scatter to judge by, and where
 /// bars weigh
 /// @param equalLines  the test that one line serves all groups
+/// @param pooled      one line through the points of all groups
 /// @param pairs       each two of them, for up to six groups
-public record Comparison(List<Group> groups, Optional<Quality.F> equalSlopes, Optional<Quality.F> equalLines, List<Pair> pairs) {
+public record Comparison(List<Group> groups, Optional<Quality.F> equalSlopes, Optional<Quality.F> equalLines, Optional<Group> pooled,
+        List<Pair> pairs) {
     private static final int MAX_PAIRED = 6;
 
     /// One group's line.
-    public record Group(String name, Fit line, int points) {
+    ///
+    /// @param equation as it is printed
+    public record Group(String name, Fit line, int points, PrintedEquation equation, Optional<Correlation> correlation) {
+        private static Optional<Group> of(String name, Points points, Progress progress) {
+            FitOutcome outcome = new Line().fit(points, progress);
+            return outcome instanceof FitOutcome.Fitted(Fit line) ? Optional.of(new Group(name, line, points.size(),
+                    PrintedEquation.of(line, points), Correlation.of(outcome))) : Optional.empty();
+        }
+
         Coefficient slope() {
             return line.slope();
         }
@@ -49,10 +61,10 @@ public record Comparison(List<Group> groups, Optional<Quality.F> equalSlopes, Op
         var groups = new ArrayList<Group>();
         var points = new ArrayList<Points>();
         for (Named each : all) {
-            if (new Line().fit(each.points(), progress) instanceof FitOutcome.Fitted(Fit line)) {
-                groups.add(new Group(each.name(), line, each.points().size()));
+            Group.of(each.name(), each.points(), progress).ifPresent(group -> {
+                groups.add(group);
                 points.add(each.points());
-            }
+            });
         }
         if (groups.size() < 2) {
             return Optional.empty();
@@ -65,8 +77,10 @@ public record Comparison(List<Group> groups, Optional<Quality.F> equalSlopes, Op
         }
         boolean alike = points.stream().allMatch(each -> each.weighting() == Weighting.UNWEIGHTED);
         Optional<Quality.F> slopes = alike ? equalSlopes(groups, points) : Optional.empty();
-        Optional<Quality.F> lines = alike ? equalLines(groups, points, progress) : Optional.empty();
-        return Optional.of(new Comparison(List.copyOf(groups), slopes, lines, List.copyOf(pairs)));
+        Optional<Group> pooled = alike ? pooled(points, progress) : Optional.empty();
+        Optional<Quality.F> lines = pooled.flatMap(one -> test(Math.max(0, one.line().quality().residualSumOfSquares() - left(groups)),
+                2 * groups.size() - 2, groups));
+        return Optional.of(new Comparison(List.copyOf(groups), slopes, lines, pooled, List.copyOf(pairs)));
     }
 
     /// What parallel lines leave more than separate ones is Σ Sxx (b − b̄)², with b̄ the slope of all groups about their own means:
@@ -87,7 +101,7 @@ public record Comparison(List<Group> groups, Optional<Quality.F> equalSlopes, Op
         return test(more, groups.size() - 1, groups);
     }
 
-    private static Optional<Quality.F> equalLines(List<Group> groups, List<Points> points, Progress progress) {
+    private static Optional<Group> pooled(List<Points> points, Progress progress) {
         int n = points.stream().mapToInt(Points::size).sum();
         double[] x = new double[n];
         double[] y = new double[n];
@@ -97,8 +111,7 @@ public record Comparison(List<Group> groups, Optional<Quality.F> equalSlopes, Op
             System.arraycopy(each.y(), 0, y, at, each.size());
             at += each.size();
         }
-        return new Line().fit(new Points(x, y, new int[n], ErrorBars.NONE, ErrorBars.NONE), progress) instanceof FitOutcome.Fitted(Fit one)
-                ? test(Math.max(0, one.quality().residualSumOfSquares() - left(groups)), 2 * groups.size() - 2, groups) : Optional.empty();
+        return Group.of("pooled", new Points(x, y, new int[n], ErrorBars.NONE, ErrorBars.NONE), progress);
     }
 
     private static double left(List<Group> groups) {

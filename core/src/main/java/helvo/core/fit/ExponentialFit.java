@@ -50,7 +50,7 @@ public final class ExponentialFit {
             FitOutcome all0 = of(curve, withZero, u::of, x -> 1 / x, u.of(withZero).x(), u.lnOfCentre(),
                     OptionalDouble.of(fit.coefficient("b").value()), progress.part(0.7, 1));
             return all0 instanceof FitOutcome.Fitted(Fit whole)
-                    ? new FitOutcome.Fitted(new Fit(curve, whole.coefficients(), whole.function(), whole.quality(), true)) : positive;
+                    ? new FitOutcome.Fitted(whole.takingZero()) : positive;
         });
     }
 
@@ -127,9 +127,9 @@ public final class ExponentialFit {
         double a = p[0] * Math.exp(-p[1] * shift);
         double[][] jacobian = {{Math.exp(-p[1] * shift), -a * shift}, {0, 1 / scaled.half}};
         FitOutcome outcome = squares.report(curve, least.get(), new double[] {a, b}, jacobian);
-        return outcome instanceof FitOutcome.Fitted(Fit fit) ? new FitOutcome.Fitted(new Fit(curve, fit.coefficients(),
+        return outcome instanceof FitOutcome.Fitted(Fit fit) ? new FitOutcome.Fitted(fit.as(curve,
                 new SubstitutedFunction(fit.function(), x -> (over.applyAsDouble(x) - scaled.middle) / scaled.half,
-                        x -> change.applyAsDouble(x) / scaled.half), fit.quality())) : outcome;
+                        x -> change.applyAsDouble(x) / scaled.half))) : outcome;
     }
 
     /// The best rate on a grid over a sample, the amplitude being the best for each (variable projection, Golub & Pereyra 1973),

@@ -7,12 +7,26 @@ import java.util.List;
 /// A curve fitted to points by least squares.
 ///
 /// @param coefficients in the order of the curve's own form
+/// @param covariance   of the coefficients, in their order and units; empty where no scatter is left to judge by. It is the inverse of
+/// the normal equations' matrix times the residual variance, for a shape that is not linear in its coefficients to first order
 /// @param function     the fitted curve
 /// @param takesZero    whether points at x = 0 take part although the shape has no value there in general: a power curve that surely rises
 /// is 0
-public record Fit(Curve curve, List<Coefficient> coefficients, FittedFunction function, Quality quality, boolean takesZero) {
-    public Fit(Curve curve, List<Coefficient> coefficients, FittedFunction function, Quality quality) {
-        this(curve, coefficients, function, quality, false);
+public record Fit(Curve curve, List<Coefficient> coefficients, double[][] covariance, FittedFunction function, Quality quality,
+        boolean takesZero) {
+    static final double[][] UNKNOWN = {};
+
+    Fit(Curve curve, List<Coefficient> coefficients, double[][] covariance, FittedFunction function, Quality quality) {
+        this(curve, coefficients, covariance, function, quality, false);
+    }
+
+    /// The same coefficients as those of another shape, its curve a function of another x.
+    Fit as(Curve other, FittedFunction ofX) {
+        return new Fit(other, coefficients, covariance, ofX, quality, takesZero);
+    }
+
+    Fit takingZero() {
+        return new Fit(curve, coefficients, covariance, function, quality, true);
     }
 
     /// Whether a point takes part in this fit as far as its shape is concerned.

@@ -21,8 +21,8 @@ public final class FitOverLogs {
             Doubled u = Doubled.of(points.x());
             return line(points.over(u.high(), points.y(), points.ySigma()), new RoundingErrors(u.low(), EXACT),
                     progress) instanceof FitOutcome.Fitted(Fit line)
-                    ? new FitOutcome.Fitted(new Fit(curve, line.coefficients(),
-                            new Straight((ScaledPolynomial) line.function(), true, false), line.quality()))
+                    ? new FitOutcome.Fitted(line.as(curve,
+                            new Straight((ScaledPolynomial) line.function(), true, false)))
                     : tooNarrow(curve);
         });
     }
@@ -58,7 +58,10 @@ public final class FitOverLogs {
         // Its interval is that of ln a, so that it never reaches 0; that it is not 0 needs no test.
         var amplitude = new Coefficient("a", a, logA.uncertainty().map(of -> new Coefficient.Uncertainty(a * of.standardError(),
                 Math.exp(of.low95()), Math.exp(of.high95()), Optional.empty())));
-        return new FitOutcome.Fitted(new Fit(curve, List.of(amplitude, line.slope()),
+        // By a = e^(ln a), to first order like its standard error.
+        double[][] covariance = line.covariance().length == 0 ? Fit.UNKNOWN : new double[][] {
+            {a * a * line.covariance()[0][0], a * line.covariance()[0][1]}, {a * line.covariance()[1][0], line.covariance()[1][1]}};
+        return new FitOutcome.Fitted(new Fit(curve, List.of(amplitude, line.slope()), covariance,
                 new Straight((ScaledPolynomial) line.function(), logOfX, true), line.quality()));
     }
 

@@ -540,7 +540,14 @@ final class LeastSquares {
             }
             coefficients.add(Coefficient.of(names.get(k), value, se, n - size));
         }
-        return new FitOutcome.Fitted(new Fit(curve, coefficients, new Found(least), quality));
+        double[][] covariance = n <= size ? Fit.UNKNOWN : new double[size][size];
+        for (int k = 0; k < covariance.length; k++) {
+            for (int m = 0; m < size; m++) {
+                covariance[k][m] = scale * scale * bilinear(jacobian[k], least.inverse, jacobian[m]) * (k == 0 ? unit : 1)
+                        * (m == 0 ? unit : 1);
+            }
+        }
+        return new FitOutcome.Fitted(new Fit(curve, coefficients, covariance, new Found(least), quality));
     }
 
     /// The curve at the minimum.
@@ -587,13 +594,17 @@ final class LeastSquares {
     }
 
     private static double quadratic(double[][] matrix, double[] vector) {
+        return Math.max(0, bilinear(vector, matrix, vector));
+    }
+
+    private static double bilinear(double[] left, double[][] matrix, double[] right) {
         double sum = 0;
-        for (int i = 0; i < vector.length; i++) {
-            for (int j = 0; j < vector.length; j++) {
-                sum += vector[i] * matrix[i][j] * vector[j];
+        for (int i = 0; i < left.length; i++) {
+            for (int j = 0; j < right.length; j++) {
+                sum += left[i] * matrix[i][j] * right[j];
             }
         }
-        return Math.max(0, sum);
+        return sum;
     }
 
     /// At most so many of the points, evenly taken, for a first search.

@@ -47,9 +47,8 @@ public final class LogisticFit {
         if (!(outcome instanceof FitOutcome.Fitted(Fit fit))) {
             return outcome;
         }
-        return new FitOutcome.Fitted(new Fit(curve, fit.coefficients(),
-                new SubstitutedFunction(fit.function(), x -> (x - middle) / half, _ -> 1 / half),
-                fit.quality()));
+        return new FitOutcome.Fitted(fit.as(curve,
+                new SubstitutedFunction(fit.function(), x -> (x - middle) / half, _ -> 1 / half)));
     }
 
     private static final LeastSquares.Shape SHAPE = new LeastSquares.Shape() {

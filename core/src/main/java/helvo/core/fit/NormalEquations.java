@@ -65,6 +65,17 @@ final class NormalEquations {
         return sum;
     }
 
+    /// vᵀ N⁻¹ w.
+    DD bilinearForm(DD[] v, DD[] w) {
+        DD[] left = forward(v);
+        DD[] right = forward(w);
+        DD sum = DD.ZERO;
+        for (int k = 0; k < left.length; k++) {
+            sum = sum.add(left[k].multiply(right[k]));
+        }
+        return sum;
+    }
+
     private DD[] forward(DD[] right) {
         DD[] z = new DD[size()];
         for (int row = 0; row < z.length; row++) {

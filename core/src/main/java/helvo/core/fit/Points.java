@@ -124,12 +124,17 @@ public record Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorB
     /// Those that a test keeps and that have the weight that a shape needs; these themselves when all do.
     Points kept(IntPredicate test, Curve curve) {
         boolean inBoth = curve.weighsBoth() && weighedInBoth();
-        return at(IntStream.range(0, x.length).filter(i -> test.test(i) && counts(i, inBoth)).toArray());
+        return where(i -> test.test(i) && counts(i, inBoth));
+    }
+
+    /// Those at the places that a test keeps; these themselves when it keeps all.
+    public Points where(IntPredicate test) {
+        return at(IntStream.range(0, x.length).filter(test).toArray());
     }
 
     /// All but the one of this row of the table.
     public Points withoutRow(int row) {
-        return at(IntStream.range(0, x.length).filter(i -> rows[i] != row).toArray());
+        return where(i -> rows[i] != row);
     }
 
     private Points at(int[] kept) {

@@ -128,8 +128,22 @@ public final class PolynomialFit {
             }
             coefficients.add(Coefficient.of(names.get(k - lowest), c, se, n - p));
         }
-        return new FitOutcome.Fitted(new Fit(curve, coefficients, function,
+        return new FitOutcome.Fitted(new Fit(curve, coefficients, n <= p ? Fit.UNKNOWN : covariance(scaling, normal, variance), function,
                 quality(n, p, points.weighting(), squarePower, residuals, aboutMean, total)));
+    }
+
+    private double[][] covariance(Scaling scaling, NormalEquations normal, DD variance) {
+        int p = degree - lowest + 1;
+        double[][] covariance = new double[p][p];
+        for (int i = 0; i < p; i++) {
+            for (int j = 0; j <= i; j++) {
+                int power = 2 * scaling.yPower() - scaling.xPower() * (i + j + 2 * lowest);
+                covariance[i][j] = normal.bilinearForm(expansion(scaling, i + lowest), expansion(scaling, j + lowest))
+                        .multiply(variance).scalb(power).doubleValue();
+                covariance[j][i] = covariance[i][j];
+            }
+        }
+        return covariance;
     }
 
     /// Zero where the terms cancel but for the arithmetic's own rounding.

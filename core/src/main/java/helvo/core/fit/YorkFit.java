@@ -118,13 +118,18 @@ public final class YorkFit {
         return above / below;
     }
 
+    private double meanAdjusted(double b) {
+        double mean = 0;
+        for (int i = 0; i < x.length; i++) {
+            mean += weight(i, b) * (meanU + beta(i, b)) / weights;
+        }
+        return mean;
+    }
+
     private FitOutcome settled(double b, Curve curve, Points points) {
         average(b);
         int n = x.length;
-        double meanAdjusted = 0;
-        for (int i = 0; i < n; i++) {
-            meanAdjusted += weight(i, b) * (meanU + beta(i, b)) / weights;
-        }
+        double meanAdjusted = meanAdjusted(b);
         double spread = 0;
         double chi = 0;
         double total = 0;
@@ -150,7 +155,9 @@ public final class YorkFit {
         var coefficients = List.of(Coefficient.of("a", intercept,
                 scale * Math.sqrt(perWeight + originToMiddle * originToMiddle * perSpread), n - 2),
                 Coefficient.of("b", b, scale * Math.sqrt(perSpread), n - 2));
-        return new FitOutcome.Fitted(new Fit(curve, coefficients, new FittedFunction() {
+        return new FitOutcome.Fitted(new Fit(curve, coefficients,
+                n == 2 ? Fit.UNKNOWN : covariance(scale * scale * perWeight, scale * scale * perSpread, originToMiddle),
+                        new FittedFunction() {
             @Override
             public double at(double at) {
                 return (at - centreX) * b + level + centreY;
@@ -177,5 +184,10 @@ public final class YorkFit {
                 return new double[] {1, at - centreX - middle};
             }
         }, quality));
+    }
+
+    private static double[][] covariance(double ofMean, double ofSlope, double originToMiddle) {
+        double both = -originToMiddle * ofSlope;
+        return new double[][] {{ofMean - originToMiddle * both, both}, {both, ofSlope}};
     }
 }

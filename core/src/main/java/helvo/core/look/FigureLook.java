@@ -103,6 +103,13 @@ public record FigureLook(SheetLook sheet, Map<AxisPlace, AxisLook> axes, LegendL
         return new FigureLook(sheet, axes, legend, series, curves, changed);
     }
 
+    /// Without what was chosen for a curve that is gone, and without its readings.
+    public FigureLook without(SeriesKey gone) {
+        return new FigureLook(sheet, axes, legend, series.stream().filter(each -> !each.key.equals(gone)).toList(),
+                curves.stream().filter(each -> !each.key.equals(gone)).toList(),
+                notes.stream().filter(note -> !note.of().equals(Optional.of(gone))).toList());
+    }
+
     public FigureLook withoutNote(int id) {
         return new FigureLook(sheet, axes, legend, series, curves, notes.stream().filter(note -> note.id() != id).toList());
     }

@@ -15,6 +15,11 @@ public sealed interface Note {
     /// What it is called in a sentence.
     String words();
 
+    /// The series that it belongs to.
+    default Optional<SeriesKey> of() {
+        return Optional.empty();
+    }
+
     /// Text with its left end at x and y, and perhaps an arrow to a place.
     @RecordBuilder
     record Text(int id, String text, double x, double y, Optional<Target> to) implements Note, NoteTextBuilder.With {
@@ -67,11 +72,22 @@ public sealed interface Note {
     /// @param series whose curve is read
     /// @param fromY  whether `at` is a y, whose x is read off; else the other way round
     /// @param widens whether the axes and the curve reach as far as it
+    /// @param measured how many measurements of an unknown a y is the mean of; 0 for a y that is exact
     @RecordBuilder
-    record ReadingMarker(int id, SeriesKey series, boolean fromY, double at, boolean widens) implements Note,
+    record ReadingMarker(int id, SeriesKey series, boolean fromY, double at, boolean widens, int measured) implements Note,
             NoteReadingMarkerBuilder.With {
+        public ReadingMarker(int id, SeriesKey series, boolean fromY, double at, boolean widens) {
+            this(id, series, fromY, at, widens, 0);
+        }
+
         public ReadingMarker {
             require(Double.isFinite(at), "at=%s", at);
+            require(measured >= 0 && (fromY || measured == 0), "measured=%s", measured);
+        }
+
+        @Override
+        public Optional<SeriesKey> of() {
+            return Optional.of(series);
         }
 
         @Override

@@ -155,11 +155,13 @@ final class BarsReadout {
         Bounds.Range intercepts = bounds.intercepts().orElseThrow();
         OptionalDouble slopeDigits = digits(half);
         OptionalDouble interceptDigits = digits((intercepts.high() - intercepts.low()) / 2);
-        limit("steepest", steepest.slope(), steepest.intercept(), slopeDigits, interceptDigits);
+        var rows = new ArrayList<Line.Table.Row>();
+        rows.add(limit("steepest", steepest.slope(), steepest.intercept(), slopeDigits, interceptDigits));
         series.fit().filter(fit -> fit.curve().degree() == 1 && fit.curve().heldIntercept() == 0 && fit.coefficients().size() == 2)
-                .ifPresent(fit -> limit("best fit", fit.slope().value(), fit.intercept().value(), slopeDigits,
-                        interceptDigits));
-        limit("shallowest", shallowest.slope(), shallowest.intercept(), slopeDigits, interceptDigits);
+                .ifPresent(fit -> rows.add(limit("best fit", fit.slope().value(), fit.intercept().value(), slopeDigits,
+                        interceptDigits)));
+        rows.add(limit("shallowest", shallowest.slope(), shallowest.intercept(), slopeDigits, interceptDigits));
+        lines.add(new Line.Table(List.of("slope", "intercept"), rows));
         double slope = bounds.slope().orElseThrow();
         lines.add(new Line.Quantity("slope", numbers.withUncertainty(slope, half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty()),
                 slopeUnit,
@@ -179,9 +181,10 @@ final class BarsReadout {
         return half > 0 ? OptionalDouble.of(half / 10) : OptionalDouble.empty();
     }
 
-    private void limit(String label, double slope, double intercept, OptionalDouble slopeDigits, OptionalDouble interceptDigits) {
-        lines.add(new Line.Pair(label, numbers.rounded(slope, slopeDigits), numbers.rounded(intercept, interceptDigits),
-                numbers.exact(slope) + "\t" + numbers.exact(intercept)));
+    private Line.Table.Row limit(String label, double slope, double intercept, OptionalDouble slopeDigits,
+            OptionalDouble interceptDigits) {
+        return new Line.Table.Row(label, List.of(numbers.rounded(slope, slopeDigits), numbers.rounded(intercept, interceptDigits)),
+                List.of(numbers.exact(slope), numbers.exact(intercept)));
     }
 
     private void ends() {

@@ -2,6 +2,7 @@ package helvo.core.readout;
 
 import helvo.core.Phrase;
 import helvo.core.analysis.Coordinate;
+import helvo.core.analysis.Diagnostics;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.check.Check;
 import helvo.core.check.Check.Question;
@@ -45,6 +46,10 @@ public final class ChecksReadout {
         var lines = new ArrayList<Line>();
         lines.add(new Line.Heading("Checks"));
         speaking.forEach(check -> lines.add(new Line.Advice(sentence(check), check.kind() != Check.Kind.COOK, offers(check))));
+        series.diagnostics().flatMap(Diagnostics::theilSen).ifPresent(line -> lines.add(new Line.Sentence(Phrase.of(
+                "Theil–Sen’s line, which an odd point cannot turn, has slope %s%s.", numbers.significant(line.slope(), 4),
+                line.low95().isPresent() ? Phrase.of(" (95 %%: %s to %s)", numbers.significant(line.low95().getAsDouble(), 4),
+                        numbers.significant(line.high95().getAsDouble(), 4)) : ""), false)));
         String quiet = Arrays.stream(Question.values()).filter(question -> judgement.checks().stream()
                 .anyMatch(check -> check.kind().question() == question)
                 && speaking.stream().noneMatch(check -> check.kind().question() == question))

@@ -1,8 +1,11 @@
 package helvo.core.readout;
 
 import helvo.core.Phrase;
+import helvo.core.analysis.Coordinate;
 import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.RowUse;
 import helvo.core.compare.Comparison;
+import helvo.core.fit.Correlation;
 import helvo.core.fit.Quality;
 import helvo.core.number.NumberFormat;
 import helvo.core.readout.Readout.Line;
@@ -10,13 +13,22 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.stream.Stream;
 
 /// What is said of the lines of several groups beside one another.
 public final class ComparisonReadout {
     private final NumberFormat numbers;
+    private final String x;
+    private final String y;
+    private final String slopeUnit;
+    private final String interceptUnit;
 
-    private ComparisonReadout(NumberFormat numbers) {
+    private ComparisonReadout(NumberFormat numbers, Coordinate ofX, Coordinate ofY) {
         this.numbers = numbers;
+        x = ofX.symbol();
+        y = ofY.symbol();
+        interceptUnit = ofY.unit();
+        slopeUnit = new helvo.core.fit.Line().unit("b", ofY.unit(), ofX.unit());
     }
 
     /// @return empty where fewer than two groups have a line
@@ -25,16 +37,21 @@ public final class ComparisonReadout {
             return Optional.empty();
         }
         var lines = new ArrayList<Line>();
-        String x = figure.series().getFirst().rows().x().unit();
         for (Comparison comparison : figure.comparisons()) {
-            String y = figure.series().stream().filter(each -> each.label()
-                    .equals(comparison.groups().getFirst().name())).findFirst().orElseThrow().rows().y().unit();
-            new ComparisonReadout(figure.numbers()).lines(comparison, new helvo.core.fit.Line().unit("b", y, x), y, lines);
+            RowUse of = figure.series().stream().filter(each -> each.label()
+                    .equals(comparison.groups().getFirst().name())).findFirst().orElseThrow().rows();
+            new ComparisonReadout(figure.numbers(), of.x(), of.y()).lines(comparison, lines);
         }
         return Optional.of(new Readout("compare", "", "", "", "", List.copyOf(lines)));
     }
 
-    private void lines(Comparison comparison, String slopeUnit, String interceptUnit, List<Line> lines) {
+    private void lines(Comparison comparison, List<Line> lines) {
+        List<Comparison.Group> all = Stream.concat(comparison.groups().stream(), comparison.pooled().stream()).toList();
+        lines.add(new Line.Heading("Lines side by side"));
+        lines.add(new Line.Table(List.of("n", "R²", "r"), all.stream().map(this::row).toList()));
+        all.forEach(group -> lines.add(new Line.Sentence(group.name() + ": "
+                + new Equation(group.equation(), numbers).inNames(x, y) + new Equation(group.equation(), numbers).where(x)
+                .map(where -> ", " + where).orElse(""), false)));
         lines.add(new Line.Heading("Slopes of the lines"));
         comparison.groups().forEach(group -> lines.add(quantity(group.name(), group.line().slope(), slopeUnit)));
         lines.add(test(comparison.equalSlopes(), "The slopes differ", "The slopes may be one and the same"));
@@ -53,6 +70,16 @@ public final class ComparisonReadout {
                         numbers.exact(pair.ratio()), "95 %"));
             }
         }
+    }
+
+    private Line.Table.Row row(Comparison.Group group) {
+        OptionalDouble r2 = group.line().quality().r2();
+        Optional<Correlation> r = group.correlation();
+        String n = Integer.toString(group.points());
+        return new Line.Table.Row(group.name(),
+                List.of(n, r2.isPresent() ? numbers.share(r2.getAsDouble()) : "–",
+                        r.map(of -> (of.pearsonR() >= 0 ? "+" : "") + numbers.share(of.pearsonR())).orElse("–")),
+                List.of(n, r2.isPresent() ? numbers.exact(r2.getAsDouble()) : "", r.map(of -> numbers.exact(of.pearsonR())).orElse("")));
     }
 
     private String half(OptionalDouble half) {

@@ -2,6 +2,7 @@ package helvo.core.readout;
 
 import helvo.core.Phrase;
 import helvo.core.analysis.Coordinate;
+import helvo.core.analysis.Diagnostics;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.check.Check;
@@ -14,8 +15,10 @@ import helvo.core.fit.Weighting;
 import helvo.core.number.NumberFormat;
 import helvo.core.readout.Readout.Line;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalDouble;
+import java.util.function.DoubleFunction;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -24,6 +27,8 @@ import java.util.stream.Stream;
 final class FitReadout {
     /// The usual level at which a p counts as significant.
     private static final double SIGNIFICANT = Check.SIGNIFICANT;
+
+    private static final int MOST_COVARIED = 3;
 
     private final FigureAnalysis figure;
     private final SeriesAnalysis series;
@@ -78,6 +83,7 @@ final class FitReadout {
         }
         weights();
         lines.addAll(new ChecksReadout(series, fit, numbers).lines());
+        before();
         lines.addAll(BarsReadout.of(series, numbers));
         lines.addAll(new ReadingsReadout(figure).of(series));
         further();
@@ -108,6 +114,35 @@ final class FitReadout {
         }
     }
 
+    /// How the fit changed by what was set aside.
+    private void before() {
+        series.diagnostics().flatMap(Diagnostics::withSetAside).ifPresent(with -> {
+            int[] rows = series.rows().setAside();
+            lines.add(new Line.Heading(rows.length == 1 ? "What setting a row aside changed" : "What setting rows aside changed"));
+            var table = new ArrayList<Line.Table.Row>();
+            for (int i = fit.coefficients().size() - 1; i >= 0; i--) {
+                Coefficient now = fit.coefficients().get(i);
+                Coefficient then = with.coefficients().get(i);
+                table.add(new Line.Table.Row(fit.curve().label(now.name()),
+                        List.of(numbers.withUncertainty(then.value(), Equation.standardError(then)),
+                                numbers.withUncertainty(now.value(), Equation.standardError(now))),
+                        List.of(numbers.exact(then.value()), numbers.exact(now.value()))));
+            }
+            changed("R²", with.quality().r2(), fit.quality().r2(), numbers::share, table);
+            changed("s", with.quality().residualStandardDeviation(), fit.quality().residualStandardDeviation(),
+                    s -> numbers.significant(s, 3), table);
+            lines.add(new Line.Table(List.of("with " + (rows.length == 1 ? "row " + (rows[0] + 1) : "them"), "without"), table));
+        });
+    }
+
+    private void changed(String label, OptionalDouble then, OptionalDouble now, DoubleFunction<String> text,
+            List<Line.Table.Row> table) {
+        if (then.isPresent() && now.isPresent()) {
+            table.add(new Line.Table.Row(label, List.of(text.apply(then.getAsDouble()), text.apply(now.getAsDouble())),
+                    List.of(numbers.exact(then.getAsDouble()), numbers.exact(now.getAsDouble()))));
+        }
+    }
+
     /// What is reported as well, and seldom looked for.
     private void further() {
         Quality quality = fit.quality();
@@ -123,6 +158,24 @@ final class FitReadout {
         if (lines.getLast() instanceof Line.Heading) {
             lines.removeLast();
         }
+        covariance();
+    }
+
+    private void covariance() {
+        double[][] covariance = fit.covariance();
+        int p = covariance.length;
+        if (p < 2 || fit.quality().perfect()) {
+            return;
+        }
+        if (p > MOST_COVARIED) {
+            lines.add(new Line.Sentence("The covariance of its coefficients is in the report in JSON (helvo fit --json).", false));
+            return;
+        }
+        lines.add(new Line.Heading("Covariance of the coefficients"));
+        List<String> names = fit.coefficients().stream().map(each -> fit.curve().label(each.name())).toList();
+        lines.add(new Line.Table(names, IntStream.range(0, p).mapToObj(i -> new Line.Table.Row(names.get(i),
+                Arrays.stream(covariance[i]).mapToObj(value -> numbers.significant(value, 3)).toList(),
+                Arrays.stream(covariance[i]).mapToObj(numbers::exact).toList())).toList()));
     }
 
     private void coefficient(Coefficient coefficient) {

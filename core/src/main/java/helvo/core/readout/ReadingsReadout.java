@@ -8,8 +8,10 @@ import helvo.core.analysis.FoundReading;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.bounds.Bounds;
 import helvo.core.fit.Fit;
+import helvo.core.fit.Weighting;
 import helvo.core.number.DateText;
 import helvo.core.number.NumberFormat;
+import helvo.core.reading.Calibration;
 import helvo.core.reading.Reading;
 import helvo.core.reading.Solution;
 import helvo.core.readout.Readout.Line;
@@ -36,11 +38,14 @@ public final class ReadingsReadout {
         var lines = new ArrayList<Line>();
         for (FoundReading found : figure.readings()) {
             if (found.note().series().equals(series.key())) {
-                lines.addAll(found.note().fromY() ? when(series, found.note().at(), found.when())
+                lines.addAll(found.note().fromY() ? when(series, found.note().at(), found.note().measured(), found.when())
                         : at(series, found.fit(), found.note().at(), found.at()));
             }
         }
         lines.addAll(crossings(series));
+        if (figure.readings().stream().anyMatch(found -> found.note().series().equals(series.key()) && found.note().measured() > 0)) {
+            lines.addAll(calibration(series));
+        }
         if (!lines.isEmpty()) {
             lines.addFirst(new Line.Heading("Readings"));
         }
@@ -91,13 +96,15 @@ public final class ReadingsReadout {
     }
 
     /// "Stretch 5 ← 23.0 N": every x at which the curve reaches it.
-    public List<Line> when(SeriesAnalysis series, Fit fit, double y) {
-        return when(series, y, Solution.at(fit, series.points(), y));
+    ///
+    /// @param measured how many measurements of an unknown y is the mean of; 0 for a y that is exact
+    public List<Line> when(SeriesAnalysis series, Fit fit, double y, int measured) {
+        return when(series, y, measured, Solution.at(fit, series.points(), y, measured));
     }
 
-    private List<Line> when(SeriesAnalysis series, double y, List<Solution> solutions) {
+    private List<Line> when(SeriesAnalysis series, double y, int measured, List<Solution> solutions) {
         Coordinate ofX = series.rows().x();
-        String label = series.rows().y().symbol() + " " + shown(series.rows().y(), y);
+        String label = series.rows().y().symbol() + " " + shown(series.rows().y(), y) + (measured > 1 ? ", mean of " + measured : "");
         if (solutions.isEmpty()) {
             return List.of(new Line.Sentence(label + ": the curve never reaches it within reach of the data.", true));
         }
@@ -112,10 +119,14 @@ public final class ReadingsReadout {
                     : numbers.withUncertainty(solution.value(), half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty());
             lines.add(new Line.Quantity(label, value, ofX.time().isPresent() ? "" : ofX.unit(), exact, ""));
             if (even) {
-                lines.add(new Line.Sentence(Phrase.of("95 %% between %s and %s.", inside(ofX, solution.low95().getAsDouble(), half),
-                        inside(ofX, solution.high95().getAsDouble(), half)), false));
+                lines.add(new Line.Sentence(Phrase.of("95 %% between %s and %s%s.", inside(ofX, solution.low95().getAsDouble(), half),
+                        inside(ofX, solution.high95().getAsDouble(), half), measured == 0 ? ", for a y that is exact"
+                                : measured == 1 ? ", for an unknown measured once"
+                                : Phrase.of(", for the mean of %d measurements of an unknown", measured)), false));
             } else if (series.fit().filter(each -> each.quality().degreesOfFreedom() > 0 && !each.quality().perfect()).isPresent()) {
-                lines.add(new Line.Sentence(solution.low95().isPresent()
+                boolean weighted = measured > 0 && series.points().weighting() != Weighting.UNWEIGHTED;
+                lines.add(new Line.Sentence(weighted ? "No 95 % limits: where bars weigh, how an unknown scatters is not known."
+                        : solution.low95().isPresent()
                         ? "95 % above " + inside(ofX, solution.low95().getAsDouble(), Double.NaN) + ", without upper limit."
                         : solution.high95().isPresent() ? "95 % below " + inside(ofX, solution.high95().getAsDouble(), Double.NaN)
                                 + ", without lower limit." : "No 95 % limits: the slope is too unsure.", true));
@@ -136,6 +147,33 @@ public final class ReadingsReadout {
     private Optional<Line> beyond(double percent) {
         return percent > 0 ? Optional.of(new Line.Sentence(Phrase.of("%s %% beyond the measurements.", numbers.significant(percent, 2)),
                 true)) : Optional.empty();
+    }
+
+    /// How little of x its line can tell from none; nothing where that cannot be said.
+    public List<Line> calibration(SeriesAnalysis series) {
+        var lines = new ArrayList<Line>();
+        series.fit().flatMap(fit -> Calibration.of(fit, series.points().usedBy(fit))).ifPresent(of -> {
+            String unit = series.rows().x().unit();
+            lines.add(limit("limit of detection", of.byScatter().detection(), unit, "3.3 s/b"));
+            lines.add(limit("limit of quantification", of.byScatter().quantification(), unit, "10 s/b"));
+            lines.add(new Line.Sentence("By ICH Q2(R2), with the residual standard deviation s"
+                    + of.byIntercept().map(own -> Phrase.of("; with the intercept’s standard error instead, %s and %s",
+                            numbers.significant(own.detection(), 3), numbers.significant(own.quantification(), 3))).orElse("") + ".",
+                    false));
+            of.byBlank().ifPresent(blank -> {
+                lines.add(limit("detection limit", blank.detection(), unit, "by the blank"));
+                lines.add(new Line.Sentence(Phrase.of("By Currie, from %d measurements at x = 0; found is what lies above %s.",
+                        blank.measured(), numbers.significant(blank.critical(), 3)), false));
+            });
+        });
+        if (!lines.isEmpty()) {
+            lines.addFirst(new Line.Heading("Calibration"));
+        }
+        return lines;
+    }
+
+    private Line limit(String label, double value, String unit, String note) {
+        return new Line.Quantity(label, numbers.significant(value, 3), unit, numbers.exact(value), note);
     }
 
     /// Where its curve meets those of the other series over the same axes, within the data of both.

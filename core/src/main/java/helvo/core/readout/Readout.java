@@ -9,6 +9,9 @@ import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /// What the figure says of one series, in words and numbers: for the window, the command line and the clipboard.
 ///
@@ -30,10 +33,24 @@ public record Readout(String series, String equation, String where, String exact
         /// What the lines below it are about.
         record Heading(String text) implements Line {}
 
-        /// A line's slope and intercept.
+        /// Values side by side.
         ///
-        /// @param exact both at full precision, parted by a tab
-        record Pair(String label, String slope, String intercept, String exact) implements Line {}
+        /// @param heads of the columns of values
+        record Table(List<String> heads, List<Row> rows) implements Line {
+            /// @param cells as many as there are heads
+            /// @param exact the same at full precision
+            public record Row(String label, List<String> cells, List<String> exact) {
+                public Row {
+                    cells = List.copyOf(cells);
+                    exact = List.copyOf(exact);
+                }
+            }
+
+            public Table {
+                heads = List.copyOf(heads);
+                rows = List.copyOf(rows);
+            }
+        }
 
         /// Something said in words.
         record Sentence(String text, boolean warns) implements Line {}
@@ -74,7 +91,8 @@ public record Readout(String series, String equation, String where, String exact
             text.append('\n').append(switch (line) {
                 case Line.Quantity(var label, _, var unit, var exact, _) -> label + "\t" + exact + (unit.isEmpty() ? "" : "\t" + unit);
                 case Line.Heading(var heading) -> "\n" + heading;
-                case Line.Pair(var label, _, _, var exact) -> label + "\t" + exact;
+                case Line.Table(var heads, var rows) -> "\t" + String.join("\t", heads) + rows.stream()
+                        .map(row -> "\n" + row.label() + "\t" + String.join("\t", row.exact())).collect(Collectors.joining());
                 case Line.Sentence(var sentence, _) -> sentence;
                 case Line.Advice(var finding, _, _) -> finding;
             });
@@ -95,13 +113,27 @@ public record Readout(String series, String equation, String where, String exact
                         Phrase.of("  %-12s%s%s%s", label.length() < LABEL ? label : label + " ", value, unit.isEmpty() ? "" : " " + unit,
                                 note.isEmpty() ? "" : "   " + note);
                 case Line.Heading(var heading) -> "\n" + heading;
-                case Line.Pair(var label, var slope, var intercept, _) -> Phrase.of("  %-12sslope %s, intercept %s", label, slope,
-                        intercept);
+                case Line.Table table -> printed(table);
                 case Line.Sentence(var sentence, _) -> sentence;
                 case Line.Advice(var finding, _, _) -> finding;
             }).append('\n');
         }
         return text.toString();
+    }
+
+    private static String printed(Line.Table table) {
+        int first = table.rows().stream().mapToInt(row -> row.label().length()).max().orElse(0);
+        int label = Math.max(LABEL, first + 2);
+        int[] widths = IntStream.range(0, table.heads().size()).map(i -> 2 + Math.max(table.heads().get(i).length(),
+                table.rows().stream().mapToInt(row -> row.cells().get(i).length()).max().orElse(0))).toArray();
+        return Stream.concat(Stream.of(new Line.Table.Row("", table.heads(), table.heads())), table.rows().stream())
+                .map(row -> ("  " + padded(row.label(), label) + IntStream.range(0, widths.length)
+                .mapToObj(i -> padded(row.cells().get(i), widths[i])).collect(Collectors.joining())).stripTrailing())
+                .collect(Collectors.joining("\n"));
+    }
+
+    private static String padded(String text, int width) {
+        return text + " ".repeat(Math.max(0, width - text.length()));
     }
 
     /// "stretch in mm, load in N".

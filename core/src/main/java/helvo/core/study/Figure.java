@@ -1,5 +1,7 @@
 package helvo.core.study;
 
+import static helvo.core.Require.require;
+
 import helvo.core.fit.Curve;
 import helvo.core.fit.Line;
 import helvo.core.fit.Weighting;
@@ -17,16 +19,29 @@ import java.util.Set;
 ///
 /// @param title  empty for "y against x" in the columns' names
 /// @param curves the curves chosen; a series that is not among them has a line
+/// @param further curves besides those of the series themselves, in the order in which they were kept
 /// @param only   conditions that a row must meet to be used
 /// @param weighting how points count in its fits
 @RecordBuilder
 public record Figure(int id, String name, int table, Optional<String> title, Set<Layer> layers, List<CurveChoice> curves,
-        List<RowCondition> only, Weighting weighting, FigureLook look)
+        List<FurtherCurve> further, List<RowCondition> only, Weighting weighting, FigureLook look)
         implements FigureBuilder.With {
     /// The curve of one series.
     public record CurveChoice(SeriesKey series, Curve curve) {}
 
+    /// A curve besides that of a series, through all of its points or a part of them.
+    ///
+    /// @param key  of the curve, its number above 0
+    /// @param only conditions that a row must meet as well; none for all points of the series
+    public record FurtherCurve(SeriesKey key, List<RowCondition> only) {
+        public FurtherCurve {
+            require(key.isFurther(), "%s is no further curve", key);
+            only = List.copyOf(only);
+        }
+    }
+
     public Figure {
+        further = further == null ? List.of() : List.copyOf(further);
         layers = layers.isEmpty() ? Set.of() : java.util.Collections.unmodifiableSet(EnumSet.copyOf(layers));
         curves = List.copyOf(curves);
         only = List.copyOf(only);
@@ -36,7 +51,7 @@ public record Figure(int id, String name, int table, Optional<String> title, Set
     /// A figure as a new table gets it.
     public static Figure of(int id, int table) {
         return new Figure(id, "Figure", table, Optional.empty(), EnumSet.of(Layer.BARS, Layer.EQUATIONS, Layer.RESIDUALS),
-                List.of(), List.of(), Weighting.UNWEIGHTED, FigureLook.DEFAULT);
+                List.of(), List.of(), List.of(), Weighting.UNWEIGHTED, FigureLook.DEFAULT);
     }
 
     /// Of the whole sheet.
@@ -61,6 +76,26 @@ public record Figure(int id, String name, int table, Optional<String> title, Set
         choices.removeIf(choice -> choice.series().equals(series));
         choices.add(new CurveChoice(series, curve));
         return withCurves(choices);
+    }
+
+    /// With one curve more, or the same with other rows.
+    public Figure with(FurtherCurve curve) {
+        var all = new ArrayList<>(further);
+        all.removeIf(each -> each.key().equals(curve.key()));
+        all.add(curve);
+        return withFurther(all);
+    }
+
+    /// Without a further curve, and without what was chosen for it.
+    public Figure without(SeriesKey curve) {
+        return with(change -> change.further(further.stream().filter(each -> !each.key().equals(curve)).toList())
+                .curves(curves.stream().filter(choice -> !choice.series().equals(curve)).toList()).look(look.without(curve)));
+    }
+
+    /// The key for one more curve of a series.
+    public SeriesKey nextFurther(SeriesKey of) {
+        return of.further(1 + further.stream().map(FurtherCurve::key).filter(key -> key.own().equals(of.own()))
+                .mapToInt(SeriesKey::curve).max().orElse(0));
     }
 
     public Figure withName(int newId, String newName) {

@@ -34,7 +34,7 @@ public sealed interface FigureEdit extends Edit {
     @Override
     default boolean isLook() {
         return switch (this) {
-            case ChooseCurve _, Weigh _, UseOnly _ -> false;
+            case ChooseCurve _, AddCurve _, RemoveCurve _, Weigh _, UseOnly _ -> false;
             case Show(_, Layer layer, _) -> layer != Layer.POOLED;
             case SetTitle _, NameFigure _, SetSheet _, Resize _, SetAxis _, Zoom _, SetLegend _, SetSeriesLook _, SetCurveLook _, PutNote _,
                     RemoveNote _ -> true;
@@ -89,6 +89,39 @@ public sealed interface FigureEdit extends Edit {
         public String sentence(Study before) {
             return "Fit: " + curve.name().toLowerCase(Locale.ROOT)
                     + (series.rows() == SeriesKey.Rows.WHOLE ? "" : " to " + series.words(""));
+        }
+    }
+
+    /// A further curve through the points of a series, or a part of them.
+    ///
+    /// @param key of the new curve
+    record AddCurve(int figure, SeriesKey key, Curve curve, List<RowCondition> only) implements FigureEdit {
+        public AddCurve {
+            only = List.copyOf(only);
+        }
+
+        @Override
+        public Figure change(Figure before) {
+            return before.with(new Figure.FurtherCurve(key, only)).with(key, curve);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "One curve more: " + curve.name().toLowerCase(Locale.ROOT) + " through " + named(before, figure, key.own())
+                    + (only.isEmpty() ? "" : " where " + RowCondition.sentence(only, before.table(before.figure(figure).table())));
+        }
+    }
+
+    /// Takes a further curve away.
+    record RemoveCurve(int figure, SeriesKey key) implements FigureEdit {
+        @Override
+        public Figure change(Figure before) {
+            return before.without(key);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "Remove " + named(before, figure, key);
         }
     }
 

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
 import helvo.core.fit.ErrorBars;
+import helvo.core.fit.Line;
 import helvo.core.fit.Points;
 import helvo.core.fit.Polynomial;
 import helvo.core.look.Note;
@@ -12,6 +13,7 @@ import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
+import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
 import helvo.core.study.Study;
@@ -23,6 +25,7 @@ import helvo.core.table.Column;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
+import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.SetAside;
 import helvo.core.table.Table;
@@ -128,6 +131,54 @@ class FigureAnalysisTest {
         assertThat(first.figure(1).looksLike(bent.figure(1))).isFalse();
         Analysis gone = Analysis.of(after(study, new FigureEdit.RemoveNote(1, 1)), first, Progress.NONE);
         assertThat(gone.figure(1).readings()).extracting(FoundReading::note).extracting(Note::id).containsExactly(2);
+    }
+
+    /// A knee: lines through the two halves are kept beside the line through all, and meet at the knee between them.
+    @Test
+    void furtherCurvesAreFittedToTheirPart() {
+        Study knee = study(column(1, "Load (N)", Role.X, 1, 2, 3, 4, 6, 7, 8, 9), column(2, "Stretch (mm)", Role.Y, 1, 2, 3, 4, 7, 9, 11,
+                13));
+        SeriesKey own = SeriesKey.whole(2);
+        Figure first = knee.figures().getFirst();
+        SeriesKey low = first.nextFurther(own);
+        Study both = after(knee, new FigureEdit.AddCurve(1, low, new Line(), List.of(new RowCondition.Between(1, 1, 4))),
+                new FigureEdit.AddCurve(1, own.further(2), new Line(), List.of(new RowCondition.Between(1, 6, 9))),
+                new FigureEdit.AddCurve(1, own.further(3), new Polynomial(2), List.of()), new TableEdit.SetRowsAside(1, List.of(7),
+                        "slipped"));
+        FigureAnalysis figure = figure(both);
+        assertThat(figure.series()).extracting(SeriesAnalysis::label).containsExactly("Stretch", "Stretch, Load is 1 to 4, line",
+                "Stretch, Load is 6 to 9, line", "Stretch, quadratic");
+        assertThat(figure.series()).extracting(each -> each.points().size()).containsExactly(7, 4, 3, 7);
+        assertThat(figure.series().get(2).rows().setAside()).containsExactly(7);
+        assertThat(figure.series().get(2).fit().orElseThrow().slope().value()).isCloseTo(2, within(1e-13));
+        assertThat(figure.series()).extracting(SeriesAnalysis::slot).doesNotHaveDuplicates();
+        assertThat(figure.comparisons()).as("parts are no groups").isEmpty();
+        Crossing meet = figure.crossings().stream().filter(each -> each.one().equals(low)
+                && each.other().equals(own.further(2))).findFirst()
+                .orElseThrow();
+        assertThat(meet.at().getFirst()).isCloseTo(5, within(1e-12));
+        assertThat(figure.series().get(3).outcome(new Polynomial(2))).isEqualTo(figure.series().getFirst().outcome(new Polynomial(2)));
+        Analysis before = Analysis.of(both, Analysis.EMPTY, Progress.NONE);
+        Analysis bent = Analysis.of(after(both, new FigureEdit.ChooseCurve(1, low, new Polynomial(2))), before, Progress.NONE);
+        assertThat(bent.figure(1).series().get(1).label()).isEqualTo("Stretch, Load is 1 to 4, quadratic");
+        assertThat(bent.figure(1).series().getFirst()).isSameAs(before.figure(1).series().getFirst());
+        Study gone = after(both, new FigureEdit.PutNote(1, new Note.ReadingMarker(1, low, false, 2, true)), new FigureEdit.RemoveCurve(1,
+                low));
+        assertThat(figure(gone).series()).hasSize(3);
+        assertThat(gone.figure(1).look().notes()).as("with its readings").isEmpty();
+        assertThat(gone.figure(1).nextFurther(own)).isEqualTo(own.further(4));
+    }
+
+    /// Without the row the line is exact; with it, it is what it was.
+    @Test
+    void whatSettingARowAsideChangedIsKnown() {
+        Study all = study(column(1, "x", Role.X, 1, 2, 3, 4, 5), column(2, "y", Role.Y, 2, 4, 5, 8, 10));
+        SeriesAnalysis before = figure(all).series().getFirst();
+        assertThat(before.diagnostics().orElseThrow().withSetAside()).isEmpty();
+        SeriesAnalysis without = figure(after(all, new TableEdit.SetRowsAside(1, List.of(2), "slipped"))).series().getFirst();
+        assertThat(without.fit().orElseThrow().slope().value()).isEqualTo(2);
+        assertThat(without.diagnostics().orElseThrow().withSetAside().orElseThrow().coefficients())
+                .isEqualTo(before.fit().orElseThrow().coefficients());
     }
 
     /// Two of three days: x counts from the midnight before the first.

@@ -127,7 +127,7 @@ class ReadoutTest {
         var told = new FigureAnalysis(figure.figure(), figure.table(), figure.series(), figure.comparisons(), figure.numbers(), List.of(at),
                 List.of(crossing));
         assertThat(Readout.of(told, told.series().getFirst()).printed())
-                .contains("Dye 5       42.0 ± 1.0 s", "95 % between 41.0 and 43.0.", "at Time 7.5.");
+                .contains("Dye 5       42.0 ± 1.0 s", "95 % between 41.0 and 43.0, for a y that is exact.", "at Time 7.5.");
     }
 
     @Test

@@ -150,7 +150,7 @@ class WholeReadoutTest {
         double[] x = series.points().x();
         double[] y = series.points().y();
         List<Readout.Line> lines = Stream.of(readings.at(series, fit, x[2]), readings.at(series, fit, 2 * x[x.length - 1] - x[0]),
-                readings.when(series, fit, y[3]), readings.when(series, fit, -1e9)).flatMap(List::stream).toList();
+                readings.when(series, fit, y[3], 0), readings.when(series, fit, -1e9, 0)).flatMap(List::stream).toList();
         return new Readout("", "asked", "", "", "", lines).printed();
     }
 

@@ -161,6 +161,10 @@ class StepSentencesTest {
         all.put(new FigureEdit.ChooseCurve(1, DRY, new Polynomial(2)), "Fit: quadratic to dry");
         all.put(new FigureEdit.ChooseCurve(1, ALL, new Polynomial(3)), "Fit: cubic to all groups");
         all.put(new FigureEdit.ChooseCurve(1, SeriesKey.whole(3), new Polynomial(2)), "Fit: quadratic");
+        all.put(new FigureEdit.AddCurve(1, DRY.further(1), new Polynomial(2), List.of()), "One curve more: quadratic through dry");
+        all.put(new FigureEdit.AddCurve(1, DRY.further(1), new Polynomial(2), List.of(new RowCondition.Between(2, 10, 40))),
+                "One curve more: quadratic through dry where Load is 10 to 40");
+        all.put(new FigureEdit.RemoveCurve(1, DRY.further(1)), "Remove a further curve of dry");
         all.put(new FigureEdit.Weigh(1, Weighting.STATED), "Fit with points weighted by their error bars, as stated");
         all.put(new FigureEdit.Weigh(1, Weighting.UNWEIGHTED), "Fit unweighted");
         all.put(new FigureEdit.SetSheet(1, SheetLook.DEFAULT), "Look of the figure: 160 × 140 mm, text of 9 points");

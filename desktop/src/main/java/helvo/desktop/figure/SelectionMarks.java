@@ -51,7 +51,7 @@ public final class SelectionMarks extends Pane {
         GraphicsContext g = canvas.getGraphicsContext2D();
         g.clearRect(0, 0, getWidth(), getHeight());
         for (SeriesAnalysis series : figure.series()) {
-            if (!series.key().isPooled() && !figure.figure().look().series(series.key()).hidden()) {
+            if (series.key().hasOwnPoints() && !figure.figure().look().series(series.key()).hidden()) {
                 mark(g, figure, series, layout.get(), scale);
             }
         }

@@ -15,6 +15,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.stream.Stream;
 import javafx.geometry.HPos;
 import javafx.geometry.Pos;
@@ -47,7 +48,13 @@ public final class ReadoutPane extends VBox {
     private boolean comparing;
 
     /// Where a line's text and what stands beside it are.
-    private record Shown(Label text, Label beside) {}
+    ///
+    /// @param cells takes the values of a table
+    private record Shown(Label text, Label beside, Consumer<Line.Table> cells) {
+        Shown(Label text, Label beside) {
+            this(text, beside, _ -> {});
+        }
+    }
 
     /// @param figure where error bars are opened and readings are added
     public ReadoutPane(Workspace workspace, FigurePane figure) {
@@ -123,11 +130,7 @@ public final class ReadoutPane extends VBox {
                     at.text.setAccessibleText(quantity.label() + " " + quantity.text() + " " + quantity.unit());
                     at.beside.setText(quantity.unit().isEmpty() ? quantity.note() : quantity.unit());
                 }
-                case Line.Pair pair -> {
-                    at.text.setText(pair.slope());
-                    at.text.setAccessibleText(pair.label() + ": slope " + pair.slope() + ", intercept " + pair.intercept());
-                    at.beside.setText(pair.intercept());
-                }
+                case Line.Table table -> at.cells.accept(table);
                 case Line.Heading(String text) -> at.text.setText(text);
                 case Line.Sentence sentence -> at.text.setText(together(sentence.text()));
                 case Line.Advice advice -> at.text.setText(together(advice.text()));
@@ -145,7 +148,7 @@ public final class ReadoutPane extends VBox {
         return switch (line) {
             case Line.Quantity quantity -> "quantity " + quantity.label();
             case Line.Heading(String text) -> "heading " + text;
-            case Line.Pair pair -> "pair " + pair.label();
+            case Line.Table table -> "table " + table.heads() + table.rows().stream().map(Line.Table.Row::label).toList();
             case Line.Sentence sentence -> sentence.warns() ? "warning" : "sentence";
             case Line.Advice advice -> (advice.warns() ? "advice" : "remark") + advice.offers();
         };
@@ -164,12 +167,11 @@ public final class ReadoutPane extends VBox {
                     }
                     shown.add(add(quantities, quantity));
                 }
-                case Line.Pair pair -> {
-                    if (quantities == null) {
-                        quantities = grid();
-                        content.getChildren().add(quantities);
-                    }
-                    shown.add(add(quantities, pair));
+                case Line.Table table -> {
+                    quantities = null;
+                    var of = new ReadoutTable(table);
+                    shown.add(new Shown(null, null, of::show));
+                    content.getChildren().add(of);
                 }
                 case Line.Heading _ -> {
                     quantities = null;
@@ -258,18 +260,6 @@ public final class ReadoutPane extends VBox {
             grid.add(both, 1, row, 2, 1);
         }
         return new Shown(value, unit);
-    }
-
-    private static Shown add(GridPane grid, Line.Pair pair) {
-        var label = new Label(pair.label());
-        label.getStyleClass().add("muted");
-        var slope = new Label();
-        slope.getStyleClass().add("value");
-        slope.setId("slope-" + pair.label().replace(' ', '-'));
-        var intercept = new Label();
-        intercept.getStyleClass().add("value");
-        grid.addRow(grid.getRowCount(), label, slope, intercept);
-        return new Shown(slope, intercept);
     }
 
     private static Label sentence(boolean warns) {

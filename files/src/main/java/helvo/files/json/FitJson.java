@@ -1,6 +1,7 @@
 package helvo.files.json;
 
 import helvo.core.Progress;
+import helvo.core.analysis.Diagnostics;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.FoundReading;
 import helvo.core.analysis.RowUse;
@@ -16,13 +17,16 @@ import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Quality;
 import helvo.core.fit.Residuals;
+import helvo.core.fit.TheilSen;
 import helvo.core.look.Note;
 import helvo.core.number.NumberFormat;
+import helvo.core.reading.Calibration;
 import helvo.core.reading.Reading;
 import helvo.core.reading.Solution;
 import helvo.core.readout.Equation;
 import helvo.core.table.Column;
 import helvo.core.table.SeriesKey;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -45,7 +49,12 @@ public final class FitJson {
     /// @param at     the x to read it at
     /// @param when   the y to find the x of
     /// @param bounds whether the lines that the error bars allow are told
-    public record Asked(List<Double> at, List<Double> when, boolean bounds) {}
+    public record Asked(List<Double> at, List<When> when, boolean bounds) {}
+
+    /// A y to find the x of.
+    ///
+    /// @param measured how many measurements of an unknown it is the mean of; 0 for one that is exact
+    public record When(double y, int measured) {}
 
     /// @param warnings what a careful person wants to know of the reading
     public static ObjectNode report(FigureAnalysis figure, Asked asked, List<String> warnings) {
@@ -77,7 +86,7 @@ public final class FitJson {
         List<Note.ReadingMarker> notes = figure.readings().stream().map(FoundReading::note).toList();
         ObjectNode report = NODES.objectNode().put("file", file).put("table", figure.table().name()).put("figure", figure.figure().name());
         report.setAll(node(figure, new Asked(notes.stream().filter(note -> !note.fromY()).map(Note.ReadingMarker::at).toList(),
-                notes.stream().filter(Note.ReadingMarker::fromY).map(Note.ReadingMarker::at).toList(), true)));
+                notes.stream().filter(Note.ReadingMarker::fromY).map(note -> new When(note.at(), note.measured())).toList(), true)));
         return report;
     }
 
@@ -116,6 +125,7 @@ public final class FitJson {
     private static ObjectNode fit(SeriesAnalysis series, Asked asked) {
         ObjectNode node = NODES.objectNode();
         node.put("group", series.key().rows() == SeriesKey.Rows.GROUP ? series.key().group() : null);
+        node.put("label", series.label());
         node.put("curve", series.chosen().curve().keyword());
         node.put("degree", series.chosen().curve().degree() == 0 ? null : (Integer) series.chosen().curve().degree());
         node.put("fittedOn", series.chosen().curve().fittedOn().symbol());
@@ -195,17 +205,55 @@ public final class FitJson {
             Reading.at(fit, series.points(), x).ifPresentOrElse(reading -> readings.add(reading(reading, series)),
                     () -> readings.addObject().put("at", x).putNull("value"));
         }
-        for (double y : asked.when()) {
-            ArrayNode solutions = readings.addObject().put("when", y).putArray("solutions");
-            for (Solution solution : Solution.at(fit, series.points(), y)) {
-                ObjectNode each = solutions.addObject().put("value", solution.value());
-                put(each, "low95", solution.low95());
-                put(each, "high95", solution.high95());
-                put(each, "beyondPercent", OptionalDouble.of(solution.beyondPercent()));
-            }
-        }
+        asked.when().forEach(when -> readings.add(when(series, fit, when)));
+        calibration(node, series, fit);
         ArrayNode residuals = node.putArray("residuals");
         series.residuals().ifPresent(all -> all(all, residuals));
+    }
+
+    private static ObjectNode when(SeriesAnalysis series, Fit fit, When when) {
+        ObjectNode node = NODES.objectNode().put("when", when.y()).put("measured", when.measured() == 0 ? null : (Integer) when.measured());
+        ArrayNode solutions = node.putArray("solutions");
+        for (Solution solution : Solution.at(fit, series.points(), when.y(), when.measured())) {
+            ObjectNode each = solutions.addObject().put("value", solution.value());
+            put(each, "low95", solution.low95());
+            put(each, "high95", solution.high95());
+            put(each, "slope", OptionalDouble.of(fit.function().slope(solution.value())));
+            put(each, "beyondPercent", OptionalDouble.of(solution.beyondPercent()));
+        }
+        return node;
+    }
+
+    /// What a straight line says as a calibration, and a second opinion on its slope.
+    private static void calibration(ObjectNode node, SeriesAnalysis series, Fit fit) {
+        ArrayNode covariance = node.putArray("covariance");
+        for (double[] row : fit.covariance()) {
+            ArrayNode values = covariance.addArray();
+            Arrays.stream(row).forEach(values::add);
+        }
+        Calibration.of(fit, series.points().usedBy(fit)).ifPresentOrElse(of -> {
+            ObjectNode limits = node.putObject("calibration");
+            limits.putObject("byScatter").put("detection", of.byScatter().detection()).put("quantification",
+                    of.byScatter().quantification());
+            of.byIntercept().ifPresentOrElse(own -> limits.putObject("byIntercept").put("detection", own.detection())
+                    .put("quantification", own.quantification()), () -> limits.putNull("byIntercept"));
+            of.byBlank().ifPresentOrElse(blank -> limits.putObject("byBlank").put("measured", blank.measured())
+                    .put("critical", blank.critical()).put("detection", blank.detection()), () -> limits.putNull("byBlank"));
+        }, () -> node.putNull("calibration"));
+        Optional<TheilSen> opinion = fit.curve().degree() == 1 && fit.coefficients().size() == 2 ? TheilSen.of(series.points())
+                : Optional.empty();
+        opinion.ifPresentOrElse(line -> {
+            ObjectNode each = node.putObject("theilSen").put("slope", line.slope()).put("intercept", line.intercept());
+            put(each, "low95", line.low95());
+            put(each, "high95", line.high95());
+        }, () -> node.putNull("theilSen"));
+        series.diagnostics().flatMap(Diagnostics::withSetAside).ifPresentOrElse(with -> {
+            ObjectNode before = node.putObject("withSetAside");
+            ArrayNode coefficients = before.putArray("coefficients");
+            with.coefficients().forEach(coefficient -> coefficients.add(coefficient(coefficient)));
+            put(before, "r2", with.quality().r2());
+            put(before, "residualStandardDeviation", with.quality().residualStandardDeviation());
+        }, () -> node.putNull("withSetAside"));
     }
 
     private static void checks(ObjectNode node, SeriesAnalysis series, Fit fit) {
@@ -252,11 +300,8 @@ public final class FitJson {
     private static ObjectNode comparison(Comparison comparison) {
         ObjectNode node = NODES.objectNode();
         ArrayNode slopes = node.putArray("slopes");
-        for (Comparison.Group group : comparison.groups()) {
-            Coefficient slope = group.line().slope();
-            ObjectNode each = slopes.addObject().put("group", group.name()).put("slope", slope.value());
-            put(each, "standardError", Equation.standardError(slope));
-        }
+        comparison.groups().forEach(group -> slopes.add(group(group)));
+        comparison.pooled().ifPresentOrElse(one -> node.set("pooled", group(one)), () -> node.putNull("pooled"));
         test(node, "equalSlopes", comparison.equalSlopes());
         test(node, "equalLines", comparison.equalLines());
         ArrayNode pairs = node.putArray("pairs");
@@ -268,6 +313,17 @@ public final class FitJson {
             put(each, "ratioLow95", pair.ratioLow95());
             put(each, "ratioHigh95", pair.ratioHigh95());
         }
+        return node;
+    }
+
+    private static ObjectNode group(Comparison.Group group) {
+        Coefficient slope = group.line().slope();
+        ObjectNode node = NODES.objectNode().put("group", group.name()).put("points", group.points()).put("slope", slope.value());
+        put(node, "standardError", Equation.standardError(slope));
+        node.put("intercept", group.line().intercept().value());
+        put(node, "interceptStandardError", Equation.standardError(group.line().intercept()));
+        put(node, "r2", group.line().quality().r2());
+        put(node, "pearsonR", group.correlation().map(r -> OptionalDouble.of(r.pearsonR())).orElse(OptionalDouble.empty()));
         return node;
     }
 

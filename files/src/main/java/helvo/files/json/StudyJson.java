@@ -19,6 +19,7 @@ import helvo.core.table.Cells;
 import helvo.core.table.Derivation;
 import helvo.core.table.Format;
 import helvo.core.table.RowCondition;
+import helvo.core.table.SeriesKey;
 import helvo.core.table.SetAside;
 import helvo.core.table.Table;
 import java.nio.ByteBuffer;
@@ -93,6 +94,8 @@ public final class StudyJson {
             Map.entry("add figure", StudyEdit.AddFigure.class),
             Map.entry("show", FigureEdit.Show.class),
             Map.entry("choose curve", FigureEdit.ChooseCurve.class),
+            Map.entry("add curve", FigureEdit.AddCurve.class),
+            Map.entry("remove curve", FigureEdit.RemoveCurve.class),
             Map.entry("resize", FigureEdit.Resize.class),
             Map.entry("use only", FigureEdit.UseOnly.class),
             Map.entry("set sheet", FigureEdit.SetSheet.class),
@@ -200,6 +203,8 @@ public final class StudyJson {
         values.addDeserializer(Cells.class, new CellsIn());
         values.addSerializer(Curve.class, new CurveOut());
         values.addDeserializer(Curve.class, new CurveIn());
+        values.addDeserializer(SeriesKey.class, new SeriesKeyIn());
+        values.addDeserializer(Note.ReadingMarker.class, new ReadingIn());
         values.addSerializer(SetAside.class, new SetAsideOut());
         values.addDeserializer(SetAside.class, new SetAsideIn());
         var builder = JsonMapper.builder().addModule(values)
@@ -327,6 +332,33 @@ public final class StudyJson {
                     form.intercept() == null ? OptionalDouble.empty() : OptionalDouble.of(form.intercept()),
                     Boolean.TRUE.equals(form.onLogScale()));
             return named.isPresent() ? named.get() : context.reportInputMismatch(Curve.class, "there is no curve “%s”", form.curve());
+        }
+    }
+
+    /// A key without the number of a curve is that of the series itself.
+    private record SeriesForm(Integer yColumn, SeriesKey.Rows rows, String group, Integer curve) {}
+
+    private static final class SeriesKeyIn extends ValueDeserializer<SeriesKey> {
+        @Override
+        public SeriesKey deserialize(JsonParser in, DeserializationContext context) {
+            SeriesForm form = context.readValue(in, SeriesForm.class);
+            return form.yColumn() == null || form.rows() == null || form.group() == null
+                    ? context.reportInputMismatch(SeriesKey.class, "a series lacks its column, its rows or its group")
+                    : new SeriesKey(form.yColumn(), form.rows(), form.group(), form.curve() == null ? 0 : form.curve());
+        }
+    }
+
+    /// A reading that does not say how often an unknown was measured is of a y that is exact.
+    private record ReadingForm(Integer id, SeriesKey series, Boolean fromY, Double at, Boolean widens, Integer measured) {}
+
+    private static final class ReadingIn extends ValueDeserializer<Note.ReadingMarker> {
+        @Override
+        public Note.ReadingMarker deserialize(JsonParser in, DeserializationContext context) {
+            ReadingForm form = context.readValue(in, ReadingForm.class);
+            return form.id() == null || form.series() == null || form.fromY() == null || form.at() == null || form.widens() == null
+                    ? context.reportInputMismatch(Note.ReadingMarker.class, "a part of a reading is missing")
+                    : new Note.ReadingMarker(form.id(), form.series(), form.fromY(), form.at(), form.widens(),
+                            form.measured() == null ? 0 : form.measured());
         }
     }
 

@@ -99,6 +99,9 @@ class StudyJsonTest {
             new FigureEdit.SetTitle(1, Optional.of("A title")),
             new FigureEdit.Show(1, Layer.GUIDE_GRID, true),
             new FigureEdit.ChooseCurve(1, SeriesKey.group(3, "dry"), new Polynomial(3)),
+            new FigureEdit.AddCurve(1, SeriesKey.group(3, "dry").further(2), new Polynomial(2), List.of(new RowCondition.Between(2, 10,
+                    40))),
+            new FigureEdit.RemoveCurve(1, SeriesKey.whole(3).further(1)),
             new FigureEdit.Resize(1, 85, 60.5),
             new FigureEdit.SetSheet(1, SheetLook.PRESETS.get(1).look().withBackground(Optional.empty())),
             new FigureEdit.SetAxis(1, AxisPlace.RIGHT, AxisLook.DEFAULT.withLimits(Optional.of(0.1), Optional.of(1e300))
@@ -181,10 +184,20 @@ class StudyJsonTest {
     @Test
     void everyNoteReadsBackAsItWas() {
         for (Note note : List.of(new Note.Rule(2, true, 0.5, "half"), new Note.Span(3, false, 1, 2, ""),
-                new Note.ReadingMarker(4, SeriesKey.group(3, "dry"), true, 0.5, true))) {
+                new Note.ReadingMarker(4, SeriesKey.group(3, "dry"), true, 0.5, true, 3))) {
             Edit edit = new FigureEdit.PutNote(1, note);
             assertThat(StudyJson.edit(StudyJson.text(edit))).isEqualTo(edit);
         }
+    }
+
+    /// What was written before curves had numbers, and readings unknowns.
+    @Test
+    void anOlderFormHasNoFurtherCurvesAndNoUnknowns() {
+        assertThat(StudyJson.edit("{\"do\":\"choose curve\",\"figure\":1,\"series\":{\"yColumn\":3,\"rows\":\"WHOLE\",\"group\":"
+                + "\"\"},\"curve\":{\"curve\":\"line\"}}")).isEqualTo(new FigureEdit.ChooseCurve(1, SeriesKey.whole(3), new Line()));
+        assertThat(StudyJson.edit("{\"do\":\"put note\",\"figure\":1,\"note\":{\"note\":\"reading-marker\",\"id\":4,"
+                + "\"series\":{\"yColumn\":3,\"rows\":\"WHOLE\",\"group\":\"\"},\"fromY\":true,\"at\":0.5,\"widens\":true}}"))
+                .isEqualTo(new FigureEdit.PutNote(1, new Note.ReadingMarker(4, SeriesKey.whole(3), true, 0.5, true)));
     }
 
     @Test
