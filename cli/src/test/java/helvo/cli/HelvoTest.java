@@ -26,11 +26,13 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 class HelvoTest {
-    private static final List<String> FIT_KEYS = List.of("group", "curve", "degree", "fittedOn", "rows", "equation", "equationWhere",
+    private static final List<String> FIT_KEYS = List.of("group", "label", "curve", "degree", "fittedOn", "rows", "equation",
+            "equationWhere",
             "equationOrigin", "coefficients", "r2", "r2About", "r2AboutMean", "adjustedR2",
             "pearsonR", "pearsonP", "spearmanRho", "residualStandardDeviation", "residualSumOfSquares", "degreesOfFreedom", "f", "fP",
                     "aicc",
-            "chi2", "chi2P", "weights", "checks", "patternless", "bounds", "readings", "residuals");
+            "chi2", "chi2P", "weights", "checks", "patternless", "bounds", "readings",
+            "covariance", "calibration", "theilSen", "withSetAside", "residuals");
 
     @TempDir
     private Path folder;

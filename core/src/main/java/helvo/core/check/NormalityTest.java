@@ -48,7 +48,7 @@ record NormalityTest(Check.Kind kind, double statistic, double p) {
         double[] m = new double[n];
         double squares = 0;
         for (int i = 0; i < n; i++) {
-            m[i] = NORMAL.inverseCumulativeProbability((i + 1 - 0.375) / (n + 0.25));
+            m[i] = NormalScores.at(i, n);
             squares += m[i] * m[i];
         }
         double root = 1 / Math.sqrt(n);

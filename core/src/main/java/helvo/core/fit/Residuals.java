@@ -53,15 +53,40 @@ public final class Residuals {
         return fit.function().at(points.x()[i]);
     }
 
+    /// In y units, also of a curve that was fitted on ln y.
+    private double inY(int i) {
+        return fit.curve().fittedOn() == Curve.FittedOn.Y ? raw[i] : points.y()[i] - fitted(i);
+    }
+
+    /// As a person asks for it; empty where there is no such value.
+    public OptionalDouble in(ResidualMeasure measure, int i) {
+        return switch (measure) {
+            case RAW -> OptionalDouble.of(raw[i]);
+            case PERCENT_OF_FITTED -> percentOfFitted(i);
+            case PERCENT_OF_MEASURED -> percentOfMeasured(i);
+            case STANDARDISED -> standardised(i);
+        };
+    }
+
+    /// What one unit of a raw residual is in another measure, at a point; NaN where there is no such value.
+    public double unit(ResidualMeasure measure, int i) {
+        return switch (measure) {
+            case RAW -> 1;
+            case PERCENT_OF_FITTED -> 100 / fitted(i);
+            case PERCENT_OF_MEASURED -> 100 / points.y()[i];
+            case STANDARDISED -> 1 / (fit.quality().scale().orElse(Double.NaN) / rootWeight(i) * Math.sqrt(1 - leverage(i)));
+        };
+    }
+
     /// In percent of the fitted value; empty where that is 0.
     public OptionalDouble percentOfFitted(int i) {
-        double percent = 100 * raw[i] / fitted(i);
+        double percent = 100 * inY(i) / fitted(i);
         return Double.isFinite(percent) ? OptionalDouble.of(percent) : OptionalDouble.empty();
     }
 
     /// In percent of the measured value; empty where that is 0.
     public OptionalDouble percentOfMeasured(int i) {
-        double percent = 100 * raw[i] / points.y()[i];
+        double percent = 100 * inY(i) / points.y()[i];
         return Double.isFinite(percent) ? OptionalDouble.of(percent) : OptionalDouble.empty();
     }
 

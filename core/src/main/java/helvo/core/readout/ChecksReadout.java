@@ -174,9 +174,13 @@ public final class ChecksReadout {
                 if (fit.curve().degree() == 1) {
                     offers.add(new Offer.Straighten());
                 }
+                offers.add(new Offer.ShowResiduals());
             }
-            case ORDER, SHAPE -> { }
-            case SPREAD -> offers.add(new Offer.Weigh());
+            case ORDER, SHAPE -> offers.add(new Offer.ShowResiduals());
+            case SPREAD -> {
+                offers.add(new Offer.Weigh());
+                offers.add(new Offer.ShowResiduals());
+            }
             case ODD -> {
                 offers.add(new Offer.ShowRow(check.rows().getFirst()));
                 offers.add(new Offer.SetAside(check.rows().getFirst()));

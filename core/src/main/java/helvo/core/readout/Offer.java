@@ -23,6 +23,14 @@ public sealed interface Offer {
         }
     }
 
+    /// Look at the residuals in full.
+    record ShowResiduals() implements Offer {
+        @Override
+        public String label() {
+            return "See the residuals";
+        }
+    }
+
     /// Look at a row of the table.
     ///
     /// @param row 0 is the first

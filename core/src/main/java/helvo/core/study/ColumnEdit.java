@@ -298,6 +298,36 @@ public sealed interface ColumnEdit extends TableChange {
         }
     }
 
+    /// A column of numbers that were worked out, as they are now: they follow nothing.
+    record AddNumbers(int table, Heading heading, Cells cells) implements ColumnEdit {
+        /// Of the greatest number so many digits behind the first are shown.
+        private static final int SHOWN = 4;
+        private static final int MOST_DECIMALS = 15;
+
+        @Override
+        public Table change(Table before) {
+            var columns = new ArrayList<>(before.columns());
+            var padded = new Cells.Builder();
+            double greatest = 0;
+            for (int row = 0; row < before.rows(); row++) {
+                if (row < cells.size() && cells.cell(row) instanceof Cell.Number(double value)) {
+                    padded.addNumber(value);
+                    greatest = Math.max(greatest, Math.abs(value));
+                } else {
+                    padded.add(Cell.EMPTY);
+                }
+            }
+            int decimals = greatest == 0 ? 0 : (int) Math.clamp(SHOWN - Math.floor(Math.log10(greatest)), 0, MOST_DECIMALS);
+            columns.add(blank(before).with(heading).with(new Format.AsWritten(decimals)).with(padded.build()));
+            return before.with(columns);
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Add the column " + heading.name() + ", as it is now";
+        }
+    }
+
     /// Columns that follow it keep their values and follow no more.
     record RemoveColumn(int table, int column) implements ColumnEdit {
         @Override

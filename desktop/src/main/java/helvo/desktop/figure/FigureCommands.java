@@ -54,6 +54,9 @@ final class FigureCommands {
         for (Layer layer : Layer.values()) {
             commands.add("Show or hide: " + layer.label().toLowerCase(Locale.ROOT), "", this::hasTable, () -> pane.toggle(layer));
         }
+        commands.add("Residuals: full view, or the figure again", "Shortcut+R", this::hasSeries,
+                () -> pane.showResiduals(!pane.showsResiduals()));
+        commands.add("Add the residuals to the table", "", this::hasSeries, pane::addResiduals);
         commands.add("Measure the series along the right-hand axis, or along the left", "", this::hasSeries, this::otherAxis);
     }
 

@@ -4,7 +4,9 @@ import static helvo.desktop.controls.Controls.smallButton;
 
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Curve;
+import helvo.core.fit.ResidualMeasure;
 import helvo.core.readout.Offer;
+import helvo.core.study.ColumnEdit;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
@@ -22,12 +24,15 @@ import java.util.Locale;
 import java.util.Map;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 
 /// Figure: the sheet, and above it the figures over the table and the switches of what the sheet shows.
@@ -42,6 +47,11 @@ public final class FigurePane extends VBox {
     private final Tabs tabs;
     private final FigureNotices notices;
     private final Map<Layer, ToggleButton> switches = new EnumMap<>(Layer.class);
+    private final ResidualView residuals;
+    private final ToggleButton full = new ToggleButton("Residuals: full view");
+    private final FlowPane layers = new FlowPane(3, 6);
+    private final FlowPane measures = new FlowPane(3, 6);
+    private final Button look;
 
     public FigurePane(Workspace workspace, Panels panels) {
         this.workspace = workspace;
@@ -54,11 +64,15 @@ public final class FigurePane extends VBox {
         view = new FigureView(workspace, opener);
         named = new FigureCommands(workspace, view, this);
         notices = new FigureNotices(workspace);
-        VBox.setVgrow(view, Priority.ALWAYS);
-        var row = new FlowPane(3, 6);
-        row.setPrefWrapLength(466);
-        row.setMinWidth(0);
-        row.setAlignment(Pos.CENTER_RIGHT);
+        residuals = new ResidualView(workspace);
+        var middle = new StackPane(view, residuals);
+        VBox.setVgrow(middle, Priority.ALWAYS);
+        for (FlowPane row : List.of(layers, measures)) {
+            row.setPrefWrapLength(466);
+            row.setMinWidth(0);
+            row.setAlignment(Pos.CENTER_RIGHT);
+            HBox.setHgrow(row, Priority.ALWAYS);
+        }
         for (Layer layer : Layer.values()) {
             var button = new ToggleButton(layer.label());
             button.setId("show-" + layer.name().toLowerCase(Locale.ROOT).replace('_', '-'));
@@ -67,19 +81,82 @@ public final class FigurePane extends VBox {
             button.setAccessibleText(layer.purpose());
             button.setOnAction(_ -> toggle(layer));
             switches.put(layer, button);
-            row.getChildren().add(button);
+            layers.getChildren().add(button);
+            if (layer == Layer.RESIDUALS) {
+                layers.getChildren().add(smallButton("residuals-open", "full view", "The residuals in full, in five plots",
+                        () -> showResiduals(true)));
+            }
         }
-        Button look = smallButton("figure-look", "Look …", "The look of the whole figure: its size, its text, its lines",
+        measures();
+        look = smallButton("figure-look", "Look …", "The look of the whole figure: its size, its text, its lines",
                 () -> open(new FigurePart.Background()));
-        HBox.setHgrow(row, Priority.ALWAYS);
-        var head = new HBox(2, tabs, look, row);
+        var head = new HBox(2, tabs, look, layers, measures);
         head.setAlignment(Pos.CENTER_LEFT);
         head.setPadding(new Insets(0, 0, 8, 4));
-        getChildren().addAll(head, notices, view);
+        getChildren().addAll(head, notices, middle);
+        showResiduals(false);
         workspace.history().subscribe(this::update);
         workspace.tableId().subscribe(_ -> update());
         workspace.figureId().subscribe(_ -> update());
         view.shownPicture().subscribe(_ -> notices.show(view.layoutNow()));
+    }
+
+    /// The switches of the full view of the residuals.
+    private void measures() {
+        full.setId("residuals-full");
+        full.setSelected(true);
+        full.setAccessibleText("Residuals: full view; press to go back to the figure");
+        full.setOnAction(_ -> showResiduals(false));
+        measures.getChildren().add(full);
+        var group = new ToggleGroup();
+        for (ResidualMeasure measure : ResidualMeasure.values()) {
+            var button = new ToggleButton(measure.label());
+            button.setId("residuals-" + measure.name().toLowerCase(Locale.ROOT).replace('_', '-'));
+            button.setAccessibleText("Residuals " + measure.label());
+            button.setToggleGroup(group);
+            button.setSelected(measure == residuals.measure());
+            button.setOnAction(_ -> {
+                button.setSelected(true);
+                residuals.show(measure);
+            });
+            measures.getChildren().add(button);
+        }
+        measures.getChildren().forEach(each -> each.getStyleClass().setAll("toggle-button", "switch"));
+        measures.getChildren().add(smallButton("residuals-add", "Add to the table", "A column of these residuals, as they are now",
+                this::addResiduals));
+    }
+
+    /// Shows the residuals in full in the place of the figure, or the figure again.
+    void showResiduals(boolean shown) {
+        residuals.setVisible(shown);
+        view.setVisible(!shown);
+        full.setSelected(true);
+        for (Node each : List.of(layers, look)) {
+            each.setVisible(!shown);
+            each.setManaged(!shown);
+        }
+        measures.setVisible(shown);
+        measures.setManaged(shown);
+        if (shown) {
+            residuals.requestFocus();
+        }
+    }
+
+    boolean showsResiduals() {
+        return residuals.isVisible();
+    }
+
+    public ResidualView residuals() {
+        return residuals;
+    }
+
+    void addResiduals() {
+        workspace.figure().ifPresent(figure -> workspace.series().filter(series -> series.residuals().isPresent()).ifPresent(series -> {
+            ColumnEdit.AddNumbers column = ResidualColumns.of(figure, series, residuals.measure());
+            workspace.perform(column);
+            workspace.messages().tell("The column “" + column.heading().text() + "” has the residuals as they are now; it does not follow "
+                    + "later changes.");
+        }));
     }
 
     /// More figures of the table.
@@ -134,6 +211,7 @@ public final class FigurePane extends VBox {
             case Offer.ShowCurve(Curve curve) -> workspace.figure().ifPresent(figure -> workspace.series().ifPresent(series ->
                     workspace.perform(new FigureEdit.ChooseCurve(figure.figure().id(), series.key(), curve))));
             case Offer.Straighten _ -> opener.showStraighten();
+            case Offer.ShowResiduals _ -> showResiduals(true);
             case Offer.ShowRow(int row) -> workspace.reveal(row);
             case Offer.SetAside(int row) -> opener.showPoints(new int[] {row}, workspace.series().map(SeriesAnalysis::key),
                     "Row " + (row + 1), 0, PANEL_Y);

@@ -184,7 +184,8 @@ public final class FigureView extends Pane {
 
     private void update() {
         Optional<FigureAnalysis> figure = figure();
-        setVisible(figure.isPresent());
+        sheet.setVisible(figure.isPresent());
+        shadow.setVisible(figure.isPresent());
         target = Optional.empty();
         if (figure.isEmpty() || getWidth() <= 0) {
             return;

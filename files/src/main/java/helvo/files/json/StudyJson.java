@@ -83,6 +83,7 @@ public final class StudyJson {
             Map.entry("bring rows back", TableEdit.BringRowsBack.class),
             Map.entry("set block", TableEdit.SetBlock.class),
             Map.entry("add column", ColumnEdit.AddColumn.class),
+            Map.entry("add numbers", ColumnEdit.AddNumbers.class),
             Map.entry("remove column", ColumnEdit.RemoveColumn.class),
             Map.entry("insert rows", TableEdit.InsertRows.class),
             Map.entry("remove rows", TableEdit.RemoveRows.class),
