@@ -115,6 +115,7 @@ final class AxisChooser {
                 case Note.Rule rule when rule.atY() == ofY -> new double[] {rule.at()};
                 case Note.Span span when span.ofY() == ofY -> new double[] {span.from(), span.to()};
                 case Note.Text text -> ofY ? new double[] {text.y()} : new double[] {text.x()};
+                case Note.Quoted quoted -> ofY ? new double[] {quoted.y()} : new double[] {quoted.x()};
                 default -> new double[0];
             };
             take(extent, at, ErrorBars.NONE, logarithmic);

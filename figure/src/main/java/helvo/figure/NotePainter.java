@@ -2,6 +2,7 @@ package helvo.figure;
 
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.look.Note;
+import helvo.core.readout.Readout;
 import java.awt.BasicStroke;
 import java.awt.Color;
 import java.awt.Font;
@@ -46,6 +47,7 @@ final class NotePainter {
         for (Note note : notes) {
             switch (note) {
                 case Note.Text text -> text(text);
+                case Note.Quoted quoted -> text(new Note.Text(quoted.id(), said(quoted, figure), quoted.x(), quoted.y(), Optional.empty()));
                 case Note.Rule rule -> rule(rule);
                 case Note.ReadingMarker drop -> drop(drop, painters);
                 case Note.Span span -> label(span, painters);
@@ -133,6 +135,12 @@ final class NotePainter {
         Rectangle2D area = plot.area();
         return ofY ? new Rectangle2D.Double(area.getX(), at - GRIP, area.getWidth(), 2 * GRIP)
                 : new Rectangle2D.Double(at - GRIP, area.getY(), 2 * GRIP, area.getHeight());
+    }
+
+    /// What its line says now; a line that is gone says so.
+    private static String said(Note.Quoted quoted, FigureAnalysis figure) {
+        return figure.series(quoted.series()).map(series -> Readout.of(figure, series).quotable().get(quoted.label()))
+                .orElse(quoted.label() + ": –");
     }
 
     private void text(Note.Text note) {

@@ -30,6 +30,7 @@ public final class ResidualSheet {
     private static final double TITLE = 20;
     private static final double LEFT = 54;
     private static final double FOOT = 32;
+    private static final double ROOM = 0.03;
     private static final Color BAND = new Color(0x1F, 0x5F, 0x8B, 28);
     private static final Color NEXT = new Color(0xA4, 0x55, 0x10);
 
@@ -218,7 +219,7 @@ public final class ResidualSheet {
         }
         double least = Arrays.stream(along).filter(Double::isFinite).min().orElse(0);
         double greatest = Arrays.stream(along).filter(Double::isFinite).max().orElse(1);
-        return AxisScale.around(least, greatest, steps);
+        return AxisScale.around(least, greatest, steps, ROOM);
     }
 
     private void residuals(View view, Plot plot, double[] along) {

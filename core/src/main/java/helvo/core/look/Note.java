@@ -67,6 +67,28 @@ public sealed interface Note {
         }
     }
 
+    /// A line of a series' readout, which says on the figure what it says in the readout, also when that changes.
+    ///
+    /// @param label of the line, as "slope"
+    /// @param x     of the text's left end, with `y` like that of a note
+    @RecordBuilder
+    record Quoted(int id, SeriesKey series, String label, double x, double y) implements Note, NoteQuotedBuilder.With {
+        public Quoted {
+            require(label.length() <= MAX_CHARACTERS, "%s characters", label.length());
+            require(Double.isFinite(x) && Double.isFinite(y), "x=%s, y=%s", x, y);
+        }
+
+        @Override
+        public Optional<SeriesKey> of() {
+            return Optional.of(series);
+        }
+
+        @Override
+        public String words() {
+            return "“" + label + "” from the readout";
+        }
+    }
+
     /// A reading on the figure: from the axis to a series' curve and from there to the other axis.
     ///
     /// @param series whose curve is read

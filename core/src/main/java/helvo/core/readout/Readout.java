@@ -8,7 +8,9 @@ import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -80,6 +82,22 @@ public record Readout(String series, String equation, String where, String exact
 
     public Readout withLines(List<Line> other) {
         return new Readout(series, equation, where, exact, units, List.copyOf(other));
+    }
+
+    /// The lines that can stand on a figure, by their labels: quantities, and the rows of tables.
+    public Map<String, String> quotable() {
+        var lines = new LinkedHashMap<String, String>();
+        for (Line line : this.lines) {
+            if (line instanceof Line.Quantity(var label, var text, var unit, _, var note)) {
+                lines.putIfAbsent(label, label + " = " + text + (unit.isEmpty() ? "" : " " + unit)
+                        + (note.isEmpty() ? "" : " (" + note + ")"));
+            } else if (line instanceof Line.Table(var heads, var rows)) {
+                rows.forEach(row -> lines.putIfAbsent(row.label() + ": " + String.join(", ", heads), row.label() + ": "
+                        + IntStream.range(0, heads.size()).mapToObj(i -> heads.get(i) + " " + row.cells().get(i))
+                        .collect(Collectors.joining(", "))));
+            }
+        }
+        return lines;
     }
 
     /// As text at full precision, a line each, quantity and value parted by a tab.

@@ -1,22 +1,31 @@
 package helvo.desktop.curves;
 
+import static helvo.desktop.controls.Controls.smallButton;
+
 import helvo.core.Phrase;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Curves;
 import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Line;
+import helvo.core.fit.Polynomial;
 import helvo.core.number.NumberFormat;
+import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
+import helvo.core.table.RowCondition;
 import helvo.desktop.controls.SeriesColors;
 import helvo.desktop.controls.WrappedLabel;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.workspace.Workspace;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
@@ -27,6 +36,7 @@ import javafx.scene.layout.VBox;
 /// Curves: every shape fitted to the series in view, side by side as small pictures. One press chooses.
 public final class CurvesStrip extends HBox {
     private static final double GAP = 6;
+    private static final double LEFT = 112;
     private static final double WIDEST = 150;
     private static final int SEVERAL = 3;
 
@@ -35,6 +45,9 @@ public final class CurvesStrip extends HBox {
     private final Label points = new Label();
     private final Label missing = new WrappedLabel();
     private final HBox cards = new HBox(GAP);
+    private final Label degree = new Label();
+    private final HBox degrees = new HBox(2);
+    private final Button remove;
 
     public CurvesStrip(Workspace workspace) {
         this.workspace = workspace;
@@ -42,14 +55,19 @@ public final class CurvesStrip extends HBox {
         var heading = new Label("Curves");
         heading.getStyleClass().add("region-heading");
         points.getStyleClass().add("muted");
-        var judged = new Label("by AICc");
-        judged.getStyleClass().add("muted");
-        judged.setTooltip(new Tooltip("The bar under each picture is the curve's share of the evidence, by the AICc of the fits; the "
+        points.setTooltip(new Tooltip("The bar under each picture is the curve's share of the evidence, by the AICc of the fits; the "
                 + "shape that has most is named in colour."));
-        var text = new VBox(1, heading, series, points, judged);
-        text.setMinWidth(74);
-        text.setPrefWidth(74);
-        series.setMaxWidth(74);
+        var beside = smallButton("curve-beside", "+ beside", "One curve more through the same points, beside this one", this::beside);
+        degrees.getChildren().setAll(smallButton("degree-less", "−", "One degree less", () -> step(-1)), degree,
+                smallButton("degree-more", "+", "One degree more", () -> step(1)));
+        degrees.setAlignment(Pos.CENTER_LEFT);
+        remove = smallButton("curve-remove", "remove", "Remove this curve", this::remove);
+        var head = new HBox(4, heading, beside);
+        head.setAlignment(Pos.CENTER_LEFT);
+        var text = new VBox(0, head, series, points, degrees, remove);
+        text.setMinWidth(LEFT);
+        text.setPrefWidth(LEFT);
+        series.setMaxWidth(LEFT);
         missing.setId("curves-missing");
         missing.getStyleClass().add("muted");
         missing.setMinWidth(150);
@@ -87,7 +105,12 @@ public final class CurvesStrip extends HBox {
         series.setStyle("-fx-text-fill: " + SeriesColors.of(current.slot()));
         series.getStyleClass().setAll("label", "strong");
         int n = current.points().size();
-        points.setText(Phrase.of("%,d %s", n, n == 1 ? "point" : "points"));
+        points.setText(Phrase.of("%,d %s, by AICc", n, n == 1 ? "point" : "points"));
+        show(series, figure.series().size() > 1);
+        int power = current.chosen().curve().degree();
+        show(degrees, power > 0);
+        degree.setText("degree " + power);
+        show(remove, current.key().isFurther());
         Optional<String> repeated = repeated(current, figure.numbers());
         show(cards, figure.hint().isEmpty());
         show(missing, repeated.isPresent() && figure.hint().isEmpty());
@@ -132,11 +155,44 @@ public final class CurvesStrip extends HBox {
                 .ifPresent(series -> workspace.perform(new FigureEdit.ChooseCurve(figure.id(), series.key(), shape))));
     }
 
+    /// A line or polynomial of another degree; what is no polynomial becomes a line first.
+    private void step(int by) {
+        workspace.series().ifPresent(current -> {
+            int to = Math.clamp(current.chosen().curve().degree() + (long) by, 1, Polynomial.HIGHEST);
+            choose(to == 1 ? new Line() : new Polynomial(to));
+        });
+    }
+
+    /// One curve more: the simplest shape that is as good as any, or a parabola where that is shown already.
+    private void beside() {
+        workspace.figure().ifPresent(figure -> workspace.series().ifPresent(current -> {
+            Curve shown = current.chosen().curve();
+            Curve shape = current.simplest().filter(curve -> !curve.equals(shown)).orElse(shown.degree() == 1 ? new Polynomial(2)
+                    : new Line());
+            Figure now = workspace.figureInView().orElseThrow();
+            List<RowCondition> only = now.further().stream().filter(each -> each.key().equals(current.key())).findFirst()
+                    .map(Figure.FurtherCurve::only).orElse(List.of());
+            workspace.perform(new FigureEdit.AddCurve(now.id(), now.nextFurther(current.key()), shape, only));
+            workspace.showSeries(figure.series().size());
+        }));
+    }
+
+    private void remove() {
+        workspace.figureInView().ifPresent(figure -> workspace.series().filter(series -> series.key().isFurther()).ifPresent(series -> {
+            workspace.showSeries(0);
+            workspace.perform(new FigureEdit.RemoveCurve(figure.id(), series.key()));
+        }));
+    }
+
     /// What can be done with curves by name.
     public void addTo(Commands commands) {
         for (Curve curve : Curves.all()) {
             commands.add("Fit: " + curve.name().toLowerCase(Locale.ROOT), "", () -> workspace.series().isPresent(), () -> choose(curve));
         }
+        commands.add("One curve more beside this one", "Shortcut+Shift+B", () -> workspace.series().isPresent(), this::beside);
+        commands.add("Remove this curve", "", () -> workspace.series().filter(of -> of.key().isFurther()).isPresent(), this::remove);
+        commands.add("One degree more", "Shortcut+Alt+Up", () -> workspace.series().isPresent(), () -> step(1));
+        commands.add("One degree less", "Shortcut+Alt+Down", () -> workspace.series().isPresent(), () -> step(-1));
         commands.add("Show the next series", "Shortcut+Page Down", () ->
                 workspace.figure().filter(of -> of.series().size() > 1).isPresent(),
                 () -> workspace.figure().ifPresent(figure -> workspace.showSeries(

@@ -144,6 +144,7 @@ sealed interface Drag {
             Note moved = switch (note) {
                 case Note.Text text -> end == 1 ? text.withTo(Optional.of(new Note.Text.Target(toX, toY)))
                         : text.withX(text.x() + byX).withY(text.y() + byY);
+                case Note.Quoted quoted -> quoted.withX(quoted.x() + byX).withY(quoted.y() + byY);
                 case Note.Rule rule -> rule.withAt(rule.at() + (rule.atY() ? byY : byX));
                 case Note.Span span -> {
                     double by = span.ofY() ? byY : byX;

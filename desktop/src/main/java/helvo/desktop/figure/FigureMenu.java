@@ -105,6 +105,10 @@ final class FigureMenu {
 
     private void axis(AxisPlace place) {
         AxisLook look = figure().look().axis(place);
+        workspace.series().filter(series -> series.fit().isPresent()).ifPresent(series -> {
+            ofSeries.reading(series.key(), place != AxisPlace.X, at.figure().series().size() > 1 ? " off " + series.label() : "");
+            items.separator();
+        });
         items.item("axis", "Limits, steps, grid …", () -> show(new FigurePart.AxisOf(place)));
         items.item("axis-title", "Change its title", () -> view.editAxisTitle(place));
         if (place != AxisPlace.X || at.figure().xTime().isEmpty()) {

@@ -11,10 +11,13 @@ import helvo.desktop.workspace.Workspace;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.Supplier;
+import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 
 /// A note, a reference line, a shaded span or a reading.
 final class NoteForm extends PartForm {
+    private static final int MOST_MEASURED = 1_000_000;
+
     private final int id;
 
     NoteForm(Workspace workspace, FigureView view, Form form, int id) {
@@ -35,6 +38,7 @@ final class NoteForm extends PartForm {
     String heading() {
         return switch (note()) {
             case Note.Text _ -> "Note";
+            case Note.Quoted quoted -> "From the readout: " + quoted.label();
             case Note.Rule _ -> "Reference line";
             case Note.Span _ -> "Shaded span";
             case Note.ReadingMarker _ -> "Reading on the figure";
@@ -45,6 +49,7 @@ final class NoteForm extends PartForm {
     void build() {
         switch (note()) {
             case Note.Text _ -> text(() -> (Note.Text) note());
+            case Note.Quoted _ -> quoted(() -> (Note.Quoted) note());
             case Note.Rule _ -> rule(() -> (Note.Rule) note());
             case Note.Span _ -> span(() -> (Note.Span) note());
             case Note.ReadingMarker _ -> reading(() -> (Note.ReadingMarker) note());
@@ -60,6 +65,11 @@ final class NoteForm extends PartForm {
         form.row("At y", coordinate("note-y", () -> text.get().y(), y -> text.get().withY(y)));
         form.wide(form.tick("note-arrow", "With an arrow, whose tip can be dragged", () -> text.get().to().isPresent(),
                 arrow -> put(text.get().withTo(arrow ? Optional.of(target(text.get())) : Optional.empty()))));
+    }
+
+    private void quoted(Supplier<Note.Quoted> quoted) {
+        form.row("At x", coordinate("note-x", () -> quoted.get().x(), x -> quoted.get().withX(x)));
+        form.row("At y", coordinate("note-y", () -> quoted.get().y(), y -> quoted.get().withY(y)));
     }
 
     private void rule(Supplier<Note.Rule> rule) {
@@ -78,11 +88,24 @@ final class NoteForm extends PartForm {
 
     private void reading(Supplier<Note.ReadingMarker> marker) {
         form.row(marker.get().fromY() ? "At y" : "At x", coordinate("note-at", () -> marker.get().at(), at -> marker.get().withAt(at)));
+        if (marker.get().fromY()) {
+            form.row("Measured", form.number("note-measured", "How many measurements of an unknown this y is the mean of",
+                    () -> marker.get().measured() == 0 ? Optional.empty() : Optional.of((double) marker.get().measured()),
+                    typed -> put(marker.get().withMeasured(times(typed)))), new Label("times; empty: an exact y"));
+        }
         form.row("On the curve of", form.choice("note-series", "The curve it is read off",
                 allSeries().stream().map(SeriesAnalysis::key).toList(), this::label, () -> marker.get().series(),
                 key -> put(marker.get().withSeries(key))));
         form.wide(form.tick("note-widens", "Axes and curve reach as far as it", () -> marker.get().widens(),
                 widens -> put(marker.get().withWidens(widens))));
+    }
+
+    private static int times(Optional<Double> typed) throws Form.Refused {
+        double times = typed.orElse(0.0);
+        if (times < 0 || times != Math.rint(times) || times > MOST_MEASURED) {
+            throw new Form.Refused("How often an unknown was measured is a whole number.");
+        }
+        return (int) times;
     }
 
     private Note.Text.Target target(Note.Text text) {

@@ -26,22 +26,27 @@ public final class PointsPanel extends Panel {
     private final Button aside = mainButton("points-aside", "Set aside", this::setAside);
     private final Button others;
     private final Button looks;
+    private final PartOfPointsBox part;
+    private final Button group;
     private int[] rows = {};
     private Optional<SeriesKey> series = Optional.empty();
 
     public PointsPanel(Workspace workspace, Panels panels, FigureView view) {
         super(workspace, panels, "points-panel", "", 300);
-        reason.setPromptText("reason");
+        part = new PartOfPointsBox(workspace, this::close);
+        group = button("points-group", "A group of their own", this::setGroup);
+        reason.setPromptText("reason, or the group’s name");
         others = button("points-others", "Fit these alone: set all others aside", this::setOthersAside);
         var show = button("points-show", "Show in the table", () -> {
             close();
             workspace.reveal(rows[0]);
         });
+        reason.setAccessibleText("Why the rows are set aside, or what their group is called");
         looks = button("points-looks", "Marker, colour, labels …", () -> {
             close();
             series.ifPresent(key -> new PartOpener(panels, () -> view).show(new FigurePart.LegendEntry(key), 160));
         });
-        getChildren().addAll(heading, reason, new FlowPane(8, 8, aside, others, show, looks), wrong);
+        getChildren().addAll(heading, part, reason, new FlowPane(8, 8, aside, others, group, show, looks), wrong);
     }
 
     /// @param of the series of a point that was pressed; empty for points that were encircled
@@ -62,9 +67,12 @@ public final class PointsPanel extends Panel {
             reason.setManaged(!back);
             others.setVisible(rows.length > 1);
             others.setManaged(rows.length > 1);
+            group.setVisible(rows.length > 1);
+            group.setManaged(rows.length > 1);
             looks.setVisible(series.isPresent());
             looks.setManaged(series.isPresent());
         });
+        part.about(rows);
         focus(aside);
     }
 
@@ -78,6 +86,14 @@ public final class PointsPanel extends Panel {
         close();
         workspace.perform(chosen.stream().allMatch(table.setAside()::has) ? new TableEdit.BringRowsBack(table.id(), chosen)
                 : new TableEdit.SetRowsAside(table.id(), chosen, why("on the figure")));
+    }
+
+    /// A column that says which rows they are, and splits the series by it.
+    private void setGroup() {
+        Table table = workspace.table().orElseThrow();
+        String name = why("chosen");
+        close();
+        workspace.perform(PointsGroup.of(table, rows, name));
     }
 
     private void setOthersAside() {

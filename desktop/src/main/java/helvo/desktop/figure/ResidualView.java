@@ -28,6 +28,8 @@ import javafx.scene.shape.Rectangle;
 /// The residuals of the series in view as five plots, drawn off the interface thread. A press chooses a point, a drag all that it
 /// encloses, in the figure and the table as well; arrow keys go from point to point.
 public final class ResidualView extends Pane {
+    /// Units of the window a point: the sheet's text is as large as that of the figure.
+    private static final double ZOOM = 1.25;
     private static final double NEAR = 8;
     private static final double RADIUS = 6;
     private static final int MAX_RINGS = 2000;
@@ -131,8 +133,8 @@ public final class ResidualView extends Pane {
             return;
         }
         asked = wanted;
-        drawing.run("Drawing the residuals …", progress -> ResidualSheet.draw(figure, series, wanted.measure, wanted.width, wanted.height,
-                wanted.scale, progress), new Background.Outcome<>(drawn -> shown(wanted, drawn), fault -> {
+        drawing.run("Drawing the residuals …", progress -> ResidualSheet.draw(figure, series, wanted.measure, wanted.width / ZOOM,
+                wanted.height / ZOOM, wanted.scale * ZOOM, progress), new Background.Outcome<>(drawn -> shown(wanted, drawn), fault -> {
             asked = null;
             workspace.messages().warn("The residuals could not be drawn (" + fault + ").");
         }, () -> asked = null));
@@ -163,14 +165,14 @@ public final class ResidualView extends Pane {
             if (selection.has(rows[i])) {
                 drawn++;
                 for (ResidualSheet.Panel panel : picture.get().panels()) {
-                    g.strokeOval(panel.x()[i] - RADIUS, panel.y()[i] - RADIUS, 2 * RADIUS, 2 * RADIUS);
+                    g.strokeOval(panel.x()[i] * ZOOM - RADIUS, panel.y()[i] * ZOOM - RADIUS, 2 * RADIUS, 2 * RADIUS);
                 }
             }
         }
     }
 
     private OptionalInt rowAt(MouseEvent event) {
-        return picture.map(of -> of.nearest(event.getX(), event.getY(), NEAR)).orElse(OptionalInt.empty());
+        return picture.map(of -> of.nearest(event.getX() / ZOOM, event.getY() / ZOOM, NEAR / ZOOM)).orElse(OptionalInt.empty());
     }
 
     private void hovered(MouseEvent event) {
@@ -204,8 +206,8 @@ public final class ResidualView extends Pane {
         boolean drawn = loop.isVisible() && loop.getWidth() + loop.getHeight() > NEAR;
         loop.setVisible(false);
         if (drawn) {
-            picture.ifPresent(of -> workspace.select(of.within(new Rectangle2D.Double(loop.getX(), loop.getY(), loop.getWidth(),
-                    loop.getHeight()))));
+            picture.ifPresent(of -> workspace.select(of.within(new Rectangle2D.Double(loop.getX() / ZOOM, loop.getY() / ZOOM,
+                    loop.getWidth() / ZOOM, loop.getHeight() / ZOOM))));
         } else {
             rowAt(event).ifPresentOrElse(workspace::reveal, workspace::select);
         }

@@ -9,7 +9,6 @@ import helvo.core.look.CurveLook.LabelPart;
 import helvo.core.look.CurveLook;
 import helvo.core.look.Note;
 import helvo.core.look.SeriesLook;
-import helvo.core.number.NumberFormat;
 import helvo.core.study.FigureEdit;
 import helvo.core.table.SeriesKey;
 import helvo.desktop.controls.MenuItems;
@@ -88,16 +87,23 @@ final class SeriesMenu {
         if (look.from().isPresent() || look.to().isPresent()) {
             items.item("within", "End it at its points", () -> set(key, look.reaching(Optional.empty(), Optional.empty())));
         }
+        if (key.isFurther()) {
+            items.item("remove-curve", "Remove the curve", () -> workspace.perform(new FigureEdit.RemoveCurve(figure(), key)));
+        }
         items.item("hide-curve", "Hide the curve", () -> set(key, look.withShown(false)));
     }
 
     /// @param of says which curve, as " off dry"
     void readings(SeriesKey key, String of) {
-        NumberFormat numbers = at.figure().numbers();
-        double x = at.atX();
-        double y = at.atY(at.along(key));
-        items.item("read-x", Phrase.of("Read y%s at x = %s", of, numbers.plain(x)), () -> read(key, false, x));
-        items.item("read-y", Phrase.of("Read x%s at y = %s", of, numbers.plain(y)), () -> read(key, true, y));
+        reading(key, false, of);
+        reading(key, true, of);
+    }
+
+    /// @param fromY whether it begins on the y axis
+    void reading(SeriesKey key, boolean fromY, String of) {
+        double value = fromY ? at.atY(at.along(key)) : at.atX();
+        items.item(fromY ? "read-y" : "read-x", Phrase.of(fromY ? "Read x%s at y = %s" : "Read y%s at x = %s", of,
+                at.figure().numbers().plain(value)), () -> read(key, fromY, value));
     }
 
     private void read(SeriesKey key, boolean fromY, double value) {

@@ -7,9 +7,11 @@ import helvo.core.readout.ComparisonReadout;
 import helvo.core.readout.Offer;
 import helvo.core.readout.Readout.Line;
 import helvo.core.readout.Readout;
+import helvo.desktop.controls.ReadoutTable;
 import helvo.desktop.controls.Tabs;
 import helvo.desktop.controls.WrappedLabel;
 import helvo.desktop.figure.FigurePane;
+import helvo.desktop.panels.Panels;
 import helvo.desktop.workspace.Workspace;
 import java.util.ArrayList;
 import java.util.List;
@@ -43,7 +45,7 @@ public final class ReadoutPane extends VBox {
     private final Label where = sentence(false);
     private final Label units = sentence(false);
     private final List<Shown> shown = new ArrayList<>();
-    private final HBox actions = new HBox(6);
+    private final FlowPane actions = new FlowPane(6, 2);
     private List<String> shownParts = List.of();
     private boolean comparing;
 
@@ -57,7 +59,7 @@ public final class ReadoutPane extends VBox {
     }
 
     /// @param figure where error bars are opened and readings are added
-    public ReadoutPane(Workspace workspace, FigurePane figure) {
+    public ReadoutPane(Workspace workspace, Panels panels, FigurePane figure) {
         this.workspace = workspace;
         this.figure = figure;
         getStyleClass().addAll("side", "readout");
@@ -78,7 +80,11 @@ public final class ReadoutPane extends VBox {
         actions.getChildren().setAll(smallButton("readout-bars", "Error bars …",
                 "Length and meaning of the error bars, and what if they were longer or shorter", () -> figure.openBars(false)),
                 smallButton("readout-at-x", "+ at x", "Read y off the curve at an x, on the figure", () -> figure.addReading(false)),
-                smallButton("readout-at-y", "+ at y", "Read x off the curve at a y, on the figure", () -> figure.addReading(true)));
+                smallButton("readout-at-y", "+ at y", "Read x off the curve at a y, on the figure", () -> figure.addReading(true)),
+                smallButton("readout-readings", "Readings …", "All readings in a table, typed, copied, exported",
+                        () -> panels.show(ReadingsPanel.class)),
+                smallButton("readout-quote", "On the figure …", "Put lines of the readout on the figure",
+                        () -> panels.show(QuotePanel.class)));
         getChildren().addAll(heading, tabs, scroll, actions);
         workspace.analysis().subscribe(_ -> update());
         workspace.tableId().subscribe(_ -> update());

@@ -34,7 +34,7 @@ public final class MainView extends StackPane {
         panels = new Panels(workspace, this);
         measurements = new MeasurementsPane(workspace, panels);
         figure = new FigurePane(workspace, panels);
-        var readout = new ReadoutPane(workspace, figure);
+        var readout = new ReadoutPane(workspace, panels, figure);
         var curves = new CurvesStrip(workspace);
         regions = new Regions(measurements, readout);
         start = new StartPage(workspace);

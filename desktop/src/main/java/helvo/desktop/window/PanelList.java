@@ -21,6 +21,8 @@ import helvo.desktop.panels.OpenPanel;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.panels.StepsPanel;
+import helvo.desktop.readout.QuotePanel;
+import helvo.desktop.readout.ReadingsPanel;
 import helvo.desktop.workspace.Workspace;
 import java.util.List;
 
@@ -36,6 +38,6 @@ final class PanelList {
                 new FillPanel(workspace, panels, grid), new DerivePanel(workspace, panels, grid), new SummaryPanel(workspace, panels),
                 new SetPanel(workspace, panels), new FilterPanel(workspace, panels),
                 new StraightenPanel(workspace, panels), new FigurePanel(workspace, panels, view), new PointsPanel(workspace, panels, view),
-                new BarsPanel(workspace, panels));
+                new BarsPanel(workspace, panels), new ReadingsPanel(workspace, panels), new QuotePanel(workspace, panels, view));
     }
 }

@@ -12,7 +12,9 @@ import helvo.figure.Raster;
 import helvo.files.disk.WholeFile;
 import helvo.files.disk.WriteTrouble;
 import helvo.files.table.TableFile;
+import helvo.files.text.ReadingsCsv;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.stream.Collectors;
@@ -56,6 +58,17 @@ public final class Exporter {
         workspace.table().ifPresent(table -> dialogs.table(format, table.name() + "." + format.ending())
                 .ifPresent(path -> write("Saving " + path.getFileName() + " …", progress -> {
                     written(path, () -> TableFile.write(path, format, table, inputs, progress));
+                    return saved(path);
+                })));
+    }
+
+    /// Asks where, and writes the readings of the figure in view as CSV.
+    public void saveReadings() {
+        List<Path> inputs = inputs();
+        workspace.figure().ifPresent(figure -> dialogs.table(TableFile.Format.CSV, "Readings.csv")
+                .ifPresent(path -> write("Saving " + path.getFileName() + " …", _ -> {
+                    written(path, () -> WholeFile.write(path, inputs, out -> out.write(ReadingsCsv.of(figure)
+                            .getBytes(StandardCharsets.UTF_8))));
                     return saved(path);
                 })));
     }

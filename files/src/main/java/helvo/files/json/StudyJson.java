@@ -113,6 +113,7 @@ public final class StudyJson {
             Map.entry("keep look", StudyEdit.KeepLook.class),
             Map.entry("write numbers", StudyEdit.WriteNumbers.class),
             Map.entry("text", Note.Text.class),
+            Map.entry("quoted", Note.Quoted.class),
             Map.entry("rule", Note.Rule.class),
             Map.entry("span", Note.Span.class),
             Map.entry("reading-marker", Note.ReadingMarker.class),

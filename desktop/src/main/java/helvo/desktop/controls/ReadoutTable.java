@@ -1,4 +1,4 @@
-package helvo.desktop.readout;
+package helvo.desktop.controls;
 
 import helvo.core.readout.Readout.Line;
 import java.util.ArrayList;
@@ -10,10 +10,11 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Priority;
 
 /// Values side by side, a label before each row.
-final class ReadoutTable extends GridPane {
+public final class ReadoutTable extends GridPane {
     private final List<List<Label>> cells = new ArrayList<>();
 
-    ReadoutTable(Line.Table table) {
+    @SuppressWarnings("this-escape") // controls are put together in their constructors, as the toolkit has it
+    public ReadoutTable(Line.Table table) {
         super(8, 5);
         getStyleClass().add("readout-table");
         var labels = new ColumnConstraints();
@@ -47,7 +48,7 @@ final class ReadoutTable extends GridPane {
     }
 
     /// New values in the places of the old.
-    void show(Line.Table table) {
+    public void show(Line.Table table) {
         for (int row = 0; row < cells.size(); row++) {
             Line.Table.Row of = table.rows().get(row);
             for (int column = 0; column < of.cells().size(); column++) {

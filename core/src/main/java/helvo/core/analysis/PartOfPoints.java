@@ -1,0 +1,55 @@
+package helvo.core.analysis;
+
+import helvo.core.table.Column;
+import helvo.core.table.RowCondition;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.DoubleUnaryOperator;
+
+/// A part of a series' points, as conditions that hold for its rows: x from here to there and, where that is not enough, y too.
+///
+/// @param only   the conditions
+/// @param points how many points of the series meet them
+/// @param exact  whether these are just the rows that were chosen
+public record PartOfPoints(SeriesAnalysis series, List<RowCondition> only, int points, boolean exact) {
+    /// The part of the series that has most of the chosen rows.
+    ///
+    /// @return empty where no series has two of them
+    public static Optional<PartOfPoints> of(FigureAnalysis figure, int[] rows) {
+        int[] sorted = Arrays.stream(rows).sorted().toArray();
+        SeriesAnalysis most = null;
+        int[] chosen = {};
+        for (SeriesAnalysis series : figure.series()) {
+            int[] own = series.key().hasOwnPoints() ? Arrays.stream(series.points().rows())
+                    .filter(row -> Arrays.binarySearch(sorted, row) >= 0).toArray() : chosen;
+            if (own.length > chosen.length) {
+                most = series;
+                chosen = own;
+            }
+        }
+        return chosen.length < 2 ? Optional.empty() : Optional.of(of(figure, most, chosen));
+    }
+
+    private static PartOfPoints of(FigureAnalysis figure, SeriesAnalysis series, int[] chosen) {
+        RowCondition x = between(series.rows().x().column(), chosen);
+        List<RowCondition> along = List.of(x);
+        int met = met(figure, series, along);
+        if (met == chosen.length) {
+            return new PartOfPoints(series, along, met, true);
+        }
+        List<RowCondition> both = List.of(x, between(series.rows().y().column(), chosen));
+        met = met(figure, series, both);
+        return new PartOfPoints(series, both, met, met == chosen.length);
+    }
+
+    private static RowCondition between(Column column, int[] rows) {
+        DoubleUnaryOperator value = row -> column.cells().number((int) row);
+        double[] values = Arrays.stream(rows).mapToDouble(row -> value.applyAsDouble(row)).toArray();
+        return new RowCondition.Between(column.id(), Arrays.stream(values).min().orElseThrow(), Arrays.stream(values).max().orElseThrow());
+    }
+
+    private static int met(FigureAnalysis figure, SeriesAnalysis series, List<RowCondition> only) {
+        return (int) Arrays.stream(series.points().rows()).filter(RowCondition.all(only, figure.table())).count();
+    }
+}
