@@ -19,6 +19,8 @@ import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import javafx.animation.AnimationTimer;
+import javafx.event.EventType;
+import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.Menu;
@@ -27,6 +29,9 @@ import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.input.PickResult;
 import javafx.stage.Stage;
 import org.testfx.api.FxRobot;
 import org.testfx.util.WaitForAsyncUtils;
@@ -137,5 +142,24 @@ final class DrivenWindow {
         } catch (InterruptedException e) {
             throw new AssertionError(e);
         }
+    }
+
+    /// Drags with Shift or with Ctrl held, which the robot's mouse does not tell of.
+    void encircle(FxRobot robot, boolean shift, Point2D... places) {
+        Node sheet = view.lookup("#sheet");
+        robot.interact(() -> {
+            fire(sheet, MouseEvent.MOUSE_PRESSED, places[0], shift);
+            for (Point2D place : places) {
+                fire(sheet, MouseEvent.MOUSE_DRAGGED, place, shift);
+            }
+            fire(sheet, MouseEvent.MOUSE_RELEASED, places[places.length - 1], shift);
+        });
+    }
+
+    private static void fire(Node node, EventType<MouseEvent> type, Point2D screen, boolean shift) {
+        Point2D scene = node.getScene().getRoot().localToScene(node.getScene().getRoot().screenToLocal(screen));
+        node.fireEvent(new MouseEvent(type, scene.getX(), scene.getY(), screen.getX(), screen.getY(), MouseButton.PRIMARY, 1, shift, !shift,
+                false, false, true, false, false, false, false, true,
+                new PickResult(node, scene.getX(), scene.getY())));
     }
 }

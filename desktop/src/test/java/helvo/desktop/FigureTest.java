@@ -23,7 +23,6 @@ import java.awt.geom.Rectangle2D;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import javafx.event.EventType;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
@@ -34,7 +33,6 @@ import javafx.scene.control.TableRow;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
-import javafx.scene.input.MouseEvent;
 import javafx.scene.input.PickResult;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.input.ZoomEvent;
@@ -86,25 +84,6 @@ class FigureTest {
     private Point2D data(double x, double y) {
         FigureLayout layout = layout();
         return at(layout.px(x), layout.py(AxisPlace.Y, y));
-    }
-
-    /// Drags with Shift or with Ctrl held, which the robot's mouse does not tell of.
-    private void encircle(FxRobot robot, boolean shift, Point2D... places) {
-        Node sheet = window.view.lookup("#sheet");
-        robot.interact(() -> {
-            fire(sheet, MouseEvent.MOUSE_PRESSED, places[0], shift);
-            for (Point2D place : places) {
-                fire(sheet, MouseEvent.MOUSE_DRAGGED, place, shift);
-            }
-            fire(sheet, MouseEvent.MOUSE_RELEASED, places[places.length - 1], shift);
-        });
-    }
-
-    private static void fire(Node node, EventType<MouseEvent> type, Point2D screen, boolean shift) {
-        Point2D scene = node.getScene().getRoot().localToScene(node.getScene().getRoot().screenToLocal(screen));
-        node.fireEvent(new MouseEvent(type, scene.getX(), scene.getY(), screen.getX(), screen.getY(), MouseButton.PRIMARY, 1, shift, !shift,
-                false, false, true, false, false, false, false, true,
-                new PickResult(node, scene.getX(), scene.getY())));
     }
 
     private static void scroll(Node node, Point2D screen) {
@@ -230,11 +209,11 @@ class FigureTest {
         window.settle();
         assertThat(window.view.lookup("#series-shape")).as("the look of its series").isNotNull();
         robot.type(KeyCode.ESCAPE);
-        encircle(robot, false, data(3, 3), data(12, 0.4));
+        window.encircle(robot, false, data(3, 3), data(12, 0.4));
         robot.clickOn("#points-aside");
         window.settle();
         assertThat(window.table(0).setAside().reasons()).containsOnlyKeys(0, 1, 11, 14);
-        encircle(robot, true, data(38, 14), data(54, 15.5), data(54, 8), data(38, 8));
+        window.encircle(robot, true, data(38, 14), data(54, 15.5), data(54, 8), data(38, 8));
         robot.clickOn("#points-others");
         window.settle();
         assertThat(window.workspace.figure().orElseThrow().series().stream().mapToInt(series -> series.points().size()).sum()).isEqualTo(6);

@@ -63,7 +63,12 @@ public final class ReadingsTable {
         /// As they are read on the screen.
         public List<String> shown(NumberFormat numbers) {
             double half = low95.isPresent() && high95.isPresent() ? (high95.getAsDouble() - low95.getAsDouble()) / 2 : 0;
-            return texts(value -> half > 0 ? numbers.rounded(value, OptionalDouble.of(half / 10)) : numbers.significant(value, 5));
+            List<String> exact = exact();
+            Function read = value -> half > 0 ? numbers.rounded(value, OptionalDouble.of(half / 10)) : numbers.significant(value, 5);
+            List<String> rounded = texts(read);
+            return List.of(exact.get(0), texts(numbers::plain).get(1), of, exact.get(3), rounded.get(4), rounded.get(5), rounded.get(6),
+                    slope.isPresent() ? numbers.significant(slope.getAsDouble(), 4) : "",
+                    beyondPercent == 0 ? "" : numbers.significant(beyondPercent, 2));
         }
 
         private static String text(Coordinate along, OptionalDouble value, Function number) {

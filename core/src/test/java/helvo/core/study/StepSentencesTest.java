@@ -143,6 +143,7 @@ class StepSentencesTest {
         all.put(new ColumnEdit.NameSet(1, 2, "light", List.of(new Cell.Number(1), new Cell.Number(2)), "heavy"),
                 "Call rows with Load 1, 2 “light” and split by it");
         all.put(new ColumnEdit.AddColumn(1), "Add a column");
+        all.put(new ColumnEdit.AddNumbers(1, new Heading("Residual", "mm"), Cells.ofNumbers(1)), "Add the column Residual, as it is now");
         all.put(new ColumnEdit.RemoveColumn(1, 4), "Remove the column ±");
     }
 

@@ -36,7 +36,7 @@ import javafx.scene.layout.VBox;
 /// Curves: every shape fitted to the series in view, side by side as small pictures. One press chooses.
 public final class CurvesStrip extends HBox {
     private static final double GAP = 6;
-    private static final double LEFT = 112;
+    private static final double LEFT = 84;
     private static final double WIDEST = 150;
     private static final int SEVERAL = 3;
 
@@ -45,6 +45,7 @@ public final class CurvesStrip extends HBox {
     private final Label points = new Label();
     private final Label missing = new WrappedLabel();
     private final HBox cards = new HBox(GAP);
+    private final Label judged = new Label("by AICc");
     private final Label degree = new Label();
     private final HBox degrees = new HBox(2);
     private final Button remove;
@@ -55,16 +56,17 @@ public final class CurvesStrip extends HBox {
         var heading = new Label("Curves");
         heading.getStyleClass().add("region-heading");
         points.getStyleClass().add("muted");
-        points.setTooltip(new Tooltip("The bar under each picture is the curve's share of the evidence, by the AICc of the fits; the "
+        judged.getStyleClass().add("muted");
+        judged.setTooltip(new Tooltip("The bar under each picture is the curve's share of the evidence, by the AICc of the fits; the "
                 + "shape that has most is named in colour."));
-        var beside = smallButton("curve-beside", "+ beside", "One curve more through the same points, beside this one", this::beside);
+        var beside = smallButton("curve-beside", "+", "One curve more through the same points, beside this one", this::beside);
         degrees.getChildren().setAll(smallButton("degree-less", "−", "One degree less", () -> step(-1)), degree,
                 smallButton("degree-more", "+", "One degree more", () -> step(1)));
         degrees.setAlignment(Pos.CENTER_LEFT);
         remove = smallButton("curve-remove", "remove", "Remove this curve", this::remove);
         var head = new HBox(4, heading, beside);
         head.setAlignment(Pos.CENTER_LEFT);
-        var text = new VBox(0, head, series, points, degrees, remove);
+        var text = new VBox(0, head, series, points, judged, remove, degrees);
         text.setMinWidth(LEFT);
         text.setPrefWidth(LEFT);
         series.setMaxWidth(LEFT);
@@ -105,12 +107,13 @@ public final class CurvesStrip extends HBox {
         series.setStyle("-fx-text-fill: " + SeriesColors.of(current.slot()));
         series.getStyleClass().setAll("label", "strong");
         int n = current.points().size();
-        points.setText(Phrase.of("%,d %s, by AICc", n, n == 1 ? "point" : "points"));
+        points.setText(Phrase.of("%,d %s", n, n == 1 ? "point" : "points"));
         show(series, figure.series().size() > 1);
         int power = current.chosen().curve().degree();
         show(degrees, power > 0);
         degree.setText("degree " + power);
         show(remove, current.key().isFurther());
+        show(judged, !current.key().isFurther());
         Optional<String> repeated = repeated(current, figure.numbers());
         show(cards, figure.hint().isEmpty());
         show(missing, repeated.isPresent() && figure.hint().isEmpty());

@@ -51,6 +51,8 @@ public final class ResidualView extends Pane {
     private record Asked(SeriesAnalysis series, ResidualMeasure measure, double width, double height, double scale) {}
 
     ResidualView(Workspace workspace) {
+        setAccessibleText("Residuals in full; arrow keys go from point to point");
+        sheet.setAccessibleText("Residuals");
         this.workspace = workspace;
         drawing = workspace.background().latest("drawing residuals");
         setId("residual-view");
@@ -126,7 +128,8 @@ public final class ResidualView extends Pane {
         }
         FigureAnalysis figure = workspace.figure().orElseThrow();
         SeriesAnalysis series = workspace.series().orElseThrow();
-        setAccessibleText("Residuals of " + series.label() + ", " + measure.label() + ", in five plots; arrow keys go from point to point");
+        sheet.setAccessibleText("Residuals of " + series.label() + ", " + measure.label()
+                + ", in five plots; arrow keys go from point to point");
         double output = getScene() == null || getScene().getWindow() == null ? 1 : getScene().getWindow().getRenderScaleX();
         var wanted = new Asked(series, measure, getWidth(), getHeight(), output);
         if (wanted.equals(asked)) {
@@ -209,7 +212,12 @@ public final class ResidualView extends Pane {
             picture.ifPresent(of -> workspace.select(of.within(new Rectangle2D.Double(loop.getX() / ZOOM, loop.getY() / ZOOM,
                     loop.getWidth() / ZOOM, loop.getHeight() / ZOOM))));
         } else {
-            rowAt(event).ifPresentOrElse(workspace::reveal, workspace::select);
+            OptionalInt row = rowAt(event);
+            if (row.isPresent() && event.getClickCount() == 2) {
+                workspace.reveal(row.getAsInt());
+            } else {
+                row.ifPresentOrElse(workspace::select, workspace::select);
+            }
         }
     }
 
@@ -223,7 +231,7 @@ public final class ResidualView extends Pane {
         int at = chosen.length == 0 ? -1 : Arrays.binarySearch(rows, chosen[0]);
         if (rows.length > 0) {
             int to = at < 0 ? 0 : Math.clamp(at + (next ? 1L : -1L), 0, rows.length - 1);
-            workspace.reveal(rows[to]);
+            workspace.select(rows[to]);
         }
         event.consume();
     }

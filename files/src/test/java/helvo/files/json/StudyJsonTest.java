@@ -41,6 +41,7 @@ import helvo.core.table.Problem;
 import helvo.core.table.ReadingWay;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
+import helvo.core.table.Cells;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Statistics;
 import helvo.core.table.Summary;
@@ -91,6 +92,7 @@ class StudyJsonTest {
             new TableEdit.BringRowsBack(1, List.of(3)),
             new TableEdit.SetBlock(1, 2, 0, List.of(List.of("1", "2,5"), List.of("n/a"))),
             new ColumnEdit.AddColumn(1),
+            new ColumnEdit.AddNumbers(1, new Heading("Residual of Stretch", "mm"), Cells.of(List.of(new Cell.Number(0.5), Cell.EMPTY))),
             new ColumnEdit.RemoveColumn(1, 2),
             new TableEdit.InsertRows(1, 3, 2),
             new TableEdit.RemoveRows(1, List.of(0, 4)),
