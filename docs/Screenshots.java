@@ -4,7 +4,6 @@ import helvo.core.fit.Polynomial;
 import helvo.core.look.CurveLook;
 import helvo.core.look.Note;
 import helvo.core.look.SeriesLook;
-import helvo.core.study.ColumnEdit;
 import helvo.core.study.Commit;
 import helvo.core.study.DecisionEdit;
 import helvo.core.study.FigureEdit;
@@ -13,9 +12,7 @@ import helvo.core.study.Layer;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
-import helvo.core.table.Column;
 import helvo.core.table.Decision;
-import helvo.core.table.Heading;
 import helvo.core.table.Problem;
 import helvo.core.table.ReadingChoices;
 import helvo.core.table.Role;
@@ -28,10 +25,10 @@ import helvo.desktop.figure.StraightenPanel;
 import helvo.desktop.keeping.LeftBehind;
 import helvo.desktop.keeping.Origin;
 import helvo.desktop.keeping.RecentStudies;
-import helvo.desktop.measurements.DerivePanel;
 import helvo.desktop.panels.CommandFinder;
 import helvo.desktop.panels.HandOver;
 import helvo.desktop.panels.StepsPanel;
+import helvo.desktop.readout.ReadingsPanel;
 import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.FigurePart;
@@ -115,18 +112,17 @@ final class Screenshots {
         scenes.put("asked", (workspace, _) -> List.of(() -> open(workspace, "Gauge.csv", "Cord;Load (mN);Stretch (µm)\ndry;5,000;1,310\n"
                 + "dry;10,000;2,350\ndry;15,000;3,200\ndry;20,000;4,250\ndry;25,000;5,310\nsalted;5,000;1,620\nsalted;10,000;3,010\n"
                 + "salted;15,000;4,480\nsalted;20,000;5,870\nsalted;25,000;7,290\n")));
-        scenes.put("plus-minus", (workspace, _) -> List.of(() -> open(workspace, "Log book.csv", "Marram cords, 3 mm\nClamp B\n\n"
-                + "Load,Stretch\n5 N,1.31 ± 0.35 mm\n10 N,2.35 ± 0.35 mm\n15 N,3.20 ± 0.35 mm\n20 N,4.25 ± 0.35 mm\n25 N,5.31 ± 0.35 mm\n"
-                + "30 N,n.d.\n35 N,7.22 ± 0.35 mm\n40 N,8.31 ± 0.35 mm\n45 N,<9.5 mm\n50 N,10.44 ± 0.35 mm\nmean,5.30 mm\n")));
         scenes.put("turned", (workspace, _) -> List.of(() -> open(workspace, "Wet creep.csv", "Cord,1 min,2 min,4 min,7 min,15 min,30 min\n"
                 + "dry,0.43,0.61,0.86,1.01,1.28,1.47\nsalted,0.61,0.90,1.19,1.44,1.80,2.09\ntarred,0.30,0.45,0.60,0.73,0.90,1.04\n"),
                 () -> workspace.perform(new StudyEdit.Turn(workspace.tableId().get(), "Wet creep, turned", Summary.Form.ONE_ROW_EACH))));
-        scenes.put("formula", (workspace, view) -> List.of(() -> derived(workspace), () -> view.panels().of(DerivePanel.class)
-                .show(workspace.table().orElseThrow().columns().stream().filter(Column::isDerived).findFirst())));
         scenes.put("straighten", (workspace, view) -> List.of(() -> show(workspace, "Pluck"),
                 () -> view.panels().show(StraightenPanel.class)));
         scenes.put("averages", (workspace, _) -> List.of(() -> averages(workspace)));
-        scenes.put("colours", Screenshots::colours);
+        scenes.put("residuals", (workspace, view) -> List.of(() -> show(workspace, "Pluck"), () -> workspace.select(4, 5, 6),
+                () -> view.figure().showResiduals(true)));
+        scenes.put("part", Screenshots::part);
+        scenes.put("readings", (workspace, view) -> List.of(() -> show(workspace, "Dye"), () -> readings(workspace),
+                () -> view.panels().show(ReadingsPanel.class)));
         scenes.put("two-scales", (workspace, _) -> List.of(() -> twoScales(workspace)));
         scenes.put("reading", (workspace, _) -> List.of(() -> reading(workspace)));
         scenes.put("bars", Screenshots::bars);
@@ -168,12 +164,6 @@ final class Screenshots {
         workspace.perform(new TableEdit.SetCell(table.id(), stretch, 12, "over 3"));
     }
 
-    /// The plucked cord with its frequency squared.
-    private static void derived(Workspace workspace) {
-        show(workspace, "Pluck");
-        workspace.perform(new ColumnEdit.Derive(workspace.tableId().get(), new Heading("Frequency²", "Hz²"), "{2}^2", Role.Y, true));
-    }
-
     private static void averages(Workspace workspace) {
         show(workspace, "Pulls");
         workspace.perform(new StudyEdit.Summarise(workspace.tableId().get(), "Pulls by Load", List.of(2), List.of(3),
@@ -195,12 +185,16 @@ final class Screenshots {
                 Optional.of(new Note.Text.Target(71, 58.6)))));
     }
 
-    private static List<Runnable> colours(Workspace workspace, MainView view) {
-        SeriesKey key = SeriesKey.whole(2);
-        return List.of(() -> show(workspace, "Pluck"),
-                () -> workspace.perform(new FigureEdit.SetSeriesLook(figure(workspace), key, SeriesLook.DEFAULT.withSize(1.4)
-                        .withLabels(Optional.of(1)).withColoredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)))),
-                () -> view.figure().open(new FigurePart.LegendEntry(key)));
+    /// The beginning of a bent relation, encircled.
+    private static List<Runnable> part(Workspace workspace, MainView view) {
+        return List.of(() -> show(workspace, "Pluck"), () -> workspace.select(0, 1, 2, 3, 4),
+                () -> view.figure().openPoints(new int[] {0, 1, 2, 3, 4}));
+    }
+
+    private static void readings(Workspace workspace) {
+        SeriesKey key = SeriesKey.whole(workspace.table().orElseThrow().first(Role.Y).orElseThrow().id());
+        workspace.perform(new FigureEdit.PutNote(figure(workspace), new Note.ReadingMarker(1, key, true, 4, true, 3)));
+        workspace.perform(new FigureEdit.PutNote(figure(workspace), new Note.ReadingMarker(2, key, false, 6, true)));
     }
 
     private static void reading(Workspace workspace) {

@@ -3,6 +3,7 @@ package helvo.desktop.figure;
 import static helvo.desktop.controls.Controls.smallButton;
 
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.Phrase;
 import helvo.core.fit.Curve;
 import helvo.core.fit.ResidualMeasure;
 import helvo.core.readout.Offer;
@@ -22,6 +23,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -127,7 +129,7 @@ public final class FigurePane extends VBox {
     }
 
     /// Shows the residuals in full in the place of the figure, or the figure again.
-    void showResiduals(boolean shown) {
+    public void showResiduals(boolean shown) {
         residuals.setVisible(shown);
         view.setVisible(!shown);
         full.setSelected(true);
@@ -203,6 +205,13 @@ public final class FigurePane extends VBox {
     public void openBars(boolean inX) {
         workspace.series().ifPresent(each -> open(new FigurePart.BarOf(each.key(), -1,
                 inX ? FigurePart.BarEnd.LEFT : FigurePart.BarEnd.UP)));
+    }
+
+    /// Opens what can be done with points, as when they are encircled.
+    ///
+    /// @param rows rising
+    public void openPoints(int[] rows) {
+        opener.showPoints(rows, Optional.empty(), Phrase.of("%,d points", rows.length), 0, PANEL_Y);
     }
 
     /// Does what a finding about the series in view offers.
