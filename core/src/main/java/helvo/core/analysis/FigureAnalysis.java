@@ -132,16 +132,26 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
         var source = SeriesPoints.Source.of(table, figure);
         boolean samePoints = previous.isPresent() && SeriesPoints.Source.of(previous.get().table, previous.get().figure).same(source);
         if (samePoints) {
-            List<SeriesAnalysis> all = previous.get().series.stream()
-                    .map(old -> old.chosen().curve().equals(figure.curve(old.key())) ? old
-                            : old.choosing(figure.curve(old.key()), progress)).toList();
+            List<SeriesAnalysis> all = previous.get().series.stream().map(old -> old.choosing(figure.curve(old.key()), progress)).toList();
             return new FigureAnalysis(figure, table, labelled(figure, table, all), previous.get().comparisons, numbers,
                     previous.get().readings.stream().filter(read -> read.isOf(figure, all)).toList(), List.of());
         }
         List<SeriesPoints> points = SeriesPoints.of(table, figure, progress.part(0, 0.2));
         int count = points.size();
-        List<SeriesAnalysis> all = IntStream.range(0, count).mapToObj(i -> SeriesAnalysis.of(points.get(i),
-                figure.curve(points.get(i).key()), progress.part(0.2 + 0.8 * i / count, 0.2 + 0.8 * (i + 1) / count))).toList();
+        boolean sameRows = previous.isPresent()
+                && SeriesPoints.Source.of(previous.get().table, previous.get().figure).sameButFurther(source);
+        var all = new ArrayList<SeriesAnalysis>();
+        for (int i = 0; i < count; i++) {
+            SeriesPoints each = points.get(i);
+            Optional<SeriesAnalysis> own = sameRows ? previous.get().series(each.key().own()) : Optional.empty();
+            Optional<Points> ofOwn = points.stream().filter(of -> of.key().equals(each.key().own())).map(SeriesPoints::points).findFirst();
+            // A further curve through all points of its series shares what is fitted to these.
+            SeriesPoints shared = own.isPresent() && ofOwn.filter(same -> same == each.points()).isPresent() ? each.with(own.get().points())
+                    : each;
+            Progress part = progress.part(0.2 + 0.8 * i / count, 0.2 + 0.8 * (i + 1) / count);
+            all.add(own.filter(_ -> !each.key().isFurther()).map(old -> old.choosing(figure.curve(each.key()), part))
+                    .orElseGet(() -> SeriesAnalysis.of(shared, figure.curve(each.key()), part)));
+        }
         return new FigureAnalysis(figure, table, labelled(figure, table, all), List.of(), numbers, List.of(), List.of());
     }
 

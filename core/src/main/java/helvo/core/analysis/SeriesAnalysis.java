@@ -116,6 +116,10 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
 
     /// The same series with another curve; the shapes are not fitted again.
     SeriesAnalysis choosing(Curve curve, Progress progress) {
+        return chosen.curve().equals(curve) && (residuals.isPresent() || fit().isEmpty()) ? this : newly(curve, progress);
+    }
+
+    private SeriesAnalysis newly(Curve curve, Progress progress) {
         FitOutcome outcome = outcome(curve).orElseGet(() -> curve.fit(points, progress.part(0, 0.5)));
         Optional<Residuals> left = outcome instanceof FitOutcome.Fitted(Fit fit)
                 ? Optional.of(Residuals.of(fit, points.usedBy(fit), progress.part(0.5, 0.8))) : Optional.empty();

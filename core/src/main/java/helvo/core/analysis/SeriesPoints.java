@@ -38,8 +38,12 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
 
         /// Told by identity of the cells, since comparing a million of them costs more than it saves.
         boolean same(Source other) {
+            return further.equals(other.further) && sameButFurther(other);
+        }
+
+        /// Whether the series themselves have the same points, whatever further curves there are.
+        boolean sameButFurther(Source other) {
             return pooled == other.pooled && weighting == other.weighting && setAside.equals(other.setAside) && only.equals(other.only)
-                    && further.equals(other.further)
                     && columns.size() == other.columns.size()
                     && java.util.stream.IntStream.range(0, columns.size()).allMatch(i -> same(columns.get(i), other.columns.get(i)));
         }
@@ -78,6 +82,11 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
                     .ifPresent(own -> found.add(own.part(curve, place, table)));
         }
         return found;
+    }
+
+    /// The same with points that are known to be equal.
+    SeriesPoints with(Points same) {
+        return new SeriesPoints(key, label, slot, same, rows);
     }
 
     private SeriesPoints part(Figure.FurtherCurve curve, int newSlot, Table table) {

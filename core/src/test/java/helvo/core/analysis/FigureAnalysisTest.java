@@ -158,6 +158,10 @@ class FigureAnalysisTest {
                 .orElseThrow();
         assertThat(meet.at().getFirst()).isCloseTo(5, within(1e-12));
         assertThat(figure.series().get(3).outcome(new Polynomial(2))).isEqualTo(figure.series().getFirst().outcome(new Polynomial(2)));
+        Analysis alone = Analysis.of(after(knee, new TableEdit.SetRowsAside(1, List.of(7), "slipped")), Analysis.EMPTY, Progress.NONE);
+        SeriesAnalysis kept = Analysis.of(both, alone, Progress.NONE).figure(1).series().getFirst();
+        assertThat(kept.points()).as("one curve more fits none of the others again").isSameAs(alone.figure(1).series().getFirst().points());
+        assertThat(kept.outcomes()).isSameAs(alone.figure(1).series().getFirst().outcomes());
         Analysis before = Analysis.of(both, Analysis.EMPTY, Progress.NONE);
         Analysis bent = Analysis.of(after(both, new FigureEdit.ChooseCurve(1, low, new Polynomial(2))), before, Progress.NONE);
         assertThat(bent.figure(1).series().get(1).label()).isEqualTo("Stretch, Load is 1 to 4, quadratic");

@@ -100,7 +100,7 @@ class ReadoutTest {
             assertThat(advice.text()).startsWith("The residuals run in a sag (next term: F = ")
                     .endsWith("A power curve or a quadratic leaves none.");
             assertThat(advice.offers()).extracting(Offer::label).containsExactly("Show the power curve", "Show the quadratic",
-                    "Straighten …");
+                    "Straighten …", "See the residuals");
         });
     }
 

@@ -31,6 +31,7 @@ import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
 /// Curves: every shape fitted to the series in view, side by side as small pictures. One press chooses.
@@ -63,6 +64,7 @@ public final class CurvesStrip extends HBox {
         degrees.getChildren().setAll(smallButton("degree-less", "−", "One degree less", () -> step(-1)), degree,
                 smallButton("degree-more", "+", "One degree more", () -> step(1)));
         degrees.setAlignment(Pos.CENTER_LEFT);
+        degree.setMinWidth(Region.USE_PREF_SIZE);
         remove = smallButton("curve-remove", "remove", "Remove this curve", this::remove);
         var head = new HBox(4, heading, beside);
         head.setAlignment(Pos.CENTER_LEFT);
@@ -111,7 +113,8 @@ public final class CurvesStrip extends HBox {
         show(series, figure.series().size() > 1);
         int power = current.chosen().curve().degree();
         show(degrees, power > 0);
-        degree.setText("degree " + power);
+        degree.setText("deg. " + power);
+        degree.setAccessibleText("Degree " + power);
         show(remove, current.key().isFurther());
         show(judged, !current.key().isFurther());
         Optional<String> repeated = repeated(current, figure.numbers());
