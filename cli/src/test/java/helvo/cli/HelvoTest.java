@@ -84,6 +84,38 @@ class HelvoTest {
             salt,35,10.21,
             """;
 
+    /// An unknown measured three times: wider limits than an exact y, and what the line can detect; in print and in JSON.
+    @Test
+    void anUnknownIsReadOffACalibration() throws IOException {
+        String dye = Files.writeString(folder.resolve("dye.csv"), "Dye (mg/l),Absorbance\n0,0.01\n0,0.014\n1,0.112\n2,0.209\n4,0.418\n"
+                + "6,0.61\n8,0.82\n").toString();
+        assertThat(helvo("fit", dye, "--x", "Dye", "--y", "Absorbance", "--when", "0.3", "--measured", "3")).isZero();
+        assertThat(out.toString()).contains("Absorbance 0.3, mean of 3", "limit of detection", "By ICH Q2(R2)", "By Currie");
+        double[] wide = new double[2];
+        for (int measured = 0; measured < 2; measured++) {
+            out.getBuffer().setLength(0);
+            List<String> line = new java.util.ArrayList<>(List.of("fit", dye, "--x", "Dye", "--y", "Absorbance", "--when", "0.3",
+                    "--json"));
+            line.addAll(measured == 0 ? List.of() : List.of("--measured", "3"));
+            assertThat(helvo(line.toArray(String[]::new))).isZero();
+            JsonNode fit = JsonMapper.shared().readTree(out.toString()).at("/fits/0");
+            assertThat(fit.at("/readings/0/measured").isNull()).isEqualTo(measured == 0);
+            JsonNode solution = fit.at("/readings/0/solutions/0");
+            wide[measured] = solution.at("/high95").asDouble() - solution.at("/low95").asDouble();
+            double slope = fit.at("/coefficients/1/value").asDouble();
+            assertThat(fit.at("/calibration/byScatter/detection").asDouble())
+                    .isCloseTo(3.3 * fit.at("/residualStandardDeviation").asDouble() / slope, within(1e-12));
+            assertThat(fit.at("/calibration/byBlank/measured").asInt()).isEqualTo(2);
+            assertThat(fit.at("/covariance/0/1").asDouble()).isCloseTo(-fit.at("/covariance/1/1").asDouble() * 3, within(1e-12));
+            assertThat(fit.at("/theilSen/slope").asDouble()).isCloseTo(slope, within(0.003));
+            assertThat(fit.at("/withSetAside").isNull()).isTrue();
+        }
+        assertThat(wide[1]).isGreaterThan(1.2 * wide[0]);
+        assertThat(helvo("fit", dye, "--x", "Dye", "--y", "Absorbance", "--measured", "3")).isEqualTo(2);
+        assertThat(err.toString()).contains("--measured goes with --when");
+        assertThat(helvo("fit", dye, "--x", "Dye", "--y", "Absorbance", "--when", "0.3", "--measured", "0")).isEqualTo(2);
+    }
+
     /// The dry cord's limits by hand: steepest from (5; 0.96) to (50; 10.78), shallowest from (10; 2.57) to (50; 10.08), both clear of all
     /// other bars.
     @Test

@@ -229,21 +229,24 @@ public final class FitJson {
         ArrayNode covariance = node.putArray("covariance");
         for (double[] row : fit.covariance()) {
             ArrayNode values = covariance.addArray();
-            Arrays.stream(row).forEach(values::add);
+            Arrays.stream(row).forEach(value -> values.add(Double.isFinite(value) ? NODES.numberNode(value) : NODES.nullNode()));
         }
         Calibration.of(fit, series.points().usedBy(fit)).ifPresentOrElse(of -> {
             ObjectNode limits = node.putObject("calibration");
-            limits.putObject("byScatter").put("detection", of.byScatter().detection()).put("quantification",
-                    of.byScatter().quantification());
-            of.byIntercept().ifPresentOrElse(own -> limits.putObject("byIntercept").put("detection", own.detection())
-                    .put("quantification", own.quantification()), () -> limits.putNull("byIntercept"));
-            of.byBlank().ifPresentOrElse(blank -> limits.putObject("byBlank").put("measured", blank.measured())
-                    .put("critical", blank.critical()).put("detection", blank.detection()), () -> limits.putNull("byBlank"));
+            limits(limits.putObject("byScatter"), of.byScatter());
+            of.byIntercept().ifPresentOrElse(own -> limits(limits.putObject("byIntercept"), own), () -> limits.putNull("byIntercept"));
+            of.byBlank().ifPresentOrElse(blank -> {
+                ObjectNode each = limits.putObject("byBlank").put("measured", blank.measured());
+                put(each, "critical", OptionalDouble.of(blank.critical()));
+                put(each, "detection", OptionalDouble.of(blank.detection()));
+            }, () -> limits.putNull("byBlank"));
         }, () -> node.putNull("calibration"));
         Optional<TheilSen> opinion = fit.curve().degree() == 1 && fit.coefficients().size() == 2 ? TheilSen.of(series.points())
                 : Optional.empty();
         opinion.ifPresentOrElse(line -> {
-            ObjectNode each = node.putObject("theilSen").put("slope", line.slope()).put("intercept", line.intercept());
+            ObjectNode each = node.putObject("theilSen");
+            put(each, "slope", OptionalDouble.of(line.slope()));
+            put(each, "intercept", OptionalDouble.of(line.intercept()));
             put(each, "low95", line.low95());
             put(each, "high95", line.high95());
         }, () -> node.putNull("theilSen"));
@@ -254,6 +257,11 @@ public final class FitJson {
             put(before, "r2", with.quality().r2());
             put(before, "residualStandardDeviation", with.quality().residualStandardDeviation());
         }, () -> node.putNull("withSetAside"));
+    }
+
+    private static void limits(ObjectNode node, Calibration.Limits limits) {
+        put(node, "detection", OptionalDouble.of(limits.detection()));
+        put(node, "quantification", OptionalDouble.of(limits.quantification()));
     }
 
     private static void checks(ObjectNode node, SeriesAnalysis series, Fit fit) {

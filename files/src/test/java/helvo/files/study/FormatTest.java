@@ -28,6 +28,7 @@ import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Problem;
 import helvo.core.table.Role;
+import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.SetAside;
 import helvo.core.table.Statistics;
@@ -63,6 +64,9 @@ class FormatTest {
                 new FigureEdit.ChooseCurve(1, SeriesKey.group(3, "dry"), new FixedInterceptLine(0)),
                 new FigureEdit.ChooseCurve(2, SeriesKey.whole(2), new Exponential(true)),
                 new FigureEdit.PutNote(1, new Note.ReadingMarker(1, SeriesKey.pooled(3), true, 5, true)),
+                new FigureEdit.AddCurve(1, SeriesKey.group(3, "dry").further(1), new Exponential(false),
+                        List.of(new RowCondition.Between(2, 5, 30))),
+                new FigureEdit.PutNote(1, new Note.Quoted(3, SeriesKey.group(3, "dry"), "slope", 5, 14)),
                 new FigureEdit.PutNote(1, new Note.Text(2, "worn", 3, 4, Optional.empty())),
                 StudyEdit.AddTable.to(study, odd()))) {
             study = edit.apply(study);
