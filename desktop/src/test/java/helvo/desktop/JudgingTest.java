@@ -135,6 +135,11 @@ class JudgingTest {
                         java.util.OptionalDouble.of(0.06)));
         robot.push(KeyCode.ESCAPE);
         assertThat(series()).hasSize(1);
+        robot.interact(() -> window.workspace.select(0, 1, 2));
+        robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.P);
+        assertThat(series().getLast().points().size()).as("the same by keys").isEqualTo(3);
+        robot.push(KeyCode.ESCAPE);
+        window.settle();
         window.encircle(robot, false, data(5, 75), data(44, 33));
         window.settle();
         robot.clickOn("#part-keep");

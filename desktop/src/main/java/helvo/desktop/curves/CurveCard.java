@@ -9,6 +9,7 @@ import helvo.core.number.NumberFormat;
 import helvo.core.table.SeriesKey;
 import helvo.desktop.controls.FitPicture;
 import helvo.desktop.controls.WrappedLabel;
+import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -121,13 +122,26 @@ final class CurveCard extends ToggleButton {
         setAccessibleText(shape.name() + ": " + sentence);
     }
 
+    /// Below −1 a share of the variation says no more than that the curve does not fit.
+    private static String r2(double value, NumberFormat numbers) {
+        return value < -1 ? numbers.significant(value, 2) : numbers.share(value);
+    }
+
+    private static boolean falls(SeriesAnalysis series, Fit fit) {
+        double[] x = series.points().x();
+        return x.length > 0 && fit.function().at(Arrays.stream(x).min().orElseThrow())
+                > fit.function().at(Arrays.stream(x).max().orElseThrow());
+    }
+
     private void show(SeriesAnalysis series, Fit fit, String color, NumberFormat numbers, boolean most) {
         OptionalDouble weight = series.weight(shape);
-        String value = fit.quality().r2AboutMean().isPresent() ? numbers.share(fit.quality().r2AboutMean().getAsDouble()) : "–";
+        String value = fit.quality().r2AboutMean().isPresent() ? r2(fit.quality().r2AboutMean().getAsDouble(), numbers) : "–";
         r2.setText(value);
         picture.show(series.points(), fit, color);
         boolean simple = series.simplest().equals(Optional.of(shape));
         simplest.setVisible(simple);
+        // Where the curve leaves the upper corner free.
+        StackPane.setAlignment(simplest, falls(series, fit) ? Pos.TOP_RIGHT : Pos.TOP_LEFT);
         share = weight.orElse(0);
         bar.setWidth(evidence.getWidth() * share);
         bar.setFill(Color.web(color));

@@ -56,6 +56,8 @@ final class FigureCommands {
         }
         commands.add("Residuals: full view, or the figure again", "Shortcut+R", this::hasSeries,
                 () -> pane.showResiduals(!pane.showsResiduals()));
+        commands.add("The selected points: their own curve, set aside, a group …", "Shortcut+Shift+P",
+                () -> workspace.selection().get().rows().length > 0, () -> pane.openPoints(workspace.selection().get().rows()));
         commands.add("Add the residuals to the table", "", this::hasSeries, pane::addResiduals);
         commands.add("Measure the series along the right-hand axis, or along the left", "", this::hasSeries, this::otherAxis);
     }

@@ -58,6 +58,11 @@ final class Lasso {
     /// @return what it encloses, in points of the sheet
     Optional<Path2D> end() {
         line.setVisible(false);
+        return shape();
+    }
+
+    /// What it encloses so far, in points of the sheet.
+    Optional<Path2D> shape() {
         double scale = view.scale();
         var shape = new Path2D.Double();
         for (int i = 0; i + 1 < line.getPoints().size(); i += 2) {

@@ -25,6 +25,9 @@ final class PointerTools {
     /// So far the pointer moves before it drags.
     private static final double DRAGGED = 4;
 
+    /// Of so many points those in a loop are told while it is drawn.
+    private static final int MAX_LIVE = 20_000;
+
     private final Workspace workspace;
     private final FigureView view;
     private final PartOpener opener;
@@ -74,6 +77,10 @@ final class PointerTools {
     }
 
     private record Drawn(FigureLayout layout, FigureAnalysis figure) {
+        int points() {
+            return figure.series().stream().mapToInt(series -> series.points().size()).sum();
+        }
+
         FigurePart partAt(double x, double y) {
             return layout.at(x, y).orElse(new FigurePart.Background());
         }
@@ -152,6 +159,8 @@ final class PointerTools {
         hover.hide();
         if (draws(event)) {
             lasso.draw(event, event.isShiftDown());
+            drawn().filter(on -> on.points() <= MAX_LIVE).ifPresent(on -> lasso.shape()
+                    .ifPresent(shape -> workspace.select(on.layout.within(on.figure, shape))));
         } else {
             drag.flatMap(each -> each.to(x, y)).ifPresent(zooming::tryOut);
         }
