@@ -30,6 +30,7 @@ public final class ResidualSheet {
     private static final double TITLE = 20;
     private static final double LEFT = 54;
     private static final double FOOT = 32;
+    private static final double RIGHT = 24;
     private static final double ROOM = 0.03;
     private static final Color BAND = new Color(0x1F, 0x5F, 0x8B, 28);
     private static final Color NEXT = new Color(0xA4, 0x55, 0x10);
@@ -129,8 +130,8 @@ public final class ResidualSheet {
         canvas.fill(new Rectangle2D.Double(0, 0, width, height), Palette.SHEET);
         double third = (height - GAP) / 3;
         double half = width / 2;
-        plot(View.X, "Residuals of the " + helvo.core.readout.Offer.named(residuals.fit().curve()) + ", against "
-                + series.rows().x().symbol(), new Rectangle2D.Double(0, GAP / 2, width, third));
+        plot(View.X, "Residuals of the " + helvo.core.readout.Offer.named(residuals.fit().curve()) + ", against " + ofX(),
+                new Rectangle2D.Double(0, GAP / 2, width, third));
         plot(View.FITTED, "Against fitted", new Rectangle2D.Double(0, GAP / 2 + third, half, third));
         plot(View.ORDER, "In order of measurement", new Rectangle2D.Double(half, GAP / 2 + third, half, third));
         plot(View.SPREAD, "How they are spread", new Rectangle2D.Double(0, GAP / 2 + 2 * third, half, third));
@@ -139,7 +140,7 @@ public final class ResidualSheet {
 
     private void plot(View view, String heading, Rectangle2D place) {
         progress.reached(Double.NaN);
-        var area = new Rectangle2D.Double(place.getX() + LEFT, place.getY() + TITLE, Math.max(10, place.getWidth() - LEFT - GAP - 4),
+        var area = new Rectangle2D.Double(place.getX() + LEFT, place.getY() + TITLE, Math.max(10, place.getWidth() - LEFT - RIGHT),
                 Math.max(10, place.getHeight() - TITLE - FOOT));
         canvas.text(heading, style.strong(), Palette.INK, place.getX() + GAP, place.getY() + TITLE - 8, 0);
         if (view == View.X) {
@@ -178,12 +179,16 @@ public final class ResidualSheet {
         String context = x.context();
         String y = series.rows().y().symbol();
         return switch (view) {
-            case X -> named(series.rows().x().symbol(), (context + " " + series.rows().x().unit()).strip());
+            case X -> series.rows().x().time().isPresent() ? ofX() : named(ofX(), (context + " " + series.rows().x().unit()).strip());
             case FITTED -> named("Fitted " + y, (context + " " + series.rows().y().unit()).strip());
             case ORDER -> "Row of the table";
             case SPREAD -> title;
             case NORMAL -> "Normal quantile";
         };
+    }
+
+    private String ofX() {
+        return series.rows().x().column().name();
     }
 
     private static String named(String name, String unit) {

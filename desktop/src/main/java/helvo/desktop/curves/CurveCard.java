@@ -56,7 +56,7 @@ final class CurveCard extends ToggleButton {
         r2.getStyleClass().add("card-number");
         simplest.getStyleClass().add("small");
         simplest.setMouseTransparent(true);
-        StackPane.setAlignment(simplest, Pos.TOP_LEFT);
+        StackPane.setMargin(simplest, new Insets(0, 2, HEIGHT / 3, 2));
         evidence.setFill(Color.web("#E3E1E7"));
         var weight = new StackPane(evidence, bar);
         StackPane.setAlignment(bar, Pos.CENTER_LEFT);
@@ -140,8 +140,8 @@ final class CurveCard extends ToggleButton {
         picture.show(series.points(), fit, color);
         boolean simple = series.simplest().equals(Optional.of(shape));
         simplest.setVisible(simple);
-        // Where the curve leaves the upper corner free.
-        StackPane.setAlignment(simplest, falls(series, fit) ? Pos.TOP_RIGHT : Pos.TOP_LEFT);
+        // Below the curve, above its residuals.
+        StackPane.setAlignment(simplest, falls(series, fit) ? Pos.BOTTOM_LEFT : Pos.BOTTOM_RIGHT);
         share = weight.orElse(0);
         bar.setWidth(evidence.getWidth() * share);
         bar.setFill(Color.web(color));
