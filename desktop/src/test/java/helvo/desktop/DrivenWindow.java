@@ -156,6 +156,15 @@ final class DrivenWindow {
         });
     }
 
+    /// Drags with Ctrl held and does not let go.
+    void drawLoop(FxRobot robot, Point2D from, Point2D to) {
+        Node sheet = view.lookup("#sheet");
+        robot.interact(() -> {
+            fire(sheet, MouseEvent.MOUSE_PRESSED, from, false);
+            fire(sheet, MouseEvent.MOUSE_DRAGGED, to, false);
+        });
+    }
+
     private static void fire(Node node, EventType<MouseEvent> type, Point2D screen, boolean shift) {
         Point2D scene = node.getScene().getRoot().localToScene(node.getScene().getRoot().screenToLocal(screen));
         node.fireEvent(new MouseEvent(type, scene.getX(), scene.getY(), screen.getX(), screen.getY(), MouseButton.PRIMARY, 1, shift, !shift,

@@ -17,6 +17,7 @@ import helvo.files.samples.SampleStudy;
 import java.util.HashSet;
 import java.util.List;
 import javafx.geometry.Point2D;
+import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
@@ -149,6 +150,22 @@ class JudgingTest {
         assertThat(series()).hasSize(1);
     }
 
+    /// While the loop is drawn the curve of the points in it lies over the sheet, with its numbers.
+    @Test
+    void theCurveOfALoopIsThereWhileItIsDrawn(FxRobot robot) {
+        Node line = window.view.lookup(".figure-part");
+        window.drawLoop(robot, data(5, 75), data(44, 33));
+        for (int i = 0; i < 50 && !line.isVisible(); i++) {
+            window.settle();
+        }
+        assertThat(line.isVisible()).isTrue();
+        assertThat(robot.lookup("#figure-hover").queryAs(Label.class).getText())
+                .startsWith("5 points alone: slope 1.168 ± 0.063, R² 0.9914");
+        assertThat(window.workspace.selection().get().rows()).containsExactly(0, 1, 2, 3, 4);
+        assertThat(figure().further()).isEmpty();
+        assertThat(series()).hasSize(1);
+    }
+
     @Test
     void encircledPointsBecomeAGroup(FxRobot robot) {
         window.encircle(robot, false, data(5, 75), data(44, 33));
@@ -170,6 +187,11 @@ class JudgingTest {
         window.settle();
         assertThat(robot.lookup("#value-slope-with-row-1").queryAs(Label.class).getText()).startsWith("0.776");
         assertThat(robot.lookup("#value-slope-without").queryAs(Label.class).getText()).startsWith("0.742");
+        assertThat(window.workspace.messages().notice().get().orElseThrow().text())
+                .isEqualTo("Row 1 set aside: slope 0.776 → 0.742, R² 0.9748 → 0.9798, s 4.94 → 4.14.");
+        robot.interact(window.workspace::undo);
+        window.settle();
+        assertThat(window.workspace.messages().notice().get().orElseThrow().text()).startsWith("Row 1 back: slope 0.742 → 0.776");
     }
 
     @Test

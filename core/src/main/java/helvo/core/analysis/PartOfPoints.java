@@ -1,5 +1,9 @@
 package helvo.core.analysis;
 
+import helvo.core.Progress;
+import helvo.core.fit.Fit;
+import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Points;
 import helvo.core.table.Column;
 import helvo.core.table.RowCondition;
 import java.util.Arrays;
@@ -29,6 +33,26 @@ public record PartOfPoints(SeriesAnalysis series, List<RowCondition> only, int p
             }
         }
         return chosen.length < 2 ? Optional.empty() : Optional.of(of(figure, most, chosen));
+    }
+
+    /// A series' curve through some of its points alone.
+    ///
+    /// @param from least x among them, `to` the greatest
+    public record Alone(SeriesAnalysis series, int points, Fit fit, double from, double to) {}
+
+    /// The curve of the series that has most of the chosen rows, through just these.
+    ///
+    /// @return empty where they are too few, or no such curve goes through them
+    /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
+    public static Optional<Alone> alone(FigureAnalysis figure, int[] rows, Progress progress) {
+        int[] sorted = Arrays.stream(rows).sorted().toArray();
+        return of(figure, rows).map(PartOfPoints::series).flatMap(series -> {
+            Points all = series.points();
+            Points these = all.where(i -> Arrays.binarySearch(sorted, all.rows()[i]) >= 0);
+            return series.chosen().curve().fit(these, progress) instanceof FitOutcome.Fitted(Fit fit)
+                    ? Optional.of(new Alone(series, these.size(), fit, Arrays.stream(these.x()).min().orElseThrow(),
+                            Arrays.stream(these.x()).max().orElseThrow())) : Optional.empty();
+        });
     }
 
     private static PartOfPoints of(FigureAnalysis figure, SeriesAnalysis series, int[] chosen) {

@@ -33,6 +33,7 @@ final class PointerTools {
     private final PartOpener opener;
     private final HoverLabel hover;
     private final Lasso lasso;
+    private final LivePart live;
     private final Zooming zooming;
     private final ContextMenu menu = new ContextMenu();
     private Optional<Drag> drag = Optional.empty();
@@ -46,6 +47,7 @@ final class PointerTools {
         this.opener = opener;
         hover = new HoverLabel(workspace, view);
         lasso = new Lasso(view);
+        live = new LivePart(workspace, view);
         zooming = new Zooming(workspace, view);
         Node sheet = view.sheet();
         sheet.setOnMouseMoved(this::hovered);
@@ -60,7 +62,7 @@ final class PointerTools {
 
     /// What lies over the sheet.
     List<Node> overlays() {
-        return Stream.concat(Stream.of(lasso.line()), hover.nodes().stream()).toList();
+        return Stream.concat(Stream.of(live.line(), lasso.line()), hover.nodes().stream()).toList();
     }
 
     void zoom(double factor) {
@@ -159,8 +161,11 @@ final class PointerTools {
         hover.hide();
         if (draws(event)) {
             lasso.draw(event, event.isShiftDown());
-            drawn().filter(on -> on.points() <= MAX_LIVE).ifPresent(on -> lasso.shape()
-                    .ifPresent(shape -> workspace.select(on.layout.within(on.figure, shape))));
+            drawn().filter(on -> on.points() <= MAX_LIVE).ifPresent(on -> lasso.shape().ifPresent(shape -> {
+                int[] rows = on.layout.within(on.figure, shape);
+                workspace.select(rows);
+                live.show(on.figure, on.layout, rows, words -> hover.show(words, event));
+            }));
         } else {
             drag.flatMap(each -> each.to(x, y)).ifPresent(zooming::tryOut);
         }
@@ -185,6 +190,8 @@ final class PointerTools {
     }
 
     private void enclosed(Drawn on, MouseEvent event) {
+        live.hide();
+        hover.hide();
         lasso.end().ifPresent(shape -> {
             int[] rows = on.layout.within(on.figure, shape);
             workspace.select(rows);

@@ -96,11 +96,6 @@ public final class ResidualView extends Pane {
         return measure;
     }
 
-    /// Everything that was asked for is on the screen.
-    public boolean isSettled() {
-        return picture.isPresent() && asked == null || residuals().isEmpty();
-    }
-
     /// How it is drawn now.
     public Optional<ResidualSheet.Picture> picture() {
         return picture;

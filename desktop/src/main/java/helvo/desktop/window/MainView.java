@@ -45,6 +45,7 @@ public final class MainView extends StackPane {
         getChildren().addAll(frame, messages);
         StackPane.setAlignment(messages, Pos.BOTTOM_CENTER);
         StackPane.setMargin(messages, new Insets(0, 0, 128, 0));
+        SetAsideNotice.on(workspace);
         addStudyCommands();
         measurements.addTo(commands);
         figure.addTo(commands);
