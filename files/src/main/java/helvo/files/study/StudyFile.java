@@ -14,7 +14,8 @@ import java.util.Locale;
 public final class StudyFile {
     public static final String ENDING = ".helvo";
     /// Of the format; raised when an older Helvo could misread a file.
-    static final int VERSION = 1;
+    /// 2: further curves, readings of unknowns, lines of the readout on figures.
+    static final int VERSION = 2;
     static final String STUDY = "study.json";
 
     private StudyFile() {}

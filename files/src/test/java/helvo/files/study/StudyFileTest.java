@@ -194,13 +194,27 @@ class StudyFileTest {
 
     @Test
     void aNewerFileIsForReadingOnly() throws IOException, CannotRead {
-        StoredStudy newer = read(changed("study.json", json -> json.replace("\"version\" : 1", "\"version\" : 2")));
+        StoredStudy newer = read(changed("study.json", json -> json.replace("\"version\" : 2", "\"version\" : 3")));
         assertThat(newer.history().study()).isEqualTo(worked().study());
         assertThat(newer.readOnly().orElseThrow()).startsWith("“study.helvo” was saved by a newer Helvo.");
     }
 
+    /// Series had no numbers of curves, and figures no further ones.
+    @Test
+    void anOlderFileIsCarriedForward() throws IOException, CannotRead {
+        StoredStudy older = read(changed("study.json", json -> {
+            String without = json.replace("\"version\" : 2", "\"version\" : 1").replaceAll("\"further\" : \\[ *],\\s*", "")
+                    .replaceAll(",\\s*\"curve\" : 0", "").replaceAll(",\\s*\"measured\" : 0", "");
+            assertThat(json).contains("\"further\"");
+            assertThat(without).doesNotContain("\"further\"", "\"curve\" : 0", "\"measured\"");
+            return without;
+        }));
+        assertThat(older.history().study()).isEqualTo(worked().study());
+        assertThat(older.readOnly()).isEmpty();
+    }
+
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"study.json|\"version\" : 1|\"version\" : \"one\"|does not say its version",
+    @CsvSource(delimiter = '|', value = {"study.json|\"version\" : 2|\"version\" : \"one\"|does not say its version",
             "study.json|\"table\" : 2|\"table\" : 77|do not belong together", "study.json|\"id\" : 2|\"id\" : 1|do not belong together",
             "study.json|\"rows\" : 25|\"rows\" : 26|its data have 25 of 26 rows",
             "study.json|\"rows\" : 25|\"rows\" : -1|does not say how many rows",
