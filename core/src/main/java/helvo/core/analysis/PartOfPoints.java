@@ -9,7 +9,6 @@ import helvo.core.table.RowCondition;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.DoubleUnaryOperator;
 
 /// A part of a series' points, as conditions that hold for its rows: x from here to there and, where that is not enough, y too.
 ///
@@ -68,8 +67,7 @@ public record PartOfPoints(SeriesAnalysis series, List<RowCondition> only, int p
     }
 
     private static RowCondition between(Column column, int[] rows) {
-        DoubleUnaryOperator value = row -> column.cells().number((int) row);
-        double[] values = Arrays.stream(rows).mapToDouble(row -> value.applyAsDouble(row)).toArray();
+        double[] values = Arrays.stream(rows).mapToDouble(column.cells()::number).toArray();
         return new RowCondition.Between(column.id(), Arrays.stream(values).min().orElseThrow(), Arrays.stream(values).max().orElseThrow());
     }
 

@@ -26,6 +26,9 @@ import java.util.Set;
 public record Figure(int id, String name, int table, Optional<String> title, Set<Layer> layers, List<CurveChoice> curves,
         List<FurtherCurve> further, List<RowCondition> only, Weighting weighting, FigureLook look)
         implements FigureBuilder.With {
+    /// So many further curves a figure has at most.
+    public static final int MOST_FURTHER = 50;
+
     /// The curve of one series.
     public record CurveChoice(SeriesKey series, Curve curve) {}
 
@@ -42,6 +45,8 @@ public record Figure(int id, String name, int table, Optional<String> title, Set
 
     public Figure {
         further = further == null ? List.of() : List.copyOf(further);
+        require(further.size() <= MOST_FURTHER, "%s further curves", further.size());
+        require(further.stream().map(FurtherCurve::key).distinct().count() == further.size(), "further curves share a key");
         layers = layers.isEmpty() ? Set.of() : java.util.Collections.unmodifiableSet(EnumSet.copyOf(layers));
         curves = List.copyOf(curves);
         only = List.copyOf(only);

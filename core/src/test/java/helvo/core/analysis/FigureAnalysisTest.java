@@ -1,6 +1,7 @@
 package helvo.core.analysis;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
@@ -171,6 +172,8 @@ class FigureAnalysisTest {
         assertThat(figure(gone).series()).hasSize(3);
         assertThat(gone.figure(1).look().notes()).as("with its readings").isEmpty();
         assertThat(gone.figure(1).nextFurther(own)).isEqualTo(own.further(4));
+        var twice = new Figure.FurtherCurve(low, List.of());
+        assertThatThrownBy(() -> first.withFurther(List.of(twice, twice))).isInstanceOf(IllegalArgumentException.class);
     }
 
     /// Without the row the line is exact; with it, it is what it was.

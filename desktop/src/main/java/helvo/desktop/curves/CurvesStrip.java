@@ -176,6 +176,10 @@ public final class CurvesStrip extends HBox {
             Curve shape = current.simplest().filter(curve -> !curve.equals(shown)).orElse(shown.degree() == 1 ? new Polynomial(2)
                     : new Line());
             Figure now = workspace.figureInView().orElseThrow();
+            if (now.further().size() == Figure.MOST_FURTHER) {
+                workspace.messages().tell("A figure has at most " + Figure.MOST_FURTHER + " further curves: remove one first.");
+                return;
+            }
             List<RowCondition> only = now.further().stream().filter(each -> each.key().equals(current.key())).findFirst()
                     .map(Figure.FurtherCurve::only).orElse(List.of());
             workspace.perform(new FigureEdit.AddCurve(now.id(), now.nextFurther(current.key()), shape, only));

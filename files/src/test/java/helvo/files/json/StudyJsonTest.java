@@ -213,6 +213,7 @@ class StudyJsonTest {
     void whatIsNoEditIsRefused() {
         for (String json : List.of("", "{}", "[]", "{\"do\":\"java.lang.Runtime\"}", "{\"do\":\"set cell\",\"table\":\"x\"}",
                 "{\"do\":\"choose curve\",\"figure\":1,\"series\":{\"yColumn\":1,\"group\":\"\"},\"curve\":{\"curve\":\"spiral\"}}",
+                "{\"do\":\"remove curve\",\"figure\":1,\"key\":{\"yColumn\":3,\"rows\":\"WHOLE\",\"group\":\"\",\"curve\":-1}}",
                 "{\"do\":\"resize\",\"figure\":1,\"widthMm\":\"wide\"}")) {
             assertThatThrownBy(() -> StudyJson.edit(json)).as(json).isInstanceOf(IllegalArgumentException.class);
         }
