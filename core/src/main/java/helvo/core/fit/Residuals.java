@@ -107,8 +107,8 @@ public final class Residuals {
         return scale > 0 && 1 - leverage(i) > 1e-12 ? OptionalDouble.of(raw[i] / scale) : OptionalDouble.empty();
     }
 
-    /// Externally studentised: r / (s₍ᵢ₎ √(1 − h)), where s₍ᵢ₎ is worked out without this point. Cook & Weisberg 1982, §2.2.
-    /// Empty where `standardised` is, or where no scatter is left without it.
+    /// Externally studentised: r / (s₍ᵢ₎ √(1 − h)), where s₍ᵢ₎ is worked out without this point. Cook & Weisberg 1982,
+    /// §2.2. Empty where `standardised` is, or where no scatter is left without it.
     public OptionalDouble studentised(int i) {
         OptionalDouble inner = standardised(i);
         OptionalDouble s = fit.quality().residualStandardDeviation();

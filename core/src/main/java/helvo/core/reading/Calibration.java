@@ -27,8 +27,8 @@ public record Calibration(Limits byScatter, Optional<Limits> byIntercept, Option
     /// What a blank says.
     ///
     /// @param measured  how often it was measured, k
-    /// @param critical  above it something was found: t s₀ √(1 + 1/k)/|b|, with t of k − 1 degrees of freedom at 5 %, one-sided, and s₀
-    /// their standard deviation (Currie 1968, Anal. Chem. 40:586, with t for a deviation that is itself estimated)
+    /// @param critical  above it something was found: t s₀ √(1 + 1/k)/|b|, with t of k − 1 degrees of freedom at 5 %, one-sided, and
+    /// s₀ their standard deviation (Currie 1968, Anal. Chem. 40:586, with t for a deviation that is itself estimated)
     /// @param detection twice that: so much is found in 95 % of cases
     public record Blank(int measured, double critical, double detection) {}
 

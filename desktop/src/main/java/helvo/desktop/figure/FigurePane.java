@@ -156,8 +156,8 @@ public final class FigurePane extends VBox {
         workspace.figure().ifPresent(figure -> workspace.series().filter(series -> series.residuals().isPresent()).ifPresent(series -> {
             ColumnEdit.AddNumbers column = ResidualColumns.of(figure, series, residuals.measure());
             workspace.perform(column);
-            workspace.messages().tell("The column “" + column.heading().text() + "” has the residuals as they are now; it does not follow "
-                    + "later changes.");
+            workspace.messages().tell("The column “" + column.heading().text() + "” has the residuals as they are now; it does not "
+                    + "follow later changes.");
         }));
     }
 

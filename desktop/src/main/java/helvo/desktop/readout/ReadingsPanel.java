@@ -21,7 +21,6 @@ import helvo.desktop.panels.Panels;
 import helvo.desktop.workspace.SystemClipboard;
 import helvo.desktop.workspace.Workspace;
 import java.util.List;
-import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import javafx.geometry.Pos;
@@ -134,8 +133,8 @@ public final class ReadingsPanel extends Panel {
     }
 
     private void add(boolean fromY) {
-        Optional<Table> table = workspace.table();
-        OptionalDouble value = NumberText.number(at.getText().strip().replace('−', '-'), table.map(Table::mark).orElse(DecimalMark.POINT));
+        DecimalMark mark = workspace.table().map(Table::mark).orElse(DecimalMark.POINT);
+        OptionalDouble value = NumberText.number(at.getText().strip().replace('−', '-'), mark);
         OptionalInt times = times();
         if (value.isEmpty()) {
             showError("Type a number to read at.");
