@@ -28,7 +28,7 @@ final class FitReadout {
     /// The usual level at which a p counts as significant.
     private static final double SIGNIFICANT = Check.SIGNIFICANT;
 
-    private static final int MOST_COVARIED = 3;
+    private static final int MOST_COVARIED = 2;
 
     private final FigureAnalysis figure;
     private final SeriesAnalysis series;

@@ -37,7 +37,8 @@ public final class ReadoutTable extends GridPane {
             for (int column = 0; column < table.heads().size(); column++) {
                 var value = new Label();
                 value.getStyleClass().addAll("value", "small-value");
-                value.setMinWidth(USE_PREF_SIZE);
+                // A long value goes on in a second line rather than beyond the region.
+                value.setWrapText(true);
                 value.setId("value-" + (table.rows().get(row).label() + " " + table.heads().get(column)).replace(",", "").replace(' ',
                         '-'));
                 values.add(value);
