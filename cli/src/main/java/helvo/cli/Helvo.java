@@ -22,6 +22,7 @@ import picocli.CommandLine;
         description = "Scatter figures with error bars, trend lines and the numbers behind them.",
         footer = {"", "Without a command, the window opens. `helvo COMMAND --help` tells of each."},
         subcommands = {CheckCommand.class, FitCommand.class, CurvesCommand.class, DrawCommand.class, ApplyCommand.class,
+            ReportCommand.class,
             SimulateLoggerCommand.class, CompletionsCommand.class, ManCommand.class, CommandLine.HelpCommand.class})
 public final class Helvo implements Callable<Integer> {
     public static final int DONE = 0;

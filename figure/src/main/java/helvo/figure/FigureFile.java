@@ -1,12 +1,12 @@
 package helvo.figure;
 
+import helvo.core.look.FigureText;
 import helvo.core.Progress;
 import helvo.core.analysis.FigureAnalysis;
+import helvo.core.readout.Description;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.util.EnumMap;
-import java.util.Map;
 import java.util.zip.CRC32;
 import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
@@ -18,8 +18,8 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
-import org.apache.pdfbox.pdmodel.font.PDFont;
-import org.apache.pdfbox.pdmodel.font.PDType0Font;
+import org.apache.pdfbox.pdmodel.documentinterchange.taggedpdf.StandardStructureTypes;
+import org.apache.pdfbox.pdmodel.graphics.form.PDFormXObject;
 
 /// A figure as the bytes of a file.
 public final class FigureFile {
@@ -78,29 +78,42 @@ public final class FigureFile {
     private static String svg(FigureAnalysis figure, boolean data, Progress progress) throws IOException {
         var canvas = new SvgCanvas(DEFAULT_DPI / 72);
         FigureDrawing.draw(figure, canvas, progress);
-        return canvas.document(RichText.plain(figure.title()), data ? PointList.csv(figure) : "", figure.figure().widthMm(),
+        return canvas.document(FigureText.plain(figure.title()), FigureText.plain(Description.of(figure)), data
+            ? PointList.csv(figure) : "", figure.figure().widthMm(),
                 figure.figure().heightMm(),
                 FigureDrawing.widthPoints(figure), FigureDrawing.heightPoints(figure));
     }
 
+    /// The figure as a part of a page, which has the fonts.
+    ///
+    /// @param fonts  of the page; they take the characters that the figure uses
+    /// @param prefix of its ids, another for each figure of a page
+    public static String svgWithin(FigureAnalysis figure, EmbeddedFonts fonts, String prefix, Progress progress) {
+        var canvas = new SvgCanvas(DEFAULT_DPI / 72, fonts, prefix);
+        FigureDrawing.draw(figure, canvas, progress);
+        return canvas.within(FigureText.plain(figure.title()), FigureText.plain(Description.of(figure)), figure.figure().widthMm(),
+                figure.figure().heightMm(), FigureDrawing.widthPoints(figure), FigureDrawing.heightPoints(figure));
+    }
+
     private static byte[] pdf(FigureAnalysis figure, boolean data, Progress progress) throws IOException {
-        float width = (float) FigureDrawing.widthPoints(figure);
-        float height = (float) FigureDrawing.heightPoints(figure);
-        try (var document = new PDDocument(); var drawer = new EmbeddedText(document)) {
+        try (var document = new PDDocument(); var drawings = new PdfDrawings(document)) {
             document.setDocumentId(identity(figure));
-            document.getDocumentInformation().setTitle(RichText.plain(figure.title()));
+            String title = FigureText.plain(figure.title());
+            document.getDocumentInformation().setTitle(title);
             if (data) {
                 document.getDocumentInformation().setCustomMetadataValue("Data", PointList.csv(figure));
             }
-            var page = new PDPage(new PDRectangle(width, height));
+            PDFormXObject drawing = drawings.draw(figure, progress);
+            var page = new PDPage(new PDRectangle(drawing.getBBox().getWidth(), drawing.getBBox().getHeight()));
             document.addPage(page);
-            var g = new de.rototor.pdfbox.graphics2d.PdfBoxGraphics2D(document, width, height);
-            g.setFontTextDrawer(drawer);
-            FigureDrawing.draw(figure, GraphicsCanvas.onPaper(g, DEFAULT_DPI / 72), progress);
-            g.dispose();
+            var tags = new PdfTags(document, "en");
             try (var content = new PDPageContentStream(document, page)) {
-                content.drawForm(g.getXFormObject());
+                tags.begin(content, page, tags.described(tags.document(), StandardStructureTypes.Figure,
+                        FigureText.plain(Description.of(figure))));
+                content.drawForm(drawing);
+                content.endMarkedContent();
             }
+            tags.finish();
             var bytes = new ByteArrayOutputStream();
             document.save(bytes);
             return bytes.toByteArray();
@@ -112,26 +125,5 @@ public final class FigureFile {
         var sum = new CRC32();
         sum.update((figure.title() + PointList.csv(figure)).getBytes(StandardCharsets.UTF_8));
         return sum.getValue();
-    }
-
-    /// Text as text in our own fonts, embedded; the bridge would else draw outlines.
-    private static final class EmbeddedText extends de.rototor.pdfbox.graphics2d.PdfBoxGraphics2DFontTextForcedDrawer {
-        private final PDDocument document;
-        private final Map<Typeface, PDFont> embedded = new EnumMap<>(Typeface.class);
-
-        EmbeddedText(PDDocument document) {
-            this.document = document;
-        }
-
-        @Override
-        protected PDFont mapFont(java.awt.Font font, IFontTextDrawerEnv env) throws IOException {
-            Typeface face = Typeface.of(font);
-            if (!embedded.containsKey(face)) {
-                try (var in = face.file()) {
-                    embedded.put(face, PDType0Font.load(document, in, true));
-                }
-            }
-            return embedded.get(face);
-        }
     }
 }

@@ -6,11 +6,15 @@ import java.awt.Shape;
 import java.awt.geom.Rectangle2D;
 import java.awt.image.BufferedImage;
 import java.util.LinkedHashSet;
+import java.util.NavigableSet;
 import java.util.Set;
+import java.util.TreeSet;
 
 /// Draws nothing, to learn where things would lie.
 final class MeasuringCanvas implements Canvas {
     private final Set<Integer> lacking = new LinkedHashSet<>();
+    private final NavigableSet<Double> sizes = new TreeSet<>();
+    private double thinnest = Double.POSITIVE_INFINITY;
 
     @Override
     public double pixelsAcross() {
@@ -31,11 +35,25 @@ final class MeasuringCanvas implements Canvas {
     public void fill(Shape shape, Color color) {}
 
     @Override
-    public void draw(Shape shape, Color color, double width, float... dashes) {}
+    public void draw(Shape shape, Color color, double width, float... dashes) {
+        thinnest = Math.min(thinnest, width);
+    }
 
     @Override
     public void write(String text, Font font, Color color, double x, double baseline, boolean rises) {
         Typeface.lacking(font, text).codePoints().forEach(lacking::add);
+        sizes.add((double) font.getSize2D());
+    }
+
+    /// The smallest size of a text that is no smaller than this; that itself where there is none.
+    double smallestText(double least) {
+        Double smallest = sizes.ceiling(least - 0.01);
+        return smallest == null ? least : smallest;
+    }
+
+    /// Width of the thinnest line; infinite where none is drawn.
+    double thinnestLine() {
+        return thinnest;
     }
 
     /// The signs that the figure's fonts have no picture of.

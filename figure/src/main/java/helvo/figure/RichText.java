@@ -104,11 +104,6 @@ final class RichText {
                 at + Character.charCount(text.codePointAt(Math.min(at, text.length() - 1))));
     }
 
-    /// Without the marks, as a title of a file has it.
-    static String plain(String text) {
-        return text.replaceAll("[\\^_]\\{([^}]*)}", "$1");
-    }
-
     double width() {
         return runs.stream().mapToDouble(run -> Typeface.width(run.font(font), run.text)).sum();
     }

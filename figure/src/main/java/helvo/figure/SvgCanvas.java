@@ -13,48 +13,60 @@ import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.Base64;
-import java.util.EnumMap;
-import java.util.List;
-import java.util.Map;
-import java.util.Set;
-import java.util.TreeSet;
 import java.util.stream.Collectors;
 import javax.imageio.ImageIO;
-import org.apache.fontbox.ttf.TTFParser;
-import org.apache.fontbox.ttf.TTFSubsetter;
-import org.apache.pdfbox.io.RandomAccessReadBuffer;
 
 /// Writes SVG 1.1: paths, text as text, and the characters it uses of our fonts embedded.
 final class SvgCanvas implements Canvas {
-    /// What a browser needs to draw glyphs; tables for shaping, kerning and features are left out.
-    private static final List<String> FONT_TABLES = List.of("head", "hhea", "hmtx", "maxp", "loca", "glyf", "cmap", "name", "post", "OS/2",
-            "cvt ", "fpgm", "prep");
-
     private final StringBuilder body = new StringBuilder();
-    private final Map<Typeface, Set<Integer>> characters = new EnumMap<>(Typeface.class);
+    private final EmbeddedFonts fonts;
+    private final String prefix;
     private final double pixelsPerPoint;
     private int clips;
 
     SvgCanvas(double pixelsPerPoint) {
+        this(pixelsPerPoint, new EmbeddedFonts(), "");
+    }
+
+    /// @param fonts  that take the characters it uses
+    /// @param prefix of its ids, where it is a part of another document
+    SvgCanvas(double pixelsPerPoint, EmbeddedFonts fonts, String prefix) {
         this.pixelsPerPoint = pixelsPerPoint;
+        this.fonts = fonts;
+        this.prefix = prefix;
     }
 
     /// The whole document.
     ///
+    /// @param description what it shows, for somebody who does not see it
     /// @param data    kept in the metadata; empty for none
     /// @param widthMm of the sheet, and `width` the same in points
-    String document(String title, String data, double widthMm, double heightMm, double width, double height) throws IOException {
+    String document(String title, String description, String data, double widthMm, double heightMm, double width, double height)
+            throws IOException {
         return Phrase.of("""
                 <?xml version="1.0" encoding="UTF-8"?>
                 <svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" version="1.1" \
-                width="%smm" height="%smm" viewBox="0 0 %s %s">
-                <title>%s</title>%s
+                width="%smm" height="%smm" viewBox="0 0 %s %s" role="img" aria-labelledby="title" aria-describedby="desc">
+                <title id="title">%s</title>
+                <desc id="desc">%s</desc>%s
                 <style>%s</style>
                 %s</svg>
-                """, number(widthMm), number(heightMm), number(width), number(height), escaped(title),
+                """, number(widthMm), number(heightMm), number(width), number(height), escaped(title), escaped(description),
                 data.isEmpty() ? "" : "\n<metadata><data type=\"text/csv\" xmlns=\"urn:helvo:data\">"
                         + data.lines().map(SvgCanvas::escaped).collect(Collectors.joining("\n")) + "</data></metadata>",
-                fontFaces(), body);
+                fonts.css(), body);
+    }
+
+    /// As a part of a page that has its fonts already.
+    String within(String title, String description, double widthMm, double heightMm, double width, double height) {
+        return Phrase.of("""
+                <svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" \
+                width="%smm" height="%smm" viewBox="0 0 %s %s" role="img" aria-labelledby="%stitle" aria-describedby="%sdesc">
+                <title id="%stitle">%s</title>
+                <desc id="%sdesc">%s</desc>
+                %s</svg>
+                """, number(widthMm), number(heightMm), number(width), number(height), prefix, prefix, prefix, escaped(title), prefix,
+                escaped(description), body);
     }
 
     @Override
@@ -102,10 +114,11 @@ final class SvgCanvas implements Canvas {
     @Override
     public void write(String text, Font font, Color color, double x, double baseline, boolean rises) {
         Typeface face = Typeface.of(font);
-        text.codePoints().forEach(characters.computeIfAbsent(face, _ -> new TreeSet<>())::add);
+        fonts.take(face, text);
         body.append("<text ").append(rises ? Phrase.of("transform=\"translate(%s %s) rotate(-90)\"", number(x), number(baseline))
                 : Phrase.of("x=\"%s\" y=\"%s\"", number(x), number(baseline)))
-                .append(" font-family=\"'").append(family(face)).append("', sans-serif\" font-size=\"").append(number(font.getSize2D()))
+                .append(" font-family=\"'").append(EmbeddedFonts.family(face)).append("', sans-serif\" font-size=\"")
+                .append(number(font.getSize2D()))
                 .append("\" textLength=\"").append(number(Typeface.width(font, text))).append("\" lengthAdjust=\"spacingAndGlyphs")
                 .append("\" fill=\"").append(rgb(color)).append("\" xml:space=\"preserve\">").append(escaped(text)).append("</text>\n");
     }
@@ -126,7 +139,7 @@ final class SvgCanvas implements Canvas {
 
     @Override
     public void clipped(Rectangle2D area, Runnable inside) {
-        String id = "clip" + ++clips;
+        String id = prefix + "clip" + ++clips;
         body.append("<clipPath id=\"").append(id).append("\"><path d=\"").append(path(area)).append("\"/></clipPath>\n<g clip-path=\"url(#")
                 .append(id).append(")\">\n");
         inside.run();
@@ -178,28 +191,5 @@ final class SvgCanvas implements Canvas {
             }
         });
         return escaped.toString();
-    }
-
-    private static String family(Typeface face) {
-        return face.at(1).getFamily();
-    }
-
-    private String fontFaces() throws IOException {
-        var css = new StringBuilder();
-        for (var entry : characters.entrySet()) {
-            css.append("@font-face{font-family:'").append(family(entry.getKey())).append("';src:url(data:font/ttf;base64,")
-                    .append(Base64.getEncoder().encodeToString(subset(entry.getKey(), entry.getValue()))).append(")}");
-        }
-        return css.toString();
-    }
-
-    private static byte[] subset(Typeface face, Set<Integer> characters) throws IOException {
-        try (var in = face.file(); var font = new TTFParser().parse(new RandomAccessReadBuffer(in))) {
-            var subsetter = new TTFSubsetter(font, FONT_TABLES);
-            subsetter.addAll(characters);
-            var bytes = new ByteArrayOutputStream();
-            subsetter.writeToStream(bytes);
-            return bytes.toByteArray();
-        }
     }
 }

@@ -32,7 +32,7 @@ public enum Typeface {
     }
 
     /// @param size in points
-    Font at(double size) {
+    public Font at(double size) {
         return font.deriveFont((float) size);
     }
 

@@ -65,7 +65,7 @@ class AnyLookTest {
         FigureAnalysis figure = figure(random);
         var canvas = new SvgCanvas(4);
         FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.NONE);
-        String svg = canvas.document("t", "", figure.figure().widthMm(), figure.figure().heightMm(), layout.width(), layout.height());
+        String svg = canvas.document("t", "", "", figure.figure().widthMm(), figure.figure().heightMm(), layout.width(), layout.height());
 
         DocumentBuilderFactory.newInstance().newDocumentBuilder().parse(new InputSource(new StringReader(svg)));
         assertThat(svg).doesNotContain("NaN", "Infinity", "null");
@@ -216,7 +216,7 @@ class AnyLookTest {
     private static String svg(FigureAnalysis figure) throws IOException {
         var canvas = new SvgCanvas(4);
         FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.NONE);
-        return canvas.document("t", "", 160, 140, layout.width(), layout.height());
+        return canvas.document("t", "", "", 160, 140, layout.width(), layout.height());
     }
 
     /// Hiding, and what a look leaves out, takes away only what it names.

@@ -110,7 +110,7 @@ class KeptFigureTest {
     private static List<String> structure(FigureAnalysis figure) throws IOException {
         var canvas = new SvgCanvas(4);
         FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.NONE);
-        String svg = canvas.document("t", "", figure.figure().widthMm(), figure.figure().heightMm(), layout.width(), layout.height());
+        String svg = canvas.document("t", "", "", figure.figure().widthMm(), figure.figure().heightMm(), layout.width(), layout.height());
         Map<String, Integer> shapes = new TreeMap<>();
         for (Matcher shape = SHAPE.matcher(svg); shape.find();) {
             var kind = new StringBuilder(shape.group(1));

@@ -2,6 +2,7 @@ package helvo.figure;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.core.look.FigureText;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
@@ -48,7 +49,7 @@ class LabelsTest {
         FigureAnalysis figure = figure(new Random(seed), groups);
         var canvas = new SvgCanvas(4);
         FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.NONE);
-        String svg = canvas.document("t", "", 160, 140, layout.width(), layout.height());
+        String svg = canvas.document("t", "", "", 160, 140, layout.width(), layout.height());
         List<Rectangle2D> labels = labels(svg);
         assertThat(labels).hasSize(2 * groups + (groups > 1 ? groups : 0));
         for (int i = 0; i < labels.size(); i++) {
@@ -76,7 +77,7 @@ class LabelsTest {
                 new FigureEdit.Resize(1, width, height));
         var canvas = new SvgCanvas(4);
         FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.NONE);
-        String svg = canvas.document("t", "", width, height, layout.width(), layout.height());
+        String svg = canvas.document("t", "", "", width, height, layout.width(), layout.height());
         var words = new StringBuilder();
         for (Matcher text = TEXT.matcher(svg); text.find();) {
             if (layout.plot().contains(Double.parseDouble(text.group(1)), Double.parseDouble(text.group(2)))) {
@@ -84,7 +85,7 @@ class LabelsTest {
             }
         }
         String equation = new Equation(figure.series().getFirst().equation().orElseThrow(), figure.numbers()).inSymbols("x");
-        assertThat(words.toString().replaceAll("\\s", "")).contains(RichText.plain(equation).replaceAll("\\s", ""));
+        assertThat(words.toString().replaceAll("\\s", "")).contains(FigureText.plain(equation).replaceAll("\\s", ""));
     }
 
     @Test

@@ -71,7 +71,7 @@ class LooksTest {
     private static String svg(FigureAnalysis figure) throws java.io.IOException {
         var canvas = new SvgCanvas(4);
         FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.NONE);
-        return canvas.document("", "", figure.figure().widthMm(), figure.figure().heightMm(), layout.width(), layout.height());
+        return canvas.document("", "", "", figure.figure().widthMm(), figure.figure().heightMm(), layout.width(), layout.height());
     }
 
     private static Edit axis(AxisPlace place, AxisLook look) {

@@ -3,6 +3,7 @@ package helvo.figure;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import helvo.core.look.FigureText;
 import java.awt.Font;
 import java.util.List;
 import java.util.Random;
@@ -31,7 +32,7 @@ class RichTextTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', value = {"m^{2} s^{−1}|m2 s−1", "v_{0}|v0", "x^{|x^{", "plain|plain", "a^{}b|ab"})
     void aFilesTitleHasNoMarks(String text, String plain) {
-        assertThat(RichText.plain(text)).isEqualTo(plain);
+        assertThat(FigureText.plain(text)).isEqualTo(plain);
     }
 
     /// Lines fit the width, unless a single part is wider; together they are the text.

@@ -22,9 +22,12 @@ import java.util.Set;
 /// @param further curves besides those of the series themselves, in the order in which they were kept
 /// @param only   conditions that a row must meet to be used
 /// @param weighting how points count in its fits
+/// @param caption     of the figure in a report; empty for one made from what it shows
+/// @param description what it shows, for somebody who does not see it; likewise
 @RecordBuilder
 public record Figure(int id, String name, int table, Optional<String> title, Set<Layer> layers, List<CurveChoice> curves,
-        List<FurtherCurve> further, List<RowCondition> only, Weighting weighting, FigureLook look)
+        List<FurtherCurve> further, List<RowCondition> only, Weighting weighting, FigureLook look,
+        Optional<String> caption, Optional<String> description)
         implements FigureBuilder.With {
     /// So many further curves a figure has at most.
     public static final int MOST_FURTHER = 50;
@@ -51,12 +54,17 @@ public record Figure(int id, String name, int table, Optional<String> title, Set
         curves = List.copyOf(curves);
         only = List.copyOf(only);
         weighting = weighting == null ? Weighting.UNWEIGHTED : weighting;
+        caption = caption == null ? Optional.empty() : caption;
+        description = description == null ? Optional.empty() : description;
+        require(caption.map(String::length).orElse(0) <= ReportPlan.MAX_CHARACTERS
+                && description.map(String::length).orElse(0) <= ReportPlan.MAX_CHARACTERS, "a caption has %s characters at most",
+                ReportPlan.MAX_CHARACTERS);
     }
 
     /// A figure as a new table gets it.
     public static Figure of(int id, int table) {
         return new Figure(id, "Figure", table, Optional.empty(), EnumSet.of(Layer.BARS, Layer.EQUATIONS, Layer.RESIDUALS),
-                List.of(), List.of(), List.of(), Weighting.UNWEIGHTED, FigureLook.DEFAULT);
+                List.of(), List.of(), List.of(), Weighting.UNWEIGHTED, FigureLook.DEFAULT, Optional.empty(), Optional.empty());
     }
 
     /// Of the whole sheet.

@@ -36,7 +36,8 @@ public sealed interface FigureEdit extends Edit {
         return switch (this) {
             case ChooseCurve _, AddCurve _, RemoveCurve _, Weigh _, UseOnly _ -> false;
             case Show(_, Layer layer, _) -> layer != Layer.POOLED;
-            case SetTitle _, NameFigure _, SetSheet _, Resize _, SetAxis _, Zoom _, SetLegend _, SetSeriesLook _, SetCurveLook _, PutNote _,
+            case SetTitle _, Describe _, NameFigure _, SetSheet _, Resize _, SetAxis _, Zoom _, SetLegend _, SetSeriesLook _,
+                SetCurveLook _, PutNote _,
                     RemoveNote _ -> true;
         };
     }
@@ -51,6 +52,23 @@ public sealed interface FigureEdit extends Edit {
         @Override
         public String sentence(Study before) {
             return title.map(text -> "Title the figure “" + text + "”").orElse("Title the figure by its columns");
+        }
+    }
+
+    /// Its caption in a report, and its text for somebody who does not see it.
+    ///
+    /// @param caption     empty for one made from what the figure shows; likewise `description`
+    record Describe(int figure, Optional<String> caption, Optional<String> description) implements FigureEdit {
+        @Override
+        public Figure change(Figure before) {
+            return before.with(change -> change.caption(caption).description(description));
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return !before.figure(figure).caption().equals(caption) ? "Caption of the figure: "
+                    + caption.map(text -> "“" + text + "”").orElse("made from what it shows") : "Text for those who do not see the figure: "
+                    + description.map(text -> "“" + text + "”").orElse("made from what it shows");
         }
     }
 

@@ -12,6 +12,7 @@ import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.SetAside;
 import helvo.core.table.Table;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -23,9 +24,11 @@ import java.util.stream.Stream;
 ///
 /// @param looks         of figures that a person keeps, besides [SheetLook#PRESETS]
 /// @param chosenNumbers how numbers are written; empty for the first table's decimal mark
+/// @param report        what a report of it holds
+@RecordBuilder
 public record Study(String name, List<Table> tables, List<Figure> figures, List<SheetLook.Named> looks,
-        Optional<NumberFormat> chosenNumbers) {
-    public static final Study EMPTY = new Study("Untitled study", List.of(), List.of(), List.of(), Optional.empty());
+        Optional<NumberFormat> chosenNumbers, ReportPlan report) implements StudyBuilder.With {
+    public static final Study EMPTY = new Study("Untitled study", List.of(), List.of(), List.of(), Optional.empty(), ReportPlan.DEFAULT);
 
     /// A study to type into: a table with an x and a y column and no rows yet.
     public static Study blank() {
@@ -45,6 +48,7 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
         figures = List.copyOf(figures);
         looks = List.copyOf(looks);
         chosenNumbers = chosenNumbers == null ? Optional.empty() : chosenNumbers;
+        report = report == null ? ReportPlan.DEFAULT : report;
     }
 
     /// How numbers are written in readout, figures and reports.
@@ -53,7 +57,7 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
     }
 
     public Study withNumbers(Optional<NumberFormat> chosen) {
-        return new Study(name, tables, figures, looks, chosen);
+        return withChosenNumbers(chosen);
     }
 
     /// @throws IllegalArgumentException when the study has no such table
@@ -89,44 +93,40 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
                 .filter(name -> !taken.contains(name)).findFirst().orElseThrow();
     }
 
-    public Study withName(String newName) {
-        return new Study(newName, tables, figures, looks, chosenNumbers);
-    }
-
     public Study with(Table table, Figure figure) {
         var moreTables = new ArrayList<>(tables);
         moreTables.add(table);
         var moreFigures = new ArrayList<>(figures);
         moreFigures.add(figure);
-        return new Study(name, moreTables, moreFigures, looks, chosenNumbers);
+        return with(change -> change.tables(moreTables).figures(moreFigures));
     }
 
     public Study with(Figure figure) {
         var more = new ArrayList<>(figures);
         more.add(figure);
-        return new Study(name, tables, more, looks, chosenNumbers);
+        return withFigures(more);
     }
 
     /// The only figure over a table stays.
     public Study withoutFigure(int id) {
         int table = figure(id).table();
         boolean only = figures.stream().filter(figure -> figure.table() == table).count() == 1;
-        return only ? this : new Study(name, tables, figures.stream().filter(figure -> figure.id() != id).toList(), looks, chosenNumbers);
+        return only ? this : withFigures(figures.stream().filter(figure -> figure.id() != id).toList());
     }
 
     public Study with(SheetLook.Named look) {
         var more = new ArrayList<>(looks);
         more.removeIf(each -> each.name().equals(look.name()));
         more.add(look);
-        return new Study(name, tables, figures, more, chosenNumbers);
+        return withLooks(more);
     }
 
     /// Summaries of the table keep their values.
     public Study withoutTable(int id) {
         table(id);
-        return new Study(name, tables.stream().filter(table -> table.id() != id)
-                .map(table -> summarises(table, id) ? Summaries.detached(table) : table).toList(),
-                figures.stream().filter(figure -> figure.table() != id).toList(), looks, chosenNumbers);
+        return with(change -> change.tables(tables.stream().filter(table -> table.id() != id)
+                .map(table -> summarises(table, id) ? Summaries.detached(table) : table).toList())
+                .figures(figures.stream().filter(figure -> figure.table() != id).toList()));
     }
 
     /// Derived columns, and tables that summarise this one, follow the change.
@@ -134,8 +134,7 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
         Table before = table(id);
         Table changed = change.apply(before);
         Table fresh = Derivations.refreshed(before, changed);
-        Study study = new Study(name, tables.stream().map(table -> table.id() == id ? fresh : table).toList(), figures, looks,
-                chosenNumbers);
+        Study study = withTables(tables.stream().map(table -> table.id() == id ? fresh : table).toList());
         for (Table table : tables) {
             if (summarises(table, id)) {
                 study = study.withTable(table.id(), summary -> Summaries.refreshed(summary, fresh));
@@ -150,7 +149,6 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
 
     public Study withFigure(int id, UnaryOperator<Figure> change) {
         figure(id);
-        return new Study(name, tables, figures.stream().map(figure -> figure.id() == id ? change.apply(figure) : figure).toList(), looks,
-                chosenNumbers);
+        return withFigures(figures.stream().map(figure -> figure.id() == id ? change.apply(figure) : figure).toList());
     }
 }

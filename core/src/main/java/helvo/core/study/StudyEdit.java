@@ -13,6 +13,7 @@ import helvo.core.table.Summary;
 import helvo.core.table.Table;
 import java.math.BigDecimal;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
 
@@ -263,6 +264,26 @@ public sealed interface StudyEdit extends Edit {
         public String sentence(Study before) {
             NumberFormat numbers = before.withNumbers(as).numbers();
             return "Write numbers as " + numbers.text(new BigDecimal("12345.6"));
+        }
+    }
+
+    /// What a report of the study holds.
+    record PlanReport(ReportPlan plan) implements StudyEdit {
+        @Override
+        public Study apply(Study study) {
+            return study.withReport(plan);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            ReportPlan was = before.report();
+            return !was.title().equals(plan.title()) ? "Title the report “" + plan.title().orElse(before.name()) + "”"
+                    : !was.author().equals(plan.author()) ? "Report by “" + plan.author() + "”"
+                    : !was.date().equals(plan.date()) ? "Date the report “" + plan.date() + "”"
+                    : was.paper() != plan.paper() ? "Report on " + plan.paper().label() + " paper"
+                    : !was.sections().equals(plan.sections()) ? "Sections of the report: " + plan.sections().stream()
+                            .map(section -> section.title().toLowerCase(Locale.ROOT)).collect(Collectors.joining(", "))
+                    : "Figures of the report";
         }
     }
 

@@ -1,9 +1,13 @@
 package helvo.desktop.app;
 
 import helvo.cli.Helvo;
+import helvo.core.Progress;
+import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.files.disk.WriteTrouble;
 import helvo.files.samples.SampleStudy;
+import helvo.files.study.StoredStudy;
+import helvo.files.study.StudyFile;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
@@ -61,6 +65,10 @@ public final class Program implements Helvo.Window {
                 description = "Draw the window offscreen into this file, even where there is a display.")
         private Optional<Path> picture;
 
+        @Option(names = "--save", paramLabel = "FILE.helvo",
+                description = "Save the sample study as a file, to try commands on, and open no window.")
+        private Optional<Path> save;
+
         @Option(names = "--size", paramLabel = "WxH", defaultValue = Start.WIDTH + "x" + Start.HEIGHT,
                 description = "Size of that picture (default: ${DEFAULT-VALUE}).")
         private String size;
@@ -81,6 +89,9 @@ public final class Program implements Helvo.Window {
                 throw new ParameterException(command.commandLine(), "--size " + size + ": a picture without a display has at most as many "
                         + "pixels as 1280x800.");
             }
+            if (save.isPresent()) {
+                return save(save.get());
+            }
             Optional<String> missing = Display.missing();
             if (picture.isPresent()) {
                 return draw(picture.get());
@@ -95,6 +106,17 @@ public final class Program implements Helvo.Window {
                 System.out.println("Instead, the window was drawn into " + instead.toAbsolutePath() + ".");
             }
             return code;
+        }
+
+        private static int save(Path into) {
+            try {
+                StudyFile.write(into, StoredStudy.of(History.from(SampleStudy.study())), Progress.NONE);
+                System.out.println("The sample study is in " + into + ".");
+                return DONE;
+            } catch (IOException e) {
+                System.err.println(WriteTrouble.sentence(into, e));
+                return NOT_POSSIBLE;
+            }
         }
 
         private int draw(Path into) {

@@ -110,6 +110,8 @@ public final class StudyJson {
             Map.entry("duplicate figure", StudyEdit.DuplicateFigure.class),
             Map.entry("remove figure", StudyEdit.RemoveFigure.class),
             Map.entry("swap axes", StudyEdit.SwapAxes.class),
+            Map.entry("plan report", StudyEdit.PlanReport.class),
+            Map.entry("describe figure", FigureEdit.Describe.class),
             Map.entry("keep look", StudyEdit.KeepLook.class),
             Map.entry("write numbers", StudyEdit.WriteNumbers.class),
             Map.entry("text", Note.Text.class),

@@ -88,7 +88,7 @@ final class StatePatch {
             }
             tables.add(table.with(columns));
         }
-        return new Study(bare.name(), tables, bare.figures(), bare.looks(), bare.chosenNumbers());
+        return bare.withTables(tables);
     }
 
     private static Cells cells(Cells old, JsonNode told) {

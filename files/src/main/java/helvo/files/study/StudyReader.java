@@ -72,7 +72,7 @@ final class StudyReader {
             tables.add(table(zip, name, bare.tables().get(i), document.get("tables").get(i),
                     progress.part((double) i / bare.tables().size(), (i + 1.0) / bare.tables().size())));
         }
-        Study study = following(new Study(bare.name(), tables, bare.figures(), bare.looks(), bare.chosenNumbers()));
+        Study study = following(bare.withTables(tables));
         History history = zip.has(HistoryLines.FILE)
                 ? HistoryLines.read(new String(bytes(zip, HistoryLines.FILE, Limits.STUDY_TEXT_BYTES), StandardCharsets.UTF_8), study)
                 : History.from(study);
@@ -160,8 +160,7 @@ final class StudyReader {
             Table fresh = Derivations.refreshed(table.with(List.of()), table);
             done.put(table.id(), table.summary().map(summary -> Summaries.refreshed(table, done.get(summary.source()))).orElse(fresh));
         }
-        return new Study(study.name(), study.tables().stream().map(table -> done.get(table.id())).toList(), study.figures(), study.looks(),
-                study.chosenNumbers());
+        return study.withTables(study.tables().stream().map(table -> done.get(table.id())).toList());
     }
 
     private static UnknownParts unknown(GuardedZip zip, ObjectNode document, Study study) throws IOException, CannotRead {

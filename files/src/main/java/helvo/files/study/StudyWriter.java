@@ -111,8 +111,8 @@ final class StudyWriter {
     }
 
     static Study withCells(Study study, CellsOfColumn cells) {
-        return new Study(study.name(), study.tables().stream().map(table -> table.with(table.columns().stream()
-                .map(column -> column.with(cells.of(column))).toList())).toList(), study.figures(), study.looks(), study.chosenNumbers());
+        return study.withTables(study.tables().stream().map(table -> table.with(table.columns().stream()
+                .map(column -> column.with(cells.of(column))).toList())).toList());
     }
 
 }

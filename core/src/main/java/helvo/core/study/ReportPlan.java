@@ -1,0 +1,111 @@
+package helvo.core.study;
+
+import static helvo.core.Require.require;
+
+import io.soabase.recordbuilder.core.RecordBuilder;
+import java.util.Arrays;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/// What a report of the study holds, and for whom. It is part of the study, so that the same study gives the same report.
+///
+/// @param title    empty for the study's name
+/// @param author   who reports, and where: a line of its own below the title; empty for none
+/// @param date     of the report as it is to be read, "25 November 2026"; empty for none
+/// @param language of its texts by BCP 47, for readers that speak and programs that check spelling
+/// @param sections those it has, in their order
+/// @param leftOut  ids of figures that it does not show
+@RecordBuilder
+public record ReportPlan(Optional<String> title, String author, String date, Paper paper, String language, List<Section> sections,
+        Set<Integer> leftOut) implements ReportPlanBuilder.With {
+    /// A title, an author or a caption has so many characters at most.
+    public static final int MAX_CHARACTERS = 2_000;
+    public static final ReportPlan DEFAULT = new ReportPlan(Optional.empty(), "", "", Paper.A4, "en",
+            Arrays.stream(Section.values()).filter(section -> section != Section.RESIDUALS).toList(), Set.of());
+
+    /// The page that a report is laid out for.
+    public enum Paper {
+        A4("A4", 210, 297), LETTER("Letter", 215.9, 279.4);
+
+        private final String label;
+        private final double widthMm;
+        private final double heightMm;
+
+        Paper(String label, double widthMm, double heightMm) {
+            this.label = label;
+            this.widthMm = widthMm;
+            this.heightMm = heightMm;
+        }
+
+        public String label() {
+            return label;
+        }
+
+        public double widthMm() {
+            return widthMm;
+        }
+
+        public double heightMm() {
+            return heightMm;
+        }
+    }
+
+    /// A part of a report.
+    public enum Section {
+        SUMMARY("Summary", "What was measured and found, in a few sentences"),
+        FIGURE("Figure", "The figure at its size on paper, with a caption"),
+        RESULTS("Results", "Equations, coefficients with their uncertainties, R², s and n"),
+        READINGS("Readings", "What was read off the curves"),
+        MEASUREMENTS("Measurements", "The rows that the figure is drawn from"),
+        RESIDUALS("Residuals", "What is left between each point and its curve"),
+        DATA("What was done to the data", "Rows set aside, values replaced, conditions, formulas"),
+        CHECKS("Checks", "What the residuals say against the curves"),
+        METHOD("Method", "How it was computed, with references");
+
+        private final String title;
+        private final String purpose;
+
+        Section(String title, String purpose) {
+            this.title = title;
+            this.purpose = purpose;
+        }
+
+        public String title() {
+            return title;
+        }
+
+        public String purpose() {
+            return purpose;
+        }
+    }
+
+    public ReportPlan {
+        title = title == null ? Optional.empty() : title.filter(text -> !text.isBlank());
+        author = author == null ? "" : author;
+        date = date == null ? "" : date;
+        paper = paper == null ? Paper.A4 : paper;
+        language = language == null ? "en" : language;
+        sections = sections == null ? List.of() : List.copyOf(new LinkedHashSet<>(sections));
+        leftOut = leftOut == null ? Set.of() : Set.copyOf(leftOut);
+        require(author.length() <= MAX_CHARACTERS && date.length() <= MAX_CHARACTERS
+                && title.map(String::length).orElse(0) <= MAX_CHARACTERS, "title, author and date have %s characters at most",
+                    MAX_CHARACTERS);
+        require(language.matches("[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*"), "“%s” is no language tag", language);
+    }
+
+    public boolean has(Section section) {
+        return sections.contains(section);
+    }
+
+    /// With a section at the end of those it has, or without it.
+    public ReportPlan with(Section section, boolean shown) {
+        var chosen = new java.util.ArrayList<>(sections);
+        chosen.remove(section);
+        if (shown) {
+            chosen.add(section);
+        }
+        return withSections(chosen);
+    }
+}

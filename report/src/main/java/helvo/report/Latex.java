@@ -1,0 +1,118 @@
+package helvo.report;
+
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+
+/// Equations, texts and tables in LaTeX: tables by booktabs, values with their uncertainties by siunitx.
+final class Latex {
+    private static final Pattern VALUE = Pattern.compile("\\(?([−-]?[0-9.,]+)(?: ± ([0-9.,]+))?\\)?(?: × 10([⁻⁰¹²³⁴⁵⁶⁷⁸⁹]+))?");
+    private static final String RAISED_DIGITS = "\u2070\u00b9\u00b2\u00b3\u2074\u2075\u2076\u2077\u2078\u2079";
+    private static final Map<Integer, String> SIGNS = Map.ofEntries(Map.entry((int) '\\', "\\textbackslash{}"), Map.entry((int) '{', "\\{"),
+            Map.entry((int) '}', "\\}"), Map.entry((int) '$', "\\$"), Map.entry((int) '&', "\\&"), Map.entry((int) '#', "\\#"),
+            Map.entry((int) '%', "\\%"), Map.entry((int) '_', "\\_"), Map.entry((int) '^', "\\textasciicircum{}"),
+            Map.entry((int) '~', "\\textasciitilde{}"), Map.entry((int) '<', "\\textless{}"), Map.entry((int) '>', "\\textgreater{}"),
+            Map.entry((int) '−', "$-$"), Map.entry((int) '±', "$\\pm$"), Map.entry((int) '×', "$\\times$"), Map.entry((int) '·',
+                "$\\cdot$"),
+            Map.entry((int) '²', "\\textsuperscript{2}"), Map.entry((int) '³', "\\textsuperscript{3}"),
+            Map.entry((int) 'µ', "$\\mu$"), Map.entry((int) 'μ', "$\\mu$"), Map.entry((int) '°', "$^{\\circ}$"),
+            Map.entry((int) 'χ', "$\\chi$"), Map.entry((int) 'ρ', "$\\rho$"), Map.entry((int) 'σ', "$\\sigma$"),
+            Map.entry((int) '→', "$\\to$"), Map.entry((int) '\u202f', "\\,"), Map.entry((int) '\u00a0', "~"));
+
+    private Latex() {}
+
+    static String of(Mathematics.Row equation) {
+        return row(equation.parts());
+    }
+
+    private static String row(List<Mathematics> parts) {
+        var row = new StringBuilder();
+        for (int i = 0; i < parts.size(); i++) {
+            row.append(i == 0 ? "" : MathMl.isFactor(parts.get(i - 1)) && MathMl.isFactor(parts.get(i)) ? "\\," : " ")
+                .append(of(parts.get(i)));
+        }
+        return row.toString();
+    }
+
+    private static String of(Mathematics part) {
+        return switch (part) {
+            case Mathematics.Number(var digits) -> digits.replace(",", "{,}").replace("\u202f", "\\,");
+            case Mathematics.Name(var text, boolean upright) -> upright ? text.equals("ln") ? "\\ln" : "\\text{" + escaped(text) + "}"
+                    : escaped(text);
+            case Mathematics.Sign(var sign) -> switch (sign) {
+                case "−" -> "-";
+                case "×" -> "\\times";
+                case "·" -> "\\cdot";
+                case "(" -> "\\left(";
+                case ")" -> "\\right)";
+                default -> sign;
+            };
+            case Mathematics.Raised(var base, var power) -> of(base) + "^{" + of(power) + "}";
+            case Mathematics.Fraction(var over, var under) -> "\\frac{" + of(over) + "}{" + of(under) + "}";
+            case Mathematics.Row(var parts) -> row(parts);
+        };
+    }
+
+    /// Text in which no sign of LaTeX's own is left.
+    static String escaped(String text) {
+        var escaped = new StringBuilder();
+        Span.clean(text).codePoints().forEach(c -> {
+            int raised = RAISED_DIGITS.indexOf(c);
+            if (SIGNS.containsKey(c)) {
+                escaped.append(SIGNS.get(c));
+            } else if (raised >= 0 || c == '⁻') {
+                escaped.append("\\textsuperscript{").append(raised < 0 ? "$-$" : raised).append('}');
+            } else {
+                escaped.appendCodePoint(c);
+            }
+        });
+        return escaped.toString();
+    }
+
+    static String of(List<Span> spans) {
+        return spans.stream().map(span -> switch (span) {
+            case Span.Text(var text, var style) -> switch (style) {
+                case PLAIN -> escaped(text);
+                case STRONG -> "\\textbf{" + escaped(text) + "}";
+                case RAISED -> "\\textsuperscript{" + escaped(text) + "}";
+                case LOWERED -> "\\textsubscript{" + escaped(text) + "}";
+            };
+            case Span.Reference(var kind, int number) -> kind.word() + "~\\ref{" + Markup.id(kind, number) + "}";
+        }).collect(Collectors.joining());
+    }
+
+    /// A cell: a number, with its uncertainty if it has one, by siunitx; other text as it is.
+    static String cell(List<Span> spans) {
+        Matcher value = VALUE.matcher(Span.text(spans).replace("\u202f", ""));
+        if (!value.matches() || value.group(2) == null && value.group(3) == null) {
+            return of(spans);
+        }
+        return "\\num{" + plain(value.group(1)) + (value.group(2) == null ? "" : " +- " + plain(value.group(2)))
+                + (value.group(3) == null ? "" : " e" + power(value.group(3))) + "}";
+    }
+
+    private static String plain(String number) {
+        return number.replace('−', '-').replace(',', '.');
+    }
+
+    private static String power(String raised) {
+        return raised.chars().mapToObj(c -> c == '⁻' ? "-" : Integer.toString(RAISED_DIGITS.indexOf(c))).collect(Collectors.joining());
+    }
+
+    /// A table with its caption; one that is long goes on over pages.
+    static String table(Block.Grid grid) {
+        boolean goesOn = grid.rows().size() > 30;
+        String columns = grid.numbers().stream().map(number -> number ? "r" : "l").collect(Collectors.joining());
+        String label = "\\caption{" + of(grid.caption()) + "}\\label{" + Markup.id(Span.Kind.TABLE, grid.number()) + "}";
+        String head = grid.heads().stream().map(Latex::of).collect(Collectors.joining(" & ", "", " \\\\\n"));
+        String rows = grid.rows().stream().map(row -> row.stream().map(Latex::cell).collect(Collectors.joining(" & ", "", " \\\\\n")))
+                .collect(Collectors.joining());
+        return goesOn ? "\\begin{longtable}{" + columns + "}\n" + label + "\\\\\n\\toprule\n" + head
+            + "\\midrule\n\\endfirsthead\n\\toprule\n"
+                + head + "\\midrule\n\\endhead\n" + rows + "\\bottomrule\n\\end{longtable}\n"
+                : "\\begin{table}[htbp]\n\\centering\n" + label + "\n\\begin{tabular}{" + columns + "}\n\\toprule\n" + head + "\\midrule\n"
+                + rows + "\\bottomrule\n\\end{tabular}\n\\end{table}\n";
+    }
+}

@@ -1,0 +1,48 @@
+package helvo.report;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.time.LocalDateTime;
+import java.util.zip.CRC32;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+
+/// A zip archive of parts, as office documents are. The same parts give the same bytes.
+final class Package {
+    private static final LocalDateTime NO_TIME = LocalDateTime.of(1980, 1, 1, 0, 0);
+
+    private final ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+    private final ZipOutputStream zip = new ZipOutputStream(bytes, StandardCharsets.UTF_8);
+
+    void part(String name, byte[] content) throws IOException {
+        begin(new ZipEntry(name), content);
+    }
+
+    void part(String name, Xml content) throws IOException {
+        part(name, content.bytes());
+    }
+
+    /// Not packed, so that its content stands in the file as it is.
+    void plain(String name, byte[] content) throws IOException {
+        var entry = new ZipEntry(name);
+        var sum = new CRC32();
+        sum.update(content);
+        entry.setMethod(ZipEntry.STORED);
+        entry.setSize(content.length);
+        entry.setCrc(sum.getValue());
+        begin(entry, content);
+    }
+
+    private void begin(ZipEntry entry, byte[] content) throws IOException {
+        entry.setTimeLocal(NO_TIME);
+        zip.putNextEntry(entry);
+        zip.write(content);
+        zip.closeEntry();
+    }
+
+    byte[] whole() throws IOException {
+        zip.close();
+        return bytes.toByteArray();
+    }
+}

@@ -1,0 +1,116 @@
+package helvo.report;
+
+import helvo.core.Phrase;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.check.Check;
+import helvo.core.compare.Comparison;
+import helvo.core.fit.Coefficient;
+import helvo.core.fit.Curve;
+import helvo.core.fit.Fit;
+import helvo.core.number.NumberFormat;
+import helvo.core.readout.Description;
+import helvo.core.readout.Equation;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.OptionalDouble;
+
+/// What was measured and found, in a few sentences.
+final class Summary {
+    /// More series are counted.
+    private static final int TOLD = 4;
+
+    private final FigureAnalysis figure;
+    private final NumberFormat numbers;
+    private final List<SeriesAnalysis> series;
+    private final List<Span> spans = new ArrayList<>();
+
+    Summary(FigureAnalysis figure) {
+        this.figure = figure;
+        this.numbers = figure.numbers();
+        this.series = figure.series().stream().filter(each -> each.key().hasOwnPoints()).toList();
+    }
+
+    /// @param picture the number of the figure; 0 where it is not shown
+    /// @param table   of the first table of results; 0 likewise
+    List<Span> spans(int picture, int table) {
+        int points = series.stream().mapToInt(each -> each.points().size()).sum();
+        say(Description.subject(figure) + Phrase.of(": %,d %s", points, points == 1 ? "point" : "points"));
+        if (series.size() > 1) {
+            say(series.size() <= TOLD ? " for " + Description.listed(series.stream().map(SeriesAnalysis::label).toList())
+                    : Phrase.of(" in %,d series", series.size()));
+        }
+        references(picture, table);
+        say(".");
+        if (series.size() <= TOLD) {
+            series.forEach(this::course);
+        }
+        figure.comparisons().forEach(this::compared);
+        if (series.stream().anyMatch(each -> each.judgement().checks().stream().anyMatch(Check::speaks))) {
+            say(" The residuals show something; see the checks.");
+        }
+        return List.copyOf(spans);
+    }
+
+    private void say(String text) {
+        spans.addAll(Span.of(text));
+    }
+
+    private void strong(String text) {
+        spans.add(Span.strong(text));
+    }
+
+    private void references(int picture, int table) {
+        if (picture == 0 && table == 0) {
+            return;
+        }
+        say(" (");
+        if (picture > 0) {
+            spans.add(new Span.Reference(Span.Kind.FIGURE, picture));
+        }
+        if (picture > 0 && table > 0) {
+            say(", ");
+        }
+        if (table > 0) {
+            spans.add(new Span.Reference(Span.Kind.TABLE, table));
+        }
+        say(")");
+    }
+
+    /// "Stretch of dry changes by 0.2064 ± 0.0017 mm/N (R² 0.9994)." or "… follows a logarithmic curve (R² 0.9931)."
+    private void course(SeriesAnalysis each) {
+        String y = each.rows().y().column().name();
+        String name = series.size() > 1 && !each.label().equals(y) ? y + " of " + each.label() : y;
+        if (each.fit().isEmpty()) {
+            say(" " + name + ": no curve was fitted.");
+            return;
+        }
+        Fit fit = each.fit().get();
+        OptionalDouble r2 = fit.quality().r2();
+        if (fit.curve().degree() == 1) {
+            Coefficient slope = fit.slope();
+            say(" " + name + (slope.value() < 0 ? " falls" : slope.value() > 0 ? " rises" : " stays level") + " in a straight line, by ");
+            strong(numbers.withUncertainty(slope.value(), Equation.standardError(slope)));
+            String unit = fit.curve().unit("b", each.rows().y().unit(), each.rows().x().unit());
+            say(unit.isEmpty() ? " for each unit of " + each.rows().x().symbol() : " " + unit);
+        } else {
+            String shape = fit.curve().name().toLowerCase(Locale.ROOT);
+            say(" " + name + " follows " + ("aeiou".indexOf(shape.charAt(0)) >= 0 ? "an " : "a ") + shape + " curve");
+        }
+        say(r2.isEmpty() ? "." : " (R² " + numbers.share(r2.getAsDouble())
+                + (fit.curve().fittedOn() == Curve.FittedOn.Y ? "" : " of ln y") + ").");
+    }
+
+    private void compared(Comparison comparison) {
+        if (comparison.pairs().size() != 1 || !Double.isFinite(comparison.pairs().getFirst().ratio())) {
+            return;
+        }
+        Comparison.Pair pair = comparison.pairs().getFirst();
+        say(" The slope of " + pair.second() + " is ");
+        strong(numbers.significant(pair.ratio(), 3) + " times");
+        say(" that of " + pair.first() + (pair.ratioLow95().isPresent() && pair.ratioHigh95().isPresent()
+                ? Phrase.of(" (95 %%: %s to %s)", numbers.significant(pair.ratioLow95().getAsDouble(), 3),
+                        numbers.significant(pair.ratioHigh95().getAsDouble(), 3)) : "") + ".");
+    }
+}
