@@ -43,7 +43,7 @@ final class Checks {
         var words = new ChecksReadout(series, fit, figure.numbers());
         series.judgement().checks().stream().filter(Check::speaks).forEach(check -> items.add(Span.of(name + words.sentence(check))));
         series.diagnostics().flatMap(Diagnostics::passing).filter(passing -> passing.missed().length > 0).ifPresent(passing ->
-                items.add(Span.of(name + "the curve meets " + passing.passes() + " of " + passing.bars() + " error bars.")));
+                items.add(Span.of(name + "The curve meets " + passing.passes() + " of " + passing.bars() + " error bars.")));
         series.bounds().filter(bounds -> !bounds.exist()).ifPresent(_ -> items.add(Span.of(name
             + "no line passes through all error bars.")));
     }

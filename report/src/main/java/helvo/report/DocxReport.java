@@ -24,8 +24,8 @@ final class DocxReport {
         Xml document = Xml.document();
         var body = new WordBody(report.plan(), document, progress);
         document.open("w:document", WordBody.NAMESPACES).open("w:body");
-        body.paragraph("Title", report.title());
-        body.paragraph("Subtitle", List.of(Span.plain(String.join(" · ", report.byline()))));
+        body.paragraph("Title", report.title(), false);
+        body.paragraph("Subtitle", List.of(Span.plain(String.join(" · ", report.byline()))), false);
         body.write(report.blocks());
         section(document, report.plan().paper());
         document.close().close();

@@ -72,9 +72,14 @@ final class HtmlReport {
     private String main() {
         body.append("<h1 dir=\"auto\">").append(Markup.html(report.title())).append("</h1>\n<p class=\"byline\" dir=\"auto\">")
                 .append(Markup.escaped(String.join(" · ", report.byline()))).append("</p>\n");
-        for (Block block : report.blocks()) {
+        List<Block> blocks = report.blocks();
+        for (int i = 0; i < blocks.size(); i++) {
             progress.reached(Double.NaN);
-            block(block);
+            if (blocks.get(i) instanceof Block.Paragraph(var text) && i + 1 < blocks.size() && blocks.get(i + 1) instanceof Block.Picture) {
+                body.append("<p class=\"kept\" dir=\"auto\">").append(Markup.html(text)).append("</p>\n");
+            } else {
+                block(blocks.get(i));
+            }
         }
         return body.toString();
     }

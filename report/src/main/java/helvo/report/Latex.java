@@ -30,8 +30,9 @@ final class Latex {
     private static String row(List<Mathematics> parts) {
         var row = new StringBuilder();
         for (int i = 0; i < parts.size(); i++) {
-            row.append(i == 0 ? "" : MathMl.isFactor(parts.get(i - 1)) && MathMl.isFactor(parts.get(i)) ? "\\," : " ")
-                .append(of(parts.get(i)));
+            boolean product = i > 0 && MathMl.isFactor(parts.get(i - 1)) && MathMl.isFactor(parts.get(i));
+            boolean close = i == 0 || Mathematics.isPrefix(parts, i - 1);
+            row.append(product ? "\\," : close ? "" : " ").append(of(parts.get(i)));
         }
         return row.toString();
     }

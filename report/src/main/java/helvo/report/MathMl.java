@@ -17,7 +17,7 @@ final class MathMl {
             if (i > 0 && isFactor(parts.get(i - 1)) && isFactor(parts.get(i))) {
                 row.append("<mspace width=\"0.25em\"/>");
             }
-            row.append(of(parts.get(i)));
+            row.append(Mathematics.isPrefix(parts, i) ? "<mo form=\"prefix\">\u2212</mo>" : of(parts.get(i)));
         }
         return row.append("</mrow>").toString();
     }

@@ -35,6 +35,12 @@ sealed interface Mathematics {
         return new Row(parts);
     }
 
+    /// Whether a part of a row is a sign that belongs to what follows it: the minus of "y = −2 x".
+    static boolean isPrefix(List<Mathematics> parts, int at) {
+        return parts.get(at) instanceof Sign(var sign) && sign.equals("\u2212") && (at == 0 || parts.get(at - 1) instanceof Sign(var before)
+                && !before.equals(")"));
+    }
+
     private static Name name(String text) {
         return new Name(text, text.codePointCount(0, text.length()) > 1);
     }

@@ -59,7 +59,8 @@ final class OdtReport {
     }
 
     private void content() throws IOException {
-        xml.open("office:document-content", with(NAMESPACES, "office:version", "1.3")).raw(automaticStyles()).open("office:body")
+        xml.open("office:document-content", with(NAMESPACES, "office:version", "1.3")).raw(automaticStyles() + tableStyles()
+                + "</office:automatic-styles>").open("office:body")
                 .open("office:text").open("text:sequence-decls");
         for (Span.Kind kind : Span.Kind.values()) {
             xml.empty("text:sequence-decl", "text:display-outline-level", "0", "text:name", kind.word());
@@ -67,9 +68,14 @@ final class OdtReport {
         xml.close();
         paragraph("Title", report.title());
         paragraph("Subtitle", List.of(Span.plain(String.join(" · ", report.byline()))));
-        for (Block block : report.blocks()) {
+        List<Block> blocks = report.blocks();
+        for (int i = 0; i < blocks.size(); i++) {
             progress.reached(Double.NaN);
-            block(block);
+            if (blocks.get(i) instanceof Block.Paragraph(var text) && i + 1 < blocks.size() && blocks.get(i + 1) instanceof Block.Picture) {
+                paragraph("Text_20_body_20_kept", text);
+            } else {
+                block(blocks.get(i));
+            }
         }
         xml.close().close().close();
     }
@@ -91,11 +97,40 @@ final class OdtReport {
                 + "style:vertical-rel=\"baseline\"/></style:style>"
                 + "<style:style style:name=\"formula\" style:family=\"graphic\"><style:graphic-properties style:vertical-pos=\"middle\" "
                 + "style:vertical-rel=\"text\"/></style:style>"
-                + "<style:style style:name=\"grid\" style:family=\"table\"><style:table-properties style:rel-width=\"100%\" "
-                + "table:align=\"margins\" table:border-model=\"collapsing\" fo:margin-bottom=\"4mm\"/></style:style>"
                 + "<style:style style:name=\"row\" style:family=\"table-row\"><style:table-row-properties fo:keep-together=\"always\"/>"
                 + "</style:style>" + cell("head", "1.2pt", "0.6pt") + cell("cell", "", "") + cell("last", "", "1.2pt")
-                + "</office:automatic-styles>";
+                + bullets();
+    }
+
+    private static String bullets() {
+        return "<text:list-style style:name=\"bullets\"><text:list-level-style-bullet text:level=\"1\" text:bullet-char=\"•\">"
+                + "<style:list-level-properties text:space-before=\"2mm\" text:min-label-width=\"4mm\" "
+                + "text:list-level-position-and-space-mode=\"label-alignment\"><style:list-level-label-alignment "
+                + "text:label-followed-by=\"listtab\" text:list-tab-stop-position=\"6mm\" fo:text-indent=\"-4mm\" fo:margin-left=\"6mm\"/>"
+                + "</style:list-level-properties></text:list-level-style-bullet></text:list-style>";
+    }
+
+    /// A style for each table and its columns, since they are as wide as their texts.
+    private String tableStyles() {
+        var styles = new StringBuilder();
+        for (Block block : report.blocks()) {
+            if (block instanceof Block.Grid grid) {
+                ColumnWidths widths = widths(grid);
+                String name = "table" + grid.number();
+                styles.append(Phrase.of("<style:style style:name=\"%s\" style:family=\"table\"><style:table-properties style:width=\"%s\" "
+                        + "table:align=\"left\" table:border-model=\"collapsing\" fo:margin-bottom=\"4mm\"/></style:style>", name,
+                        mm(widths.sum())));
+                for (int i = 0; i < widths.mm().length; i++) {
+                    styles.append(Phrase.of("<style:style style:name=\"%s.%d\" style:family=\"table-column\">"
+                            + "<style:table-column-properties style:column-width=\"%s\"/></style:style>", name, i + 1, mm(widths.mm()[i])));
+                }
+            }
+        }
+        return styles.toString();
+    }
+
+    private ColumnWidths widths(Block.Grid grid) {
+        return ColumnWidths.of(grid, PageFit.textWidth(report.plan().paper()));
     }
 
     private static String cell(String name, String above, String below) {
@@ -118,7 +153,7 @@ final class OdtReport {
             }
             case Block.Paragraph(var text) -> paragraph("Text_20_body", text);
             case Block.Points(var items) -> {
-                xml.open("text:list", "text:style-name", "Bullets");
+                xml.open("text:list", "text:style-name", "bullets");
                 items.forEach(item -> {
                     xml.open("text:list-item");
                     paragraph("Text_20_body", item);
@@ -207,10 +242,12 @@ final class OdtReport {
 
     private void grid(Block.Grid grid) {
         caption(Span.Kind.TABLE, grid.number(), grid.caption());
-        xml.open("table:table", "table:name", "Table " + grid.number(), "table:style-name", "grid");
+        xml.open("table:table", "table:name", "Table " + grid.number(), "table:style-name", "table" + grid.number());
         xml.element("table:desc", Span.text(grid.caption()));
-        xml.empty("table:table-column", "table:number-columns-repeated", Integer.toString(grid.heads().size()))
-                .open("table:table-header-rows");
+        for (int i = 0; i < grid.heads().size(); i++) {
+            xml.empty("table:table-column", "table:style-name", "table" + grid.number() + "." + (i + 1));
+        }
+        xml.open("table:table-header-rows");
         row(grid, grid.heads(), "head");
         xml.close();
         for (int i = 0; i < grid.rows().size(); i++) {

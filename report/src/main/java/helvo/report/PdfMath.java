@@ -80,7 +80,7 @@ final class PdfMath {
         double descent = size * 0.22;
         for (int i = 0; i < parts.size(); i++) {
             Box box = box(parts.get(i), size);
-            width += i == 0 ? 0 : gap(parts.get(i - 1), parts.get(i), i == 1) * size;
+            width += i == 0 ? 0 : gap(parts, i) * size;
             places.add(width);
             boxes.add(box);
             width += box.width();
@@ -94,11 +94,13 @@ final class PdfMath {
         });
     }
 
-    /// @param first whether nothing stands before the two; a sign there belongs to what follows it
-    private static double gap(Mathematics before, Mathematics after, boolean first) {
+    /// Before a part of a row.
+    private static double gap(List<Mathematics> parts, int at) {
+        Mathematics before = parts.get(at - 1);
+        Mathematics after = parts.get(at);
         boolean fence = before instanceof Mathematics.Sign(var open) && open.equals("(") || after instanceof Mathematics.Sign(var close)
                 && close.equals(")");
-        boolean leading = first && before instanceof Mathematics.Sign;
+        boolean leading = Mathematics.isPrefix(parts, at - 1);
         return fence || leading ? 0 : before instanceof Mathematics.Sign || after instanceof Mathematics.Sign ? WIDE : THIN;
     }
 }

@@ -60,6 +60,10 @@ final class PdfPages {
         return pageWidth - 2 * margin;
     }
 
+    double height() {
+        return pageHeight - 2 * margin;
+    }
+
     /// So far below what is drawn already, counted from the page's lower edge.
     double bottom(double below) {
         return pageHeight - margin - reached - below;

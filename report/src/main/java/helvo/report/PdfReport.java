@@ -69,11 +69,31 @@ final class PdfReport {
         document.getDocumentInformation().setCreator(Report.program());
         paragraph(report.title(), TITLE, StandardStructureTypes.H1, 4);
         paragraph(List.of(Span.plain(String.join(" · ", report.byline()))), BYLINE, StandardStructureTypes.P, 12);
-        for (Block block : report.blocks()) {
+        List<Block> blocks = report.blocks();
+        for (int i = 0; i < blocks.size(); i++) {
             progress.reached(Double.NaN);
-            block(block);
+            keep(blocks.subList(i, Math.min(blocks.size(), i + 3)));
+            block(blocks.get(i));
         }
         pages.finish(report.plainTitle());
+    }
+
+    /// A heading, the paragraph below it and its figure stay on one page.
+    private void keep(List<Block> next) throws IOException {
+        if (next.size() == 3 && next.get(0) instanceof Block.Heading(_, var title) && next.get(1) instanceof Block.Paragraph(var words)
+                && next.get(2) instanceof Block.Picture picture) {
+            double high = text.lines(title, HEADING_2, pages.width()).size() * HEADING_2.line()
+                    + text.lines(words, BODY, pages.width()).size() * BODY.line()
+                    + captionLines(picture).size() * CAPTION.line() + PageFit.of(picture,
+                        report.plan().paper()).heightMm() * POINTS_PER_MM + 35;
+            if (high < pages.height()) {
+                pages.keep(high);
+            }
+        }
+    }
+
+    private List<PdfText.Line> captionLines(Block.Picture picture) throws IOException {
+        return text.lines(caption(Span.Kind.FIGURE, picture.number(), picture.caption()), CAPTION, pages.width());
     }
 
     private PDStructureElement element(String type) {
@@ -127,7 +147,7 @@ final class PdfReport {
         PageFit fit = PageFit.of(picture, report.plan().paper());
         double wide = fit.widthMm() * POINTS_PER_MM;
         double high = fit.heightMm() * POINTS_PER_MM;
-        List<PdfText.Line> caption = text.lines(caption(Span.Kind.FIGURE, picture.number(), picture.caption()), CAPTION, pages.width());
+        List<PdfText.Line> caption = captionLines(picture);
         pages.space(6);
         pages.keep(high + 6 + caption.size() * CAPTION.line());
         PDFormXObject drawing = drawings.draw(picture.figure(), progress);

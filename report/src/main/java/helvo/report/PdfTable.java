@@ -14,6 +14,8 @@ final class PdfTable {
     private static final Color INK = new Color(0x17242B);
     private static final double[] SIZES = {9.5, 8.5, 7.5, 6.5};
     private static final double PAD = 5;
+    /// A table that needs little is narrower than the page, so that its columns stay together.
+    private static final double SPARE = 26;
     private static final double ABOVE = 1.6;
     private static final float THICK = 1.1f;
     private static final float THIN = 0.6f;
@@ -102,7 +104,7 @@ final class PdfTable {
         double sumLeast = Arrays.stream(least).sum();
         double[] widths = new double[natural.length];
         for (int i = 0; i < widths.length; i++) {
-            widths[i] = sum <= room ? natural[i] + (room - sum) / widths.length
+            widths[i] = sum <= room ? natural[i] + Math.min((room - sum) / widths.length, SPARE)
                     : sumLeast >= room ? least[i] * room / sumLeast
                     : least[i] + (natural[i] - least[i]) * (room - sumLeast) / (sum - sumLeast);
         }
@@ -176,7 +178,7 @@ final class PdfTable {
             content.setStrokingColor(INK);
             content.setLineWidth(weight);
             content.moveTo((float) pages.left(), (float) pages.bottom(0));
-            content.lineTo((float) (pages.left() + pages.width()), (float) pages.bottom(0));
+            content.lineTo((float) (pages.left() + Arrays.stream(widths).sum() + widths.length * 2 * PAD), (float) pages.bottom(0));
             content.stroke();
         });
     }

@@ -7,6 +7,7 @@ import helvo.core.fit.Coefficient;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Line;
 import helvo.core.fit.Weighting;
 import helvo.core.number.NumberFormat;
 import helvo.core.readout.Equation;
@@ -112,31 +113,33 @@ final class Results {
         boolean bounds = alike.stream().anyMatch(each -> slopeByBounds(each).isPresent());
         boolean chi = first.quality().weighting() != Weighting.UNWEIGHTED;
         var heads = new ArrayList<>(List.of(head(nameOfSeries()), head("n")));
-        heads.addAll(first.coefficients().stream().map(coefficient -> head(first.curve().label(coefficient.name()),
+        heads.addAll(first.coefficients().stream().map(coefficient -> head(capital(first.curve().label(coefficient.name())),
                 unit(alike, coefficient.name()))).toList());
         heads.add(chi ? head("χ²") : head("s", unitOfS(alike)));
         heads.add(head("R²"));
         if (bounds) {
-            heads.add(head("Slope by the bounds", units(alike, each -> new helvo.core.fit.Line().unit("b", each.rows().y().unit(),
-                    each.rows().x().unit()))));
+            heads.add(head("Slope by the bounds", unitOfSlope(alike)));
         }
-        var rows = alike.stream().map(each -> row(each, bounds, chi)).toList();
+        var rows = alike.stream().map(each -> row(each, alike, bounds, chi)).toList();
         var aligned = new ArrayList<>(heads.stream().map(_ -> true).toList());
         aligned.set(0, false);
         return grid(caption(first, bounds), heads, aligned, rows);
     }
 
-    private List<List<Span>> row(SeriesAnalysis each, boolean bounds, boolean chi) {
+    private List<List<Span>> row(SeriesAnalysis each, List<SeriesAnalysis> alike, boolean bounds, boolean chi) {
         Fit fit = each.fit().orElseThrow();
         var cells = new ArrayList<>(List.of(Span.of(each.label()), Span.of(Integer.toString(fit.quality().points()))));
-        fit.coefficients().forEach(coefficient -> cells.add(Span.of(value(coefficient))));
+        fit.coefficients().forEach(coefficient -> cells.add(Span.of(value(coefficient) + own(unit(alike, coefficient.name()),
+                unit(List.of(each), coefficient.name())))));
         cells.add(Span.of(chi ? fit.quality().chiSquare().map(of -> numbers.significant(of.value(), 4)).orElse(NONE)
-                : text(fit.quality().residualStandardDeviation(), s -> numbers.significant(s, 3))));
+                : text(fit.quality().residualStandardDeviation(), s -> numbers.significant(s, 3)
+                + own(unitOfS(alike), unitOfS(List.of(each))))));
         cells.add(Span.of(text(fit.quality().r2(), numbers::share)));
         if (bounds) {
             OptionalDouble half = each.bounds().map(Bounds::slopeHalfRange).orElse(OptionalDouble.empty());
             cells.add(Span.of(text(slopeByBounds(each), slope -> numbers.withUncertainty(slope,
-                    half.isPresent() && half.getAsDouble() > 0 ? half : OptionalDouble.empty()))));
+                    half.isPresent() && half.getAsDouble() > 0 ? half : OptionalDouble.empty())
+                    + own(unitOfSlope(alike), unitOfSlope(List.of(each))))));
         }
         return List.copyOf(cells);
     }
@@ -161,9 +164,23 @@ final class Results {
         return alike.getFirst().chosen().curve().fittedOn() == Curve.FittedOn.Y ? units(alike, each -> each.rows().y().unit()) : "of ln y";
     }
 
-    /// The unit that all have; none where they differ, since each row then has its own.
+    private static String unitOfSlope(List<SeriesAnalysis> alike) {
+        return units(alike, each -> new Line().unit("b", each.rows().y().unit(), each.rows().x().unit()));
+    }
+
+    /// The unit that all have, for the head of a column; none where they differ, since each row then has its own.
     private static String units(List<SeriesAnalysis> alike, Function<SeriesAnalysis, String> unit) {
-        return String.join(" or ", alike.stream().map(unit).distinct().limit(3).toList());
+        List<String> all = alike.stream().map(unit).distinct().limit(2).toList();
+        return all.size() == 1 ? all.getFirst() : "";
+    }
+
+    /// What stands behind a value whose column has no unit for all.
+    private static String own(String ofAll, String unit) {
+        return ofAll.isEmpty() && !unit.isEmpty() ? " " + unit : "";
+    }
+
+    private static String capital(String label) {
+        return label.length() > 1 ? Character.toUpperCase(label.charAt(0)) + label.substring(1) : label;
     }
 
     private static String caption(Fit fit, boolean bounds) {
@@ -179,7 +196,7 @@ final class Results {
         Fit fit = each.fit().orElseThrow();
         var rows = new ArrayList<List<List<Span>>>();
         for (Coefficient coefficient : fit.coefficients()) {
-            rows.add(List.of(Span.of(fit.curve().label(coefficient.name())), Span.of(value(coefficient)),
+            rows.add(List.of(Span.of(capital(fit.curve().label(coefficient.name()))), Span.of(value(coefficient)),
                     Span.of(fit.curve().unit(coefficient.name(), each.rows().y().unit(), each.rows().x().unit()))));
         }
         rows.add(List.of(Span.of("s"), Span.of(text(fit.quality().residualStandardDeviation(), s -> numbers.significant(s, 3))),

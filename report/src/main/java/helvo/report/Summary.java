@@ -89,17 +89,24 @@ final class Summary {
         Fit fit = each.fit().get();
         OptionalDouble r2 = fit.quality().r2();
         if (fit.curve().degree() == 1) {
-            Coefficient slope = fit.slope();
-            say(" " + name + (slope.value() < 0 ? " falls" : slope.value() > 0 ? " rises" : " stays level") + " in a straight line, by ");
-            strong(numbers.withUncertainty(slope.value(), Equation.standardError(slope)));
-            String unit = fit.curve().unit("b", each.rows().y().unit(), each.rows().x().unit());
-            say(unit.isEmpty() ? " for each unit of " + each.rows().x().symbol() : " " + unit);
+            slope(each, name, fit.slope());
         } else {
             String shape = fit.curve().name().toLowerCase(Locale.ROOT);
             say(" " + name + " follows " + ("aeiou".indexOf(shape.charAt(0)) >= 0 ? "an " : "a ") + shape + " curve");
         }
         say(r2.isEmpty() ? "." : " (R² " + numbers.share(r2.getAsDouble())
                 + (fit.curve().fittedOn() == Curve.FittedOn.Y ? "" : " of ln y") + ").");
+    }
+
+    /// A slope that may be 0 is not called a rise or a fall.
+    private void slope(SeriesAnalysis each, String name, Coefficient slope) {
+        boolean certain = slope.uncertainty().map(found -> found.low95() > 0 || found.high95() < 0).orElse(slope.value() != 0);
+        String unit = each.chosen().curve().unit("b", each.rows().y().unit(), each.rows().x().unit());
+        String value = numbers.withUncertainty(certain ? Math.abs(slope.value()) : slope.value(), Equation.standardError(slope));
+        say(" " + name + (!certain ? " has no slope beyond its uncertainty, " : slope.value() < 0 ? " falls in a straight line, by "
+                : " rises in a straight line, by "));
+        strong(value);
+        say(unit.isEmpty() ? " for each unit of " + each.rows().x().symbol() : " " + unit);
     }
 
     private void compared(Comparison comparison) {

@@ -44,12 +44,13 @@ final class WordBody {
     }
 
     void write(List<Block> blocks) throws IOException {
-        for (Block block : blocks) {
+        for (int i = 0; i < blocks.size(); i++) {
             progress.reached(Double.NaN);
-            switch (block) {
-                case Block.Heading(int level, var text) -> paragraph("Heading" + (level - 1), text);
-                case Block.Paragraph(var text) -> paragraph("BodyText", text);
-                case Block.Points(var items) -> items.forEach(item -> paragraph("ListBullet", item));
+            boolean kept = i + 1 < blocks.size() && blocks.get(i + 1) instanceof Block.Picture;
+            switch (blocks.get(i)) {
+                case Block.Heading(int level, var text) -> paragraph("Heading" + (level - 1), text, false);
+                case Block.Paragraph(var text) -> paragraph("BodyText", text, kept);
+                case Block.Points(var items) -> items.forEach(item -> paragraph("ListBullet", item, false));
                 case Block.Picture picture -> picture(picture);
                 case Block.Grid grid -> grid(grid);
                 case Block.Equation equation -> equation(equation);
@@ -57,17 +58,20 @@ final class WordBody {
         }
     }
 
-    void paragraph(String style, List<Span> text) {
-        begin(style, Span.text(text));
-        spans(text);
-        xml.close();
-    }
-
-    private void begin(String style, String text) {
+    /// @param kept whether it stays on the page of what follows it
+    void paragraph(String style, List<Span> text, boolean kept) {
         xml.open("w:p").open("w:pPr").empty("w:pStyle", "w:val", style);
-        if (isRightToLeft(text)) {
+        if (kept) {
+            xml.empty("w:keepNext");
+        }
+        if (style.equals("ListBullet")) {
+            xml.open("w:numPr").empty("w:ilvl", "w:val", "0").empty("w:numId", "w:val", "1").close();
+        }
+        if (isRightToLeft(Span.text(text))) {
             xml.empty("w:bidi");
         }
+        xml.close();
+        spans(text);
         xml.close();
     }
 
@@ -79,11 +83,8 @@ final class WordBody {
         for (Span span : spans) {
             switch (span) {
                 case Span.Text(var text, var style) -> run(text, style);
-                case Span.Reference(var kind, int number) -> {
-                    xml.open("w:fldSimple", "w:instr", " REF " + bookmark(kind, number) + " \\h ");
-                    run(kind.word() + "\u00a0" + number, Span.Style.PLAIN);
-                    xml.close();
-                }
+                case Span.Reference(var kind, int number) -> field("REF " + bookmark(kind, number) + " \\h",
+                        kind.word() + "\u00a0" + number, Span.Style.PLAIN);
             }
         }
     }
@@ -107,6 +108,19 @@ final class WordBody {
         xml.element("w:t", text, "xml:space", "preserve").close();
     }
 
+    /// A text that the word processor works out again when it is asked to.
+    private void field(String instruction, String text, Span.Style style) {
+        part("begin");
+        xml.open("w:r").element("w:instrText", " " + instruction + " ", "xml:space", "preserve").close();
+        part("separate");
+        run(text, style);
+        part("end");
+    }
+
+    private void part(String ofField) {
+        xml.open("w:r").empty("w:fldChar", "w:fldCharType", ofField).close();
+    }
+
     private static String bookmark(Span.Kind kind, int number) {
         return "helvo_" + Markup.id(kind, number).replace('-', '_');
     }
@@ -121,9 +135,8 @@ final class WordBody {
         String id = Integer.toString(++bookmarks);
         xml.empty("w:bookmarkStart", "w:id", id, "w:name", bookmark(kind, number));
         run(kind.word() + "\u00a0", Span.Style.STRONG);
-        xml.open("w:fldSimple", "w:instr", " SEQ " + kind.word() + " \\* ARABIC ");
-        run(Integer.toString(number), Span.Style.STRONG);
-        xml.close().empty("w:bookmarkEnd", "w:id", id);
+        field("SEQ " + kind.word() + " \\* ARABIC", Integer.toString(number), Span.Style.STRONG);
+        xml.empty("w:bookmarkEnd", "w:id", id);
         run(". ", Span.Style.STRONG);
         spans(text);
         xml.close();
@@ -155,33 +168,46 @@ final class WordBody {
 
     private void grid(Block.Grid grid) {
         caption(Span.Kind.TABLE, grid.number(), grid.caption(), true);
-        xml.open("w:tbl").open("w:tblPr").empty("w:tblStyle", "w:val", "ReportTable").empty("w:tblW", "w:w", "5000", "w:type", "pct")
+        ColumnWidths widths = ColumnWidths.of(grid, PageFit.textWidth(plan.paper()));
+        xml.open("w:tbl").open("w:tblPr").empty("w:tblStyle", "w:val", "ReportTable").empty("w:tblW", "w:w", twips(widths.sum()), "w:type",
+                "dxa")
                 .empty("w:tblLook", "w:val", "0020", "w:firstRow", "1", "w:lastRow", "0", "w:firstColumn", "0", "w:lastColumn", "0",
                         "w:noHBand", "1", "w:noVBand", "1")
                 .empty("w:tblCaption", "w:val", "Table " + grid.number()).empty("w:tblDescription", "w:val", Span.text(grid.caption()))
                 .close().open("w:tblGrid");
-        int columns = grid.heads().size();
-        long width = Math.round(PageFit.textWidth(plan.paper()) * DocxReport.TWIPS_PER_MM / columns);
-        for (int i = 0; i < columns; i++) {
-            xml.empty("w:gridCol", "w:w", Long.toString(width));
+        for (double mm : widths.mm()) {
+            xml.empty("w:gridCol", "w:w", twips(mm));
         }
         xml.close();
-        row(grid, grid.heads(), true);
-        grid.rows().forEach(row -> row(grid, row, false));
+        row(grid, grid.heads(), widths, "top", "bottom");
+        for (int i = 0; i < grid.rows().size(); i++) {
+            row(grid, grid.rows().get(i), widths, i == grid.rows().size() - 1 ? new String[] {"bottom"} : new String[0]);
+        }
         xml.close();
         xml.open("w:p").open("w:pPr").empty("w:pStyle", "w:val", "AfterTable").close().close();
     }
 
-    private void row(Block.Grid grid, List<List<Span>> cells, boolean head) {
+    private static String twips(double mm) {
+        return Long.toString(Math.round(mm * DocxReport.TWIPS_PER_MM));
+    }
+
+    /// @param rules on which sides of the row a rule is drawn
+    private void row(Block.Grid grid, List<List<Span>> cells, ColumnWidths widths, String... rules) {
+        boolean head = cells == grid.heads();
         xml.open("w:tr").open("w:trPr").empty("w:cantSplit");
         if (head) {
             xml.empty("w:tblHeader");
         }
         xml.close();
         for (int i = 0; i < cells.size(); i++) {
-            xml.open("w:tc").open("w:tcPr").empty("w:tcW", "w:w", "0", "w:type", "auto");
-            if (head) {
-                xml.open("w:tcBorders").empty("w:bottom", "w:val", "single", "w:sz", "6", "w:space", "0", "w:color", "17242B").close();
+            xml.open("w:tc").open("w:tcPr").empty("w:tcW", "w:w", twips(widths.mm()[i]), "w:type", "dxa");
+            if (rules.length > 0) {
+                xml.open("w:tcBorders");
+                for (String side : rules) {
+                    xml.empty("w:" + side, "w:val", "single", "w:sz", head && side.equals("bottom") ? "6" : "12", "w:space", "0", "w:color",
+                            "17242B");
+                }
+                xml.close();
             }
             xml.close().open("w:p").open("w:pPr").empty("w:pStyle", "w:val", head ? "TableHead" : "TableCell");
             if (grid.numbers().get(i)) {
