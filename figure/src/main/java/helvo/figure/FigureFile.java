@@ -76,7 +76,16 @@ public final class FigureFile {
     }
 
     private static String svg(FigureAnalysis figure, boolean data, Progress progress) throws IOException {
-        var canvas = new SvgCanvas(DEFAULT_DPI / 72);
+        return svg(new SvgCanvas(DEFAULT_DPI / 72), figure, data, progress);
+    }
+
+    /// With its text as shapes: for documents in which a program draws it that knows no fonts but the system's.
+    public static byte[] svgOfOutlines(FigureAnalysis figure, Progress progress) throws IOException {
+        return svg(new SvgCanvas(DEFAULT_DPI / 72, new EmbeddedFonts(), "", true), figure, false,
+            progress).getBytes(StandardCharsets.UTF_8);
+    }
+
+    private static String svg(SvgCanvas canvas, FigureAnalysis figure, boolean data, Progress progress) throws IOException {
         FigureDrawing.draw(figure, canvas, progress);
         return canvas.document(FigureText.plain(figure.title()), FigureText.plain(Description.of(figure)), data
             ? PointList.csv(figure) : "", figure.figure().widthMm(),
@@ -89,7 +98,7 @@ public final class FigureFile {
     /// @param fonts  of the page; they take the characters that the figure uses
     /// @param prefix of its ids, another for each figure of a page
     public static String svgWithin(FigureAnalysis figure, EmbeddedFonts fonts, String prefix, Progress progress) {
-        var canvas = new SvgCanvas(DEFAULT_DPI / 72, fonts, prefix);
+        var canvas = new SvgCanvas(DEFAULT_DPI / 72, fonts, prefix, false);
         FigureDrawing.draw(figure, canvas, progress);
         return canvas.within(FigureText.plain(figure.title()), FigureText.plain(Description.of(figure)), figure.figure().widthMm(),
                 figure.figure().heightMm(), FigureDrawing.widthPoints(figure), FigureDrawing.heightPoints(figure));

@@ -4,6 +4,7 @@ import helvo.core.Phrase;
 import java.awt.Color;
 import java.awt.Font;
 import java.awt.Shape;
+import java.awt.geom.AffineTransform;
 import java.awt.geom.PathIterator;
 import java.awt.geom.Rectangle2D;
 import java.awt.image.BufferedImage;
@@ -22,18 +23,21 @@ final class SvgCanvas implements Canvas {
     private final EmbeddedFonts fonts;
     private final String prefix;
     private final double pixelsPerPoint;
+    private final boolean outlines;
     private int clips;
 
     SvgCanvas(double pixelsPerPoint) {
-        this(pixelsPerPoint, new EmbeddedFonts(), "");
+        this(pixelsPerPoint, new EmbeddedFonts(), "", false);
     }
 
     /// @param fonts  that take the characters it uses
     /// @param prefix of its ids, where it is a part of another document
-    SvgCanvas(double pixelsPerPoint, EmbeddedFonts fonts, String prefix) {
+    /// @param outlines whether text is drawn as shapes, for programs that know no fonts but the system's
+    SvgCanvas(double pixelsPerPoint, EmbeddedFonts fonts, String prefix, boolean outlines) {
         this.pixelsPerPoint = pixelsPerPoint;
         this.fonts = fonts;
         this.prefix = prefix;
+        this.outlines = outlines;
     }
 
     /// The whole document.
@@ -113,6 +117,12 @@ final class SvgCanvas implements Canvas {
 
     @Override
     public void write(String text, Font font, Color color, double x, double baseline, boolean rises) {
+        if (outlines) {
+            var place = AffineTransform.getTranslateInstance(x, baseline);
+            place.rotate(rises ? -Math.PI / 2 : 0);
+            fill(place.createTransformedShape(font.createGlyphVector(Typeface.MEASURE, Typeface.drawable(font, text)).getOutline()), color);
+            return;
+        }
         Typeface face = Typeface.of(font);
         fonts.take(face, text);
         body.append("<text ").append(rises ? Phrase.of("transform=\"translate(%s %s) rotate(-90)\"", number(x), number(baseline))

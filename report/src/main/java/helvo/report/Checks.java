@@ -44,7 +44,7 @@ final class Checks {
         series.judgement().checks().stream().filter(Check::speaks).forEach(check -> items.add(Span.of(name + words.sentence(check))));
         series.diagnostics().flatMap(Diagnostics::passing).filter(passing -> passing.missed().length > 0).ifPresent(passing ->
                 items.add(Span.of(name + "The curve meets " + passing.passes() + " of " + passing.bars() + " error bars.")));
-        series.bounds().filter(bounds -> !bounds.exist()).ifPresent(_ -> items.add(Span.of(name
-            + "no line passes through all error bars.")));
+        series.bounds().filter(bounds -> !bounds.exist() && fit.curve().degree() == 1).ifPresent(_ ->
+                items.add(Span.of(name + "No line passes through all error bars.")));
     }
 }

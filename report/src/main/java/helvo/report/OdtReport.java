@@ -23,6 +23,8 @@ final class OdtReport {
         OASIS + "style:1.0", "xmlns:fo", OASIS + "xsl-fo-compatible:1.0", "xmlns:xlink", "http://www.w3.org/1999/xlink", "xmlns:meta",
         OASIS + "meta:1.0", "xmlns:dc", "http://purl.org/dc/elements/1.1/"};
     private static final double PNG_DPI = 200;
+    /// A table with no more rows stays on one page.
+    static final int WHOLE = 30;
 
     private final Report report;
     private final Progress progress;
@@ -59,7 +61,8 @@ final class OdtReport {
     }
 
     private void content() throws IOException {
-        xml.open("office:document-content", with(NAMESPACES, "office:version", "1.3")).raw(automaticStyles() + tableStyles()
+        xml.open("office:document-content", with(NAMESPACES, "office:version", "1.3")).raw(resource("odt-automatic-styles.xml")
+            + tableStyles()
                 + "</office:automatic-styles>").open("office:body")
                 .open("office:text").open("text:sequence-decls");
         for (Span.Kind kind : Span.Kind.values()) {
@@ -86,30 +89,6 @@ final class OdtReport {
         return all;
     }
 
-    /// Styles of parts whose looks do not depend on the person.
-    private static String automaticStyles() {
-        return "<office:automatic-styles>"
-                + "<style:style style:name=\"strong\" style:family=\"text\"><style:text-properties fo:font-weight=\"bold\"/></style:style>"
-                + "<style:style style:name=\"raised\" style:family=\"text\"><style:text-properties style:text-position=\"super 65%\"/>"
-                + "</style:style><style:style style:name=\"lowered\" style:family=\"text\"><style:text-properties "
-                + "style:text-position=\"sub 65%\"/></style:style>"
-                + "<style:style style:name=\"picture\" style:family=\"graphic\"><style:graphic-properties style:vertical-pos=\"top\" "
-                + "style:vertical-rel=\"baseline\"/></style:style>"
-                + "<style:style style:name=\"formula\" style:family=\"graphic\"><style:graphic-properties style:vertical-pos=\"middle\" "
-                + "style:vertical-rel=\"text\"/></style:style>"
-                + "<style:style style:name=\"row\" style:family=\"table-row\"><style:table-row-properties fo:keep-together=\"always\"/>"
-                + "</style:style>" + cell("head", "1.2pt", "0.6pt") + cell("cell", "", "") + cell("last", "", "1.2pt")
-                + bullets();
-    }
-
-    private static String bullets() {
-        return "<text:list-style style:name=\"bullets\"><text:list-level-style-bullet text:level=\"1\" text:bullet-char=\"•\">"
-                + "<style:list-level-properties text:space-before=\"2mm\" text:min-label-width=\"4mm\" "
-                + "text:list-level-position-and-space-mode=\"label-alignment\"><style:list-level-label-alignment "
-                + "text:label-followed-by=\"listtab\" text:list-tab-stop-position=\"6mm\" fo:text-indent=\"-4mm\" fo:margin-left=\"6mm\"/>"
-                + "</style:list-level-properties></text:list-level-style-bullet></text:list-style>";
-    }
-
     /// A style for each table and its columns, since they are as wide as their texts.
     private String tableStyles() {
         var styles = new StringBuilder();
@@ -118,7 +97,8 @@ final class OdtReport {
                 ColumnWidths widths = widths(grid);
                 String name = "table" + grid.number();
                 styles.append(Phrase.of("<style:style style:name=\"%s\" style:family=\"table\"><style:table-properties style:width=\"%s\" "
-                        + "table:align=\"left\" table:border-model=\"collapsing\" fo:margin-bottom=\"4mm\"/></style:style>", name,
+                        + "table:align=\"left\" style:may-break-between-rows=\"" + (grid.rows().size() > WHOLE) + "\" "
+                        + "table:border-model=\"collapsing\" fo:margin-bottom=\"4mm\"/></style:style>", name,
                         mm(widths.sum())));
                 for (int i = 0; i < widths.mm().length; i++) {
                     styles.append(Phrase.of("<style:style style:name=\"%s.%d\" style:family=\"table-column\">"
@@ -131,17 +111,6 @@ final class OdtReport {
 
     private ColumnWidths widths(Block.Grid grid) {
         return ColumnWidths.of(grid, PageFit.textWidth(report.plan().paper()));
-    }
-
-    private static String cell(String name, String above, String below) {
-        return "<style:style style:name=\"" + name
-            + "\" style:family=\"table-cell\"><style:table-cell-properties fo:padding=\"0.6mm 1.5mm\" "
-                + "fo:border-left=\"none\" fo:border-right=\"none\" fo:border-top=\"" + border(above) + "\" fo:border-bottom=\""
-                + border(below) + "\"/></style:style>";
-    }
-
-    private static String border(String width) {
-        return width.isEmpty() ? "none" : width + " solid #17242b";
     }
 
     private void block(Block block) throws IOException {
@@ -219,9 +188,7 @@ final class OdtReport {
 
     private void picture(Block.Picture picture) throws IOException {
         String name = "Pictures/figure" + picture.number();
-        parts.put(name + ".svg", new Part("image/svg+xml", FigureFile.bytes(FigureFormat.SVG, picture.figure(),
-            FigureFile.DEFAULT_DPI, false,
-                progress)));
+        parts.put(name + ".svg", new Part("image/svg+xml", FigureFile.svgOfOutlines(picture.figure(), progress)));
         parts.put(name + ".png", new Part("image/png", FigureFile.bytes(FigureFormat.PNG, picture.figure(), PNG_DPI, false, progress)));
         PageFit fit = PageFit.of(picture, report.plan().paper());
         xml.open("text:p", "text:style-name", "Figure").open("draw:frame", "draw:style-name", "picture", "draw:name",
@@ -289,12 +256,16 @@ final class OdtReport {
     private byte[] styles() throws IOException {
         ReportPlan plan = report.plan();
         String[] language = plan.language().split("-");
-        try (InputStream in = OdtReport.class.getResourceAsStream("odt-styles.xml")) {
-            return new String(in.readAllBytes(), StandardCharsets.UTF_8).replace("LANGUAGE", language[0].toLowerCase(java.util.Locale.ROOT))
+        return resource("odt-styles.xml").replace("LANGUAGE", language[0].toLowerCase(java.util.Locale.ROOT))
                     .replace("COUNTRY", language.length > 1 && language[1].length() == 2 ? language[1].toUpperCase(java.util.Locale.ROOT)
                             : language[0].equals("en") ? "GB" : "none")
                     .replace("WIDTH", mm(plan.paper().widthMm())).replace("HEIGHT", mm(plan.paper().heightMm()))
                     .replace("MARGIN", mm(PageFit.MARGIN_MM)).getBytes(StandardCharsets.UTF_8);
+    }
+
+    private static String resource(String name) throws IOException {
+        try (InputStream in = OdtReport.class.getResourceAsStream(name)) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
         }
     }
 

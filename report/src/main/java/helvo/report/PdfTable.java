@@ -17,6 +17,8 @@ final class PdfTable {
     /// A table that needs little is narrower than the page, so that its columns stay together.
     private static final double SPARE = 26;
     private static final double ABOVE = 1.6;
+    /// A table that takes no more of a page stays on one.
+    private static final double WHOLE = 0.7;
     private static final float THICK = 1.1f;
     private static final float THIN = 0.6f;
 
@@ -43,8 +45,10 @@ final class PdfTable {
         }
         List<PdfText.Line> lines = text.lines(caption, look, pages.width());
         pages.space(6);
-        double few = rows.stream().limit(3).mapToDouble(row -> row.high).sum();
-        pages.keep(lines.size() * look.line() + heads.high + few + 6);
+        double above = lines.size() * look.line() + heads.high + 6;
+        double all = rows.stream().mapToDouble(row -> row.high).sum();
+        pages.keep(above + (above + all <= WHOLE * pages.height() ? all + 2 * THICK : rows.stream().limit(3).mapToDouble(row ->
+            row.high).sum()));
         PDStructureElement table = pages.tags().element(pages.tags().document(), StandardStructureTypes.TABLE);
         pages.lines(lines, look, pages.tags().element(table, StandardStructureTypes.CAPTION), 0);
         pages.space(3);

@@ -70,12 +70,16 @@ final class PdfText {
         for (List<Piece> word : words(spans, look)) {
             double wide = width(word);
             boolean blank = word.getFirst().text().isBlank();
-            if (reached + wide > width && !blank && reached > 0) {
+            if (reached + wide > width && !blank && !line.isEmpty()) {
                 lines.add(line(line));
                 line.clear();
                 reached = 0;
             }
-            if (blank && reached == 0) {
+            if (blank) {
+                if (reached > 0) {
+                    line.addAll(word);
+                    reached += wide;
+                }
                 continue;
             }
             for (List<Piece> part : wide > width ? fitting(word, width) : List.of(word)) {

@@ -111,7 +111,9 @@ final class WordBody {
     /// A text that the word processor works out again when it is asked to.
     private void field(String instruction, String text, Span.Style style) {
         part("begin");
-        xml.open("w:r").element("w:instrText", " " + instruction + " ", "xml:space", "preserve").close();
+        // Hidden, for programs that take an instruction for text.
+        xml.open("w:r").open("w:rPr").empty("w:vanish").close().element("w:instrText", " " + instruction + " ", "xml:space",
+            "preserve").close();
         part("separate");
         run(text, style);
         part("end");
@@ -145,7 +147,7 @@ final class WordBody {
     private void picture(Block.Picture picture) throws IOException {
         String name = "figure" + picture.number();
         media.put(name + ".png", FigureFile.bytes(FigureFormat.PNG, picture.figure(), PNG_DPI, false, progress));
-        media.put(name + ".svg", FigureFile.bytes(FigureFormat.SVG, picture.figure(), FigureFile.DEFAULT_DPI, false, progress));
+        media.put(name + ".svg", FigureFile.svgOfOutlines(picture.figure(), progress));
         PageFit fit = PageFit.of(picture, plan.paper());
         String wide = Long.toString(Math.round(fit.widthMm() * EMU_PER_MM));
         String high = Long.toString(Math.round(fit.heightMm() * EMU_PER_MM));
@@ -171,6 +173,7 @@ final class WordBody {
         ColumnWidths widths = ColumnWidths.of(grid, PageFit.textWidth(plan.paper()));
         xml.open("w:tbl").open("w:tblPr").empty("w:tblStyle", "w:val", "ReportTable").empty("w:tblW", "w:w", twips(widths.sum()), "w:type",
                 "dxa")
+                .open("w:tblCellMar").empty("w:left", "w:w", "100", "w:type", "dxa").empty("w:right", "w:w", "100", "w:type", "dxa").close()
                 .empty("w:tblLook", "w:val", "0020", "w:firstRow", "1", "w:lastRow", "0", "w:firstColumn", "0", "w:lastColumn", "0",
                         "w:noHBand", "1", "w:noVBand", "1")
                 .empty("w:tblCaption", "w:val", "Table " + grid.number()).empty("w:tblDescription", "w:val", Span.text(grid.caption()))
@@ -194,6 +197,7 @@ final class WordBody {
     /// @param rules on which sides of the row a rule is drawn
     private void row(Block.Grid grid, List<List<Span>> cells, ColumnWidths widths, String... rules) {
         boolean head = cells == grid.heads();
+        boolean kept = head || grid.rows().size() <= OdtReport.WHOLE && cells != grid.rows().getLast();
         xml.open("w:tr").open("w:trPr").empty("w:cantSplit");
         if (head) {
             xml.empty("w:tblHeader");
@@ -210,6 +214,9 @@ final class WordBody {
                 xml.close();
             }
             xml.close().open("w:p").open("w:pPr").empty("w:pStyle", "w:val", head ? "TableHead" : "TableCell");
+            if (kept) {
+                xml.empty("w:keepNext");
+            }
             if (grid.numbers().get(i)) {
                 xml.empty("w:jc", "w:val", "right");
             }

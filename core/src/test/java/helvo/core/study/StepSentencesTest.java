@@ -96,6 +96,16 @@ class StepSentencesTest {
         all.put(new StudyEdit.SwapAxes(1), "Swap x and y");
         all.put(new StudyEdit.WriteNumbers(Optional.of(new NumberFormat(DecimalMark.POINT, true))), "Write numbers as 12\u202f345.6");
         all.put(new StudyEdit.WriteNumbers(Optional.empty()), "Write numbers as 12345,6");
+        all.put(new StudyEdit.PlanReport(ReportPlan.DEFAULT.withTitle(Optional.of("Cords"))), "Title the report “Cords”");
+        all.put(new StudyEdit.PlanReport(ReportPlan.DEFAULT.withAuthor("Ada")), "Report by “Ada”");
+        all.put(new StudyEdit.PlanReport(ReportPlan.DEFAULT.withDate("25 November 2026")), "Date the report “25 November 2026”");
+        all.put(new StudyEdit.PlanReport(ReportPlan.DEFAULT.withPaper(ReportPlan.Paper.LETTER)), "Report on Letter paper");
+        all.put(new StudyEdit.PlanReport(ReportPlan.DEFAULT.withSections(List.of(ReportPlan.Section.DATA, ReportPlan.Section.CHECKS))),
+                "Sections of the report: what was done to the data, checks");
+        all.put(new StudyEdit.PlanReport(ReportPlan.DEFAULT.withLeftOut(Set.of(2))), "Figures of the report");
+        all.put(new FigureEdit.Describe(1, Optional.of("Two cords."), Optional.empty()), "Caption of the figure: “Two cords.”");
+        all.put(new FigureEdit.Describe(1, Optional.empty(), Optional.of("Both rise.")),
+                "Text for those who do not see the figure: “Both rise.”");
         all.put(new StudyEdit.KeepLook(new SheetLook.Named("Thesis", SheetLook.DEFAULT)), "Keep the look “Thesis”");
         all.put(new StudyEdit.Compound("Both at once", List.of()), "Both at once");
     }

@@ -28,6 +28,7 @@ import helvo.core.study.DecisionEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
+import helvo.core.study.ReportPlan;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
@@ -133,6 +134,9 @@ class StudyJsonTest {
             new StudyEdit.AddFigure(1),
             new StudyEdit.SwapAxes(1),
             new StudyEdit.WriteNumbers(Optional.of(new NumberFormat(DecimalMark.COMMA, true))),
+            new StudyEdit.PlanReport(new ReportPlan(Optional.of("Cords, “wet”"), "Ada, Marram", "5 March 2026", ReportPlan.Paper.LETTER,
+                    "en-GB", List.of(ReportPlan.Section.METHOD, ReportPlan.Section.FIGURE), Set.of(2, 3))),
+            new FigureEdit.Describe(1, Optional.of("A caption"), Optional.of("Both rise.")),
             new StudyEdit.KeepLook(new SheetLook.Named("Thesis",
                     SheetLook.DEFAULT.withText(11).withLine(1.2).withDashes(true).withFrame(true))),
             new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(1, new Cell.Text("dry")), new RowCondition.Is(2, new Cell.Number(0.1)),
