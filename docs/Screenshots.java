@@ -26,7 +26,7 @@ import helvo.desktop.keeping.LeftBehind;
 import helvo.desktop.keeping.Origin;
 import helvo.desktop.keeping.RecentStudies;
 import helvo.desktop.panels.CommandFinder;
-import helvo.desktop.panels.HandOver;
+import helvo.desktop.handover.HandOver;
 import helvo.desktop.panels.StepsPanel;
 import helvo.desktop.readout.ReadingsPanel;
 import helvo.desktop.window.MainView;

@@ -3,7 +3,7 @@ package helvo.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.desktop.panels.CommandFinder;
-import helvo.desktop.panels.HandOver;
+import helvo.desktop.handover.HandOver;
 import helvo.files.samples.SampleStudy;
 import java.util.ArrayList;
 import java.util.HashSet;

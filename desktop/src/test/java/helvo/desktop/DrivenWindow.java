@@ -12,6 +12,7 @@ import helvo.desktop.workspace.FileDialogs;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.FigureFormat;
 import helvo.files.table.TableFile;
+import helvo.report.ReportFormat;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -70,6 +71,11 @@ final class DrivenWindow {
 
             @Override
             public Optional<Path> table(TableFile.Format format, String suggestedName) {
+                return Optional.ofNullable(saveTo);
+            }
+
+            @Override
+            public Optional<Path> report(ReportFormat format, String suggestedName) {
                 return Optional.ofNullable(saveTo);
             }
 

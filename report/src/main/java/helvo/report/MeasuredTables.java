@@ -128,7 +128,8 @@ final class MeasuredTables {
                 Span.of(text(left.standardised(i))), Span.of(text(OptionalDouble.of(left.leverage(i)))),
                 Span.of(text(left.cooksDistance(i))))).toList();
         return new Block.Grid(numbering.nextTable(), Span.of((several ? each.label() + ": residuals" : "Residuals") + " of the "
-                + left.fit().curve().name().toLowerCase(java.util.Locale.ROOT) + (left.fit().curve().degree() == 1 ? "." : " curve.") + (all > rows.size()
+                + left.fit().curve().name().toLowerCase(java.util.Locale.ROOT) + (left.fit().curve().degree() == 1 ? "."
+                    : " curve.") + (all > rows.size()
                         ? Phrase.of(" The first %,d of %,d.", rows.size(), all) : "")),
                 List.of(Span.of("Row"), Span.of(x.time().isPresent() ? x.column().name() : x.column().heading().text()),
                 Span.of(y.column().heading().text()), Span.of("Fitted" + unit), Span.of("Residual" + unit), Span.of("Standardised"),

@@ -99,12 +99,11 @@ final class Results {
     private Block equation(SeriesAnalysis each, boolean several) {
         var equation = new Equation(each.equation().orElseThrow(), numbers);
         String x = each.rows().x().symbol();
-        String form = equation.inSymbols(Mathematics.X).substring("y = ".length());
         String units = List.of(each.rows().y().unitSentence(), each.rows().x().unitSentence()).stream().filter(text -> !text.isEmpty())
                 .distinct().reduce((a, b) -> a + ", " + b).orElse("");
         String where = equation.where(x).map(text -> units.isEmpty() ? text : text + "; ").orElse("") + units;
-        return new Block.Equation(several ? Span.clean(each.label()) : "", Mathematics.equation(Span.clean(each.rows().y().symbol()), form,
-                Span.clean(x)), Span.clean(where), Span.clean(equation.inNames(x, each.rows().y().symbol())));
+        return new Block.Equation(several ? Span.clean(each.label()) : "", Copied.mathematics(figure, each), Span.clean(where),
+            Span.clean(equation.inNames(x, each.rows().y().symbol())));
     }
 
     /// One row for each series.

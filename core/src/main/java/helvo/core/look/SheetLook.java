@@ -30,7 +30,8 @@ public record SheetLook(double widthMm, double heightMm, double text, double lin
     public static final List<Named> PRESETS = List.of(new Named("Screen", DEFAULT),
             new Named("Paper, one column", new SheetLook(85, 75, 7, 0.75, true, true, WHITE)),
             new Named("Paper, two columns", new SheetLook(170, 120, 8, 0.9, true, true, WHITE)),
-                    new Named("Slide", new SheetLook(250, 140, 16, 1.7, false, false, WHITE)));
+                    new Named("Slide", new SheetLook(250, 140, 16, 1.7, false, false, WHITE)),
+                    new Named("Poster", new SheetLook(400, 300, 28, 3, false, false, WHITE)));
 
     /// Sheets no wider than this are columns.
     private static final double WIDEST_COLUMN_MM = 110;

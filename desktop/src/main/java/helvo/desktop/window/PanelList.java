@@ -16,7 +16,7 @@ import helvo.desktop.measurements.SummaryPanel;
 import helvo.desktop.panels.CommandFinder;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.ConflictPanel;
-import helvo.desktop.panels.HandOver;
+import helvo.desktop.handover.HandOver;
 import helvo.desktop.panels.OpenPanel;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;

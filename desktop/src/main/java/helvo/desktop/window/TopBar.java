@@ -3,7 +3,7 @@ package helvo.desktop.window;
 import helvo.desktop.keeping.Sign;
 import helvo.desktop.measurements.MeasurementsPane;
 import helvo.desktop.panels.CommandFinder;
-import helvo.desktop.panels.HandOver;
+import helvo.desktop.handover.HandOver;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.panels.StepsPanel;
 import helvo.desktop.workspace.Workspace;

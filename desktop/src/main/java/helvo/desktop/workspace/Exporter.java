@@ -1,8 +1,11 @@
 package helvo.desktop.workspace;
 
+import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
-import helvo.core.readout.Readout;
+import helvo.core.look.FigureText;
+import helvo.core.study.Figure;
+import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.desktop.work.Background.Outcome;
 import helvo.desktop.work.Background;
@@ -13,64 +16,129 @@ import helvo.files.disk.WholeFile;
 import helvo.files.disk.WriteTrouble;
 import helvo.files.table.TableFile;
 import helvo.files.text.ReadingsCsv;
+import helvo.report.Composition;
+import helvo.report.Copied;
+import helvo.report.Report;
+import helvo.report.ReportFormat;
+import helvo.report.Written;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.scene.image.WritableImage;
 
 /// The way of figures, tables and readouts into files and onto the clipboard. Each is written after what was asked for before.
 public final class Exporter {
+    private static final int LONGEST_NAME = 100;
+
     private final Workspace workspace;
     private final FileDialogs dialogs;
     private final Background.Queue writing;
+    private final Background.Latest dragging;
+    private Optional<Runnable> last = Optional.empty();
 
     Exporter(Workspace workspace, FileDialogs dialogs) {
         this.workspace = workspace;
         this.dialogs = dialogs;
         writing = workspace.background().queue("writing");
+        dragging = workspace.background().latest("dragging");
+    }
+
+    /// Does once more what was handed over last, into the same file where it was one.
+    public void again() {
+        last.ifPresentOrElse(Runnable::run, () -> workspace.messages().tell("Nothing was handed over yet: choose what under “Hand over”."));
+    }
+
+    private void remembered(Runnable action) {
+        last = Optional.of(action);
+        action.run();
     }
 
     /// Asks where, and writes the figure as it is when everything asked for is drawn, also when it was changed a moment ago.
     ///
     /// @param withData whether an SVG or a PDF holds its points as data
     public void saveFigure(FigureFormat format, double dpi, boolean withData) {
-        workspace.figure().ifPresent(shown -> {
-            String name = shown.title().replaceAll("[^\\p{L}\\p{N} _.-]+", " ").strip() + "." + format.ending();
-            Study study = workspace.study();
-            Analysis known = workspace.analysis().get();
-            int id = workspace.figureInView().orElseThrow().id();
-            List<Path> inputs = inputs();
-            dialogs.figure(format, name).ifPresent(path -> write("Saving " + path.getFileName() + " …", progress -> {
-                FigureAnalysis figure = Analysis.of(study, known, progress.part(0, 0.5)).figure(id);
-                written(path, () -> WholeFile.write(path, inputs, out -> out.write(FigureFile.bytes(format, figure, dpi, withData,
-                        progress.part(0.5, 1)))));
-                return saved(path);
-            }));
+        workspace.figure().ifPresent(shown -> dialogs.figure(format, named(shown.title(), format.ending()))
+                .ifPresent(path -> remembered(() -> writeFigure(path, format, dpi, withData))));
+    }
+
+    private void writeFigure(Path path, FigureFormat format, double dpi, boolean withData) {
+        Study study = workspace.study();
+        Analysis known = workspace.analysis().get();
+        List<Path> inputs = inputs();
+        workspace.figureInView().map(Figure::id).ifPresent(id -> write("Saving " + path.getFileName() + " …", progress -> {
+            FigureAnalysis figure = Analysis.of(study, known, progress.part(0, 0.5)).figure(id);
+            written(path, () -> WholeFile.write(path, inputs, out -> out.write(FigureFile.bytes(format, figure, dpi, withData,
+                    progress.part(0.5, 1)))));
+            return saved(path);
+        }));
+    }
+
+    /// Asks where, and writes the report of the study as it is now.
+    public void saveReport(ReportFormat format) {
+        Study study = workspace.study();
+        dialogs.report(format, named(study.report().title().orElse(study.name()), format.ending()))
+                .ifPresent(path -> remembered(() -> writeReport(path, format)));
+    }
+
+    private void writeReport(Path path, ReportFormat format) {
+        History history = workspace.history().get();
+        Analysis known = workspace.analysis().get();
+        List<Path> inputs = inputs();
+        write("Saving " + path.getFileName() + " …", progress -> {
+            Report report = Composition.of(history, Analysis.of(history.study(), known, progress.part(0, 0.5)));
+            String name = String.valueOf(path.getFileName());
+            written(path, () -> {
+                Written written = format.written(report, name.replaceFirst("\\.[^.]*$", ""), progress.part(0.5, 1));
+                for (Map.Entry<String, byte[]> companion : written.companions().entrySet()) {
+                    WholeFile.write(path.resolveSibling(companion.getKey()), inputs, out -> out.write(companion.getValue()));
+                }
+                WholeFile.write(path, inputs, out -> out.write(written.file()));
+            });
+            return Stream.concat(Stream.of(saved(path)), report.notices().stream()).collect(Collectors.joining(" "));
         });
+    }
+
+    /// What a file may be called by a title.
+    private static String named(String title, String ending) {
+        String name = FigureText.plain(title).replaceAll("[^\\p{L}\\p{N} _.-]+", " ").strip();
+        return (name.isEmpty() ? "Untitled" : name.substring(0, Math.min(name.length(), LONGEST_NAME)).strip()) + "." + ending;
     }
 
     /// Asks where, and writes the table in view.
     public void saveTable(TableFile.Format format) {
-        List<Path> inputs = inputs();
         workspace.table().ifPresent(table -> dialogs.table(format, table.name() + "." + format.ending())
-                .ifPresent(path -> write("Saving " + path.getFileName() + " …", progress -> {
-                    written(path, () -> TableFile.write(path, format, table, inputs, progress));
-                    return saved(path);
-                })));
+                .ifPresent(path -> remembered(() -> writeTable(path, format))));
+    }
+
+    private void writeTable(Path path, TableFile.Format format) {
+        List<Path> inputs = inputs();
+        workspace.table().ifPresent(table -> write("Saving " + path.getFileName() + " …", progress -> {
+            written(path, () -> TableFile.write(path, format, table, inputs, progress));
+            return saved(path);
+        }));
     }
 
     /// Asks where, and writes the readings of the figure in view as CSV.
     public void saveReadings() {
+        workspace.figure().flatMap(_ -> dialogs.table(TableFile.Format.CSV, "Readings.csv"))
+                .ifPresent(path -> remembered(() -> writeReadings(path)));
+    }
+
+    private void writeReadings(Path path) {
         List<Path> inputs = inputs();
-        workspace.figure().ifPresent(figure -> dialogs.table(TableFile.Format.CSV, "Readings.csv")
-                .ifPresent(path -> write("Saving " + path.getFileName() + " …", _ -> {
-                    written(path, () -> WholeFile.write(path, inputs, out -> out.write(ReadingsCsv.of(figure)
-                            .getBytes(StandardCharsets.UTF_8))));
-                    return saved(path);
-                })));
+        workspace.figure().ifPresent(figure -> write("Saving " + path.getFileName() + " …", _ -> {
+            written(path, () -> WholeFile.write(path, inputs, out -> out.write(ReadingsCsv.of(figure).getBytes(StandardCharsets.UTF_8))));
+            return saved(path);
+        }));
     }
 
     /// What the tables of the study were read from, which is not written over.
@@ -94,22 +162,87 @@ public final class Exporter {
         }
     }
 
-    /// The figure as a picture at 300 dots per inch.
+    /// The figure as a picture at 300 dots per inch, as a drawing, and as HTML of its size on paper.
     public void copyFigure() {
-        workspace.figure().ifPresent(figure -> write("Copying the figure …", progress -> {
-            WritableImage image = SharedPixels.image(Raster.draw(figure, FigureFile.DEFAULT_DPI / 72, progress).image());
-            Platform.runLater(() -> SystemClipboard.copy(image));
-            return "The figure is on the clipboard, as a picture at 300 dots per inch.";
+        remembered(() -> workspace.figure().ifPresent(figure -> write("Copying the figure …", progress -> {
+            Raster raster = Raster.draw(figure, FigureFile.DEFAULT_DPI / 72, progress.part(0, 0.4));
+            Copied copied = copied(figure, progress.part(0.4, 1));
+            WritableImage image = SharedPixels.image(raster.image());
+            Platform.runLater(() -> SystemClipboard.copy(copied, image));
+            return "The figure is on the clipboard, as a picture at 300 dots per inch and as a drawing (SVG).";
+        })));
+    }
+
+    private static Copied copied(FigureAnalysis figure, Progress progress) throws IOException {
+        byte[] png = FigureFile.bytes(FigureFormat.PNG, figure, FigureFile.DEFAULT_DPI, false, progress.part(0, 0.5));
+        byte[] svg = FigureFile.bytes(FigureFormat.SVG, figure, FigureFile.DEFAULT_DPI, false, progress.part(0.5, 1));
+        return Copied.figure(figure, png, new String(svg, StandardCharsets.UTF_8));
+    }
+
+    /// The table in view at full precision, as text and as HTML.
+    public void copyTable() {
+        remembered(() -> workspace.table().ifPresent(table -> copy("Copying the table …", () -> Copied.table(table),
+                "The table is on the clipboard, at full precision.")));
+    }
+
+    /// The readout of every series of the figure: text at full precision, HTML as on the screen, equations in MathML and LaTeX.
+    public void copyReadout() {
+        remembered(() -> ready().ifPresent(figure -> copy("Copying the readout …", () -> Copied.readout(figure),
+                "The readout is on the clipboard: as text at full precision, for documents as it is shown.")));
+    }
+
+    /// The equations of the figure's curves as text in a notation.
+    public void copyEquations(Notation notation) {
+        remembered(() -> ready().ifPresent(figure -> {
+            String text = switch (notation) {
+                case LATEX -> Copied.latex(figure);
+                case MATH_ML -> Copied.mathMl(figure);
+                case LATEX_TABLE -> Copied.latexTables(figure);
+            };
+            SystemClipboard.copy(text);
+            workspace.messages().tell(text.isEmpty() ? "No curve was fitted, so there is no equation." : notation.told());
         }));
     }
 
-    /// The readout as text at full precision, every series of the figure.
-    public void copyReadout() {
-        workspace.figure().filter(figure -> figure.missing().isEmpty()).ifPresent(figure -> {
-            SystemClipboard.copy(figure.series().stream().map(series -> Readout.of(figure, series).copied())
-                    .collect(Collectors.joining("\n")));
-            workspace.messages().tell("The readout is on the clipboard, at full precision.");
+    /// How equations are written for other programs.
+    public enum Notation {
+        LATEX("The equations are on the clipboard, in LaTeX."), MATH_ML("The equations are on the clipboard, in MathML."),
+        LATEX_TABLE("The table of coefficients is on the clipboard, in LaTeX (booktabs and siunitx).");
+
+        private final String told;
+
+        Notation(String told) {
+            this.told = told;
+        }
+
+        String told() {
+            return told;
+        }
+    }
+
+    private Optional<FigureAnalysis> ready() {
+        return workspace.figure().filter(figure -> figure.missing().isEmpty());
+    }
+
+    private void copy(String label, Supplier<Copied> forms, String told) {
+        write(label, _ -> {
+            Copied copied = forms.get();
+            Platform.runLater(() -> SystemClipboard.copy(copied));
+            return told;
         });
+    }
+
+    /// Writes the figure in view into a folder of its own, for a program that it is dragged to.
+    ///
+    /// @param ready gets the file, on the interface thread
+    public void prepareDrag(Path folder, Consumer<Path> ready) {
+        workspace.figure().ifPresent(figure -> dragging.run("Preparing the figure …", progress -> {
+            Files.createDirectories(folder);
+            Path file = folder.resolve(named(figure.title(), FigureFormat.PNG.ending()));
+            WholeFile.write(file, out -> out.write(FigureFile.bytes(FigureFormat.PNG, figure, FigureFile.DEFAULT_DPI, false, progress)));
+            return file;
+        }, new Outcome<>(ready, _ -> workspace.messages().warn("The figure could not be prepared for dragging: the folder for temporary "
+                + "files cannot be written to."), () -> { })));
     }
 
     private void write(String label, Background.Work<String> work) {

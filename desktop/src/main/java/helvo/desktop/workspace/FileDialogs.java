@@ -2,6 +2,7 @@ package helvo.desktop.workspace;
 
 import helvo.figure.FigureFormat;
 import helvo.files.study.StudyFile;
+import helvo.report.ReportFormat;
 import helvo.files.table.TableFile;
 import java.io.File;
 import java.nio.file.Path;
@@ -23,6 +24,8 @@ public interface FileDialogs {
     Optional<Path> study(String suggestedName);
 
     Optional<Path> figure(FigureFormat format, String suggestedName);
+
+    Optional<Path> report(ReportFormat format, String suggestedName);
 
     Optional<Path> table(TableFile.Format format, String suggestedName);
 
@@ -63,27 +66,28 @@ public interface FileDialogs {
         }
 
         @Override
+        public Optional<Path> report(ReportFormat format, String suggestedName) {
+            return save("Save the report as " + format.title(), format.title() + ", " + format.purpose(), format.ending(), suggestedName);
+        }
+
+        @Override
         public Optional<Path> table(TableFile.Format format, String suggestedName) {
-            var chooser = new FileChooser();
-            chooser.setTitle("Save the table as " + format.title());
-            chooser.setInitialFileName(suggestedName);
-            chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(format.title() + ", " + format.purpose(),
-                    "*." + format.ending()));
-            return Optional.ofNullable(chooser.showSaveDialog(owner)).map(File::toPath)
-                    .map(path -> path.toString().toLowerCase(Locale.ROOT).endsWith("." + format.ending()) ? path
-                            : path.resolveSibling(path.getFileName() + "." + format.ending()));
+            return save("Save the table as " + format.title(), format.title() + ", " + format.purpose(), format.ending(), suggestedName);
         }
 
         @Override
         public Optional<Path> figure(FigureFormat format, String suggestedName) {
+            return save("Save the figure as " + format.name(), format.name() + ", " + format.purpose(), format.ending(), suggestedName);
+        }
+
+        private Optional<Path> save(String title, String kind, String ending, String suggestedName) {
             var chooser = new FileChooser();
-            chooser.setTitle("Save the figure as " + format.name());
+            chooser.setTitle(title);
             chooser.setInitialFileName(suggestedName);
-            chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(format.name() + ", " + format.purpose(),
-                    "*." + format.ending()));
+            chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(kind, "*." + ending));
             return Optional.ofNullable(chooser.showSaveDialog(owner)).map(File::toPath)
-                    .map(path -> FigureFormat.of(path.toString()).isPresent() ? path
-                            : path.resolveSibling(path.getFileName() + "." + format.ending()));
+                    .map(path -> path.toString().toLowerCase(Locale.ROOT).endsWith("." + ending) ? path
+                            : path.resolveSibling(path.getFileName() + "." + ending));
         }
     }
 }

@@ -1,8 +1,12 @@
 package helvo.desktop.workspace;
 
+import helvo.report.Copied;
+import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
 import javafx.scene.image.Image;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.ClipboardContent;
+import javafx.scene.input.DataFormat;
 
 /// The computer's clipboard.
 public final class SystemClipboard {
@@ -28,9 +32,31 @@ public final class SystemClipboard {
         }
     }
 
-    static void copy(Image picture) {
-        var content = new ClipboardContent();
+    /// All forms at once.
+    static void copy(Copied copied) {
+        Clipboard.getSystemClipboard().setContent(content(copied));
+    }
+
+    /// @param picture the same in pixels
+    static void copy(Copied copied, Image picture) {
+        ClipboardContent content = content(copied);
         content.putImage(picture);
         Clipboard.getSystemClipboard().setContent(content);
+    }
+
+    private static ClipboardContent content(Copied copied) {
+        var content = new ClipboardContent();
+        if (!copied.plain().isEmpty()) {
+            content.putString(copied.plain());
+        }
+        content.putHtml(copied.html());
+        copied.others().forEach((type, text) -> content.put(format(type), ByteBuffer.wrap(text.getBytes(StandardCharsets.UTF_8))));
+        return content;
+    }
+
+    /// Of a media type, each once in the program.
+    public static DataFormat format(String type) {
+        DataFormat known = DataFormat.lookupMimeType(type);
+        return known == null ? new DataFormat(type) : known;
     }
 }

@@ -1,0 +1,168 @@
+package helvo.desktop.handover;
+
+import static helvo.desktop.controls.Controls.button;
+import static helvo.desktop.controls.Controls.muted;
+import static helvo.desktop.controls.Controls.strong;
+
+import helvo.desktop.controls.Tabs;
+import helvo.desktop.panels.Commands;
+import helvo.desktop.panels.Panel;
+import helvo.desktop.panels.Panels;
+import helvo.desktop.workspace.Exporter;
+import helvo.desktop.workspace.Workspace;
+import helvo.figure.FigureFile;
+import helvo.figure.FigureFormat;
+import helvo.files.table.TableFile;
+import helvo.report.ReportFormat;
+import java.util.List;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import javafx.util.Subscription;
+
+/// Hand over: the figure, a report of the study, the table and the numbers, into files and onto the clipboard, with a preview of the sheet
+/// or page. It opens where it was left.
+public final class HandOver extends Panel {
+    private static final List<String> PARTS = List.of("Figure", "Report", "Table", "Numbers");
+    private static final int FIGURE = 0;
+    private static final int REPORT = 1;
+    private static final double WIDTH = 800;
+    private static final double LEFT = 384;
+
+    private final Tabs tabs = new Tabs("hand-over-part", this::show);
+    private final FigurePart figurePart;
+    private final ReportPart reportPart;
+    private final List<Node> parts;
+    private final ScrollPane left = new ScrollPane();
+    private final SheetPreview preview;
+    private final HBox body;
+    private Subscription following = Subscription.EMPTY;
+    private int shown;
+
+    public HandOver(Workspace workspace, Panels panels) {
+        super(workspace, panels, "hand-over-panel", "Hand over", WIDTH);
+        place(Pos.TOP_RIGHT, 52, 16);
+        preview = new SheetPreview(workspace);
+        figurePart = new FigurePart(workspace, preview, this::showError);
+        reportPart = new ReportPart(workspace, this::showError);
+        parts = List.of(figurePart, reportPart, table(), numbers());
+        left.setFitToWidth(true);
+        left.setMinWidth(LEFT);
+        left.setPrefWidth(LEFT);
+        left.setFocusTraversable(false);
+        HBox.setHgrow(preview, Priority.ALWAYS);
+        body = new HBox(16, left, preview);
+        tabs.show(PARTS, shown);
+        getChildren().addAll(heading, tabs, wrong, body);
+    }
+
+    private Node table() {
+        var saves = new FlowPane(8, 8);
+        for (TableFile.Format format : TableFile.Format.values()) {
+            saves.getChildren().add(button("save-" + format.ending(), "Save as " + format.title(),
+                    () -> workspace.exporter().saveTable(format)));
+        }
+        return new VBox(10, strong("Save the table"), saves, strong("To the clipboard"),
+                new FlowPane(8, 8, button("copy-table", "Copy table", workspace.exporter()::copyTable)),
+                muted("With its headings, at full precision: as text parted by tabs, and as HTML."));
+    }
+
+    private Node numbers() {
+        Exporter exporter = workspace.exporter();
+        return new VBox(10, strong("To the clipboard"),
+                new FlowPane(8, 8, button("copy-readout", "Copy readout", exporter::copyReadout)),
+                muted("As text at full precision; for documents as it is shown, its equations as MathML and LaTeX."),
+                strong("For LaTeX and the web"),
+                new FlowPane(8, 8, button("copy-latex", "Equations as LaTeX", () -> exporter.copyEquations(Exporter.Notation.LATEX)),
+                        button("copy-latex-table", "Table as LaTeX", () -> exporter.copyEquations(Exporter.Notation.LATEX_TABLE)),
+                        button("copy-mathml", "Equations as MathML", () -> exporter.copyEquations(Exporter.Notation.MATH_ML))),
+                strong("Save"), new FlowPane(8, 8, button("save-readings", "Readings as CSV", exporter::saveReadings)));
+    }
+
+    @Override
+    protected boolean isToggle() {
+        return true;
+    }
+
+    @Override
+    public void addTo(Commands commands) {
+        Exporter exporter = workspace.exporter();
+        commands.add("Hand over …", "Shortcut+H", this::hasTable, () -> panels.show(this));
+        commands.add("Hand over again, as the last time", "Shortcut+Alt+H", this::hasTable, exporter::again);
+        commands.add("Report …", "Shortcut+Alt+D", this::hasTable, () -> {
+            shown = REPORT;
+            if (!isVisible()) {
+                panels.show(this);
+            } else {
+                begin();
+            }
+        });
+        for (ReportFormat format : ReportFormat.values()) {
+            commands.add("Save the report as " + format.title(), "", this::hasTable, () -> exporter.saveReport(format));
+        }
+        for (FigureFormat format : FigureFormat.values()) {
+            commands.add("Save the figure as " + format.name(), "", this::hasTable,
+                    () -> exporter.saveFigure(format, FigureFile.DEFAULT_DPI, figurePart.keepsData()));
+        }
+        for (TableFile.Format format : TableFile.Format.values()) {
+            commands.add("Save the table as " + format.title(), "", this::hasTable, () -> exporter.saveTable(format));
+        }
+        commands.add("Copy the figure", "Shortcut+Shift+C", this::hasTable, exporter::copyFigure);
+        commands.add("Copy the readout", "Shortcut+Shift+R", this::hasTable, exporter::copyReadout);
+        commands.add("Copy the table", "", this::hasTable, exporter::copyTable);
+        commands.add("Copy the equations as LaTeX", "", this::hasTable, () -> exporter.copyEquations(Exporter.Notation.LATEX));
+        commands.add("Copy the equations as MathML", "", this::hasTable, () -> exporter.copyEquations(Exporter.Notation.MATH_ML));
+        commands.add("Copy the coefficients as a LaTeX table", "", this::hasTable,
+                () -> exporter.copyEquations(Exporter.Notation.LATEX_TABLE));
+    }
+
+    private boolean hasTable() {
+        return workspace.table().isPresent();
+    }
+
+    private void show(int part) {
+        shown = part;
+        begin();
+    }
+
+    @Override
+    protected void begin() {
+        clearError();
+        tabs.show(PARTS, shown);
+        left.setContent(parts.get(shown));
+        left.setPrefHeight(Math.min(560, workspace.table().isEmpty() ? 200 : 560));
+        following.unsubscribe();
+        boolean pictured = shown == FIGURE || shown == REPORT;
+        preview.setVisible(pictured);
+        preview.setManaged(pictured);
+        setMaxWidth(pictured ? WIDTH : LEFT + 40);
+        figurePart.begin();
+        reportPart.begin();
+        following = Subscription.combine(workspace.analysis().subscribe(this::draw), workspace.history().subscribe(_ -> update()),
+                visibleProperty().subscribe(visible -> {
+                    if (!visible) {
+                        following.unsubscribe();
+                        following = Subscription.EMPTY;
+                    }
+                }));
+        focus(shown == FIGURE ? figurePart.first() : shown == REPORT ? reportPart.first() : parts.get(shown));
+    }
+
+    private void update() {
+        figurePart.update();
+        reportPart.update();
+    }
+
+    /// What the sheet or the page looks like now.
+    private void draw() {
+        if (shown == FIGURE) {
+            figurePart.draw();
+        } else if (shown == REPORT) {
+            preview.report();
+        }
+    }
+}
