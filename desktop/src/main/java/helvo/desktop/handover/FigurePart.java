@@ -141,7 +141,7 @@ final class FigurePart extends VBox {
     }
 
     private static String size(SheetLook.Named made) {
-        return Phrase.of(", %.4g × %.4g mm", made.look().widthMm(), made.look().heightMm());
+        return ", " + NumberText.shortest(made.look().widthMm()) + " × " + NumberText.shortest(made.look().heightMm()) + " mm";
     }
 
     private List<SheetLook.Named> made() {
@@ -172,7 +172,7 @@ final class FigurePart extends VBox {
     }
 
     private void tell(PrintCheck check, double mm, Figure figure) {
-        legible.setText((mm == figure.widthMm() ? "In print " : Phrase.of("At a width of %.4g mm ", mm)) + check.words());
+        legible.setText((mm == figure.widthMm() ? "In print " : "At a width of " + NumberText.shortest(mm) + " mm ") + check.words());
         legible.getStyleClass().removeAll("warning", "muted");
         legible.getStyleClass().add(check.isLegible() ? "muted" : "warning");
     }

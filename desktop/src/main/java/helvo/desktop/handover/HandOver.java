@@ -33,7 +33,7 @@ public final class HandOver extends Panel {
     private static final double WIDTH = 800;
     private static final double LEFT = 384;
 
-    private final Tabs tabs = new Tabs("hand-over-part", this::show);
+    private final Tabs tabs = new Tabs("hand-over-part-", this::show);
     private final FigurePart figurePart;
     private final ReportPart reportPart;
     private final List<Node> parts;
@@ -149,6 +149,7 @@ public final class HandOver extends Panel {
                         following = Subscription.EMPTY;
                     }
                 }));
+        draw();
         focus(shown == FIGURE ? figurePart.first() : shown == REPORT ? reportPart.first() : parts.get(shown));
     }
 

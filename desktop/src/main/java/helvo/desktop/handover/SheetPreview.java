@@ -4,6 +4,7 @@ import helvo.core.Phrase;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
+import helvo.core.number.NumberText;
 import helvo.core.readout.Description;
 import helvo.core.study.History;
 import helvo.desktop.controls.Controls;
@@ -104,8 +105,8 @@ final class SheetPreview extends VBox {
             double at = shownAt(sheet.figure);
             fit(sheet.image);
             view.setAccessibleText(Description.of(sheet.figure));
-            says.setText(Phrase.of("%.4g × %.4g mm, shown at %.0f %% of its size. Drag it into a folder or a document.",
-                    sheet.figure.figure().widthMm(), sheet.figure.figure().heightMm(), 100 * at));
+            says.setText(Phrase.of("%s × %s mm, shown at %.0f %% of its size. Drag it into a folder or a document.",
+                    NumberText.shortest(sheet.figure.figure().widthMm()), NumberText.shortest(sheet.figure.figure().heightMm()), 100 * at));
             told.accept(sheet.check);
         }, this::failed, () -> { })));
     }

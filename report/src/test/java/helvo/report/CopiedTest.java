@@ -1,0 +1,59 @@
+package helvo.report;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import helvo.core.Progress;
+import helvo.core.analysis.Analysis;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.study.Study;
+import helvo.files.samples.SampleStudy;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class CopiedTest {
+    private static final Study STUDY = SampleStudy.study();
+    private static final Analysis ANALYSIS = Analysis.of(STUDY, Analysis.EMPTY, Progress.NONE);
+    private static final FigureAnalysis STRETCH = ANALYSIS.figure(1);
+
+    @Test
+    void aFigureHasItsSizeOnPaper() {
+        Copied copied = Copied.figure(STRETCH, new byte[] {1, 2, 3}, "<svg/>");
+        assertThat(copied.html()).startsWith("<img src=\"data:image/png;base64,AQID\"").contains("width:160mm;height:140mm",
+            "alt=\"Scatter chart");
+        assertThat(copied.others()).containsEntry("image/svg+xml", "<svg/>");
+        assertThat(copied.plain()).isEmpty();
+    }
+
+    @Test
+    void aTableHasHeadingsInBothForms() {
+        Copied copied = Copied.table(STUDY.tables().getFirst());
+        assertThat(copied.plain()).startsWith("Cord\tLoad (N)\tStretch (mm)\t± (mm)\ndry\t5\t1.31\t0.35\n").contains("dry\t35\tabout 7.6\t0.35");
+        assertThat(copied.html()).contains("<th style=\"padding:1pt 5pt;border-top", ">Load (N)</th>", ">about 7.6</td>");
+        assertThat(copied.plain().lines()).hasSize(23);
+    }
+
+    @Test
+    void aReadoutIsExactAsTextAndRoundedForDocuments() {
+        Copied copied = Copied.readout(STRETCH);
+        assertThat(copied.plain()).contains("dry\nStretch = 0.2064 Load + 0.202", "R²\t0.99939");
+        assertThat(copied.html()).contains("<b>dry</b><br>Stretch = 0.2064 Load + 0.202 (Stretch in mm, Load in N)",
+            ">0.2064 ± 0.0017</td>");
+        assertThat(copied.others().get(Copied.LATEX)).isEqualTo("\\text{Stretch} = 0.2064 \\cdot \\text{Load} + 0.202\n"
+                + "\\text{Stretch} = 0.2833 \\cdot \\text{Load} + 0.387");
+        assertThat(copied.others().get(Copied.MATH_ML)).contains("<mtext>Load</mtext>", "<mn>0.2833</mn>");
+        assertThat(Copied.latexTables(STRETCH)).contains("\\begin{tabular}{lrrrrrr}", "\\num{0.2833 +- 0.0023}");
+    }
+
+    /// Each shape of the sample study, as its equation reads in LaTeX and in MathML.
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', quoteCharacter = '"', value = {
+        "2; \\text{Creep} = 0.3103\\,\\ln\\,\\text{Time} + 0.411; <mtext>ln</mtext>",
+        "4; \\frac{1.003}{1 + e^{-0.0349\\,\\left( \\text{Load} - 448.4 \\right)}}; <mfrac>",
+        "5; \\text{Dye} = 150.5\\,e^{; <msup><mi>e</mi><mrow><mo form=\"\"prefix\"\">−</mo>",
+        "6; \\cdot \\text{Diameter}^{; <msup><mtext>Diameter</mtext>"})
+    void equationsAreMathematics(int figure, String latex, String mathMl) {
+        assertThat(Copied.latex(ANALYSIS.figure(figure))).contains(latex);
+        assertThat(Copied.mathMl(ANALYSIS.figure(figure))).contains(mathMl);
+    }
+}
