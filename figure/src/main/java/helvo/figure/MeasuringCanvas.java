@@ -14,6 +14,7 @@ import java.util.TreeSet;
 final class MeasuringCanvas implements Canvas {
     private final Set<Integer> lacking = new LinkedHashSet<>();
     private final NavigableSet<Double> sizes = new TreeSet<>();
+    private Shape filled;
     private double thinnest = Double.POSITIVE_INFINITY;
 
     @Override
@@ -32,11 +33,14 @@ final class MeasuringCanvas implements Canvas {
     }
 
     @Override
-    public void fill(Shape shape, Color color) {}
+    public void fill(Shape shape, Color color) {
+        filled = shape;
+    }
 
     @Override
     public void draw(Shape shape, Color color, double width, float... dashes) {
-        thinnest = Math.min(thinnest, width);
+        // An edge of what is filled is seen however thin it is.
+        thinnest = shape == filled ? thinnest : Math.min(thinnest, width);
     }
 
     @Override

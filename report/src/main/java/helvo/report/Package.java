@@ -1,22 +1,21 @@
 package helvo.report;
 
+import helvo.files.archive.Timeless;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.time.LocalDateTime;
 import java.util.zip.CRC32;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 
 /// A zip archive of parts, as office documents are. The same parts give the same bytes.
 final class Package {
-    private static final LocalDateTime NO_TIME = LocalDateTime.of(1980, 1, 1, 0, 0);
 
     private final ByteArrayOutputStream bytes = new ByteArrayOutputStream();
     private final ZipOutputStream zip = new ZipOutputStream(bytes, StandardCharsets.UTF_8);
 
     void part(String name, byte[] content) throws IOException {
-        begin(new ZipEntry(name), content);
+        begin(Timeless.entry(name), content);
     }
 
     void part(String name, Xml content) throws IOException {
@@ -25,7 +24,7 @@ final class Package {
 
     /// Not packed, so that its content stands in the file as it is.
     void plain(String name, byte[] content) throws IOException {
-        var entry = new ZipEntry(name);
+        var entry = Timeless.entry(name);
         var sum = new CRC32();
         sum.update(content);
         entry.setMethod(ZipEntry.STORED);
@@ -35,7 +34,6 @@ final class Package {
     }
 
     private void begin(ZipEntry entry, byte[] content) throws IOException {
-        entry.setTimeLocal(NO_TIME);
         zip.putNextEntry(entry);
         zip.write(content);
         zip.closeEntry();

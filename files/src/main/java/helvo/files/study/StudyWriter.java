@@ -5,23 +5,21 @@ import helvo.core.study.Study;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Table;
+import helvo.files.archive.Timeless;
 import helvo.files.json.StudyJson;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
-import java.time.LocalDateTime;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Map;
 import java.util.zip.Deflater;
-import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /// Writes a study as the parts of its file.
 final class StudyWriter {
-    private static final LocalDateTime NO_TIME = LocalDateTime.of(1980, 1, 1, 0, 0);
     /// Larger tables are packed faster, to about a tenth more.
     private static final int MANY_ROWS = 50_000;
 
@@ -68,8 +66,7 @@ final class StudyWriter {
     }
 
     private static void begin(ZipOutputStream zip, String name) throws IOException {
-        var entry = new ZipEntry(name);
-        entry.setTimeLocal(NO_TIME);
+        var entry = Timeless.entry(name);
         zip.putNextEntry(entry);
     }
 
