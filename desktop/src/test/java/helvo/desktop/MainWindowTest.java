@@ -187,7 +187,7 @@ class MainWindowTest {
         window.settle();
         Table before = stretch();
         window.saveTo = folder.resolve("Stretch.csv");
-        robot.clickOn("#hand-over").clickOn("#save-csv");
+        robot.clickOn("#hand-over").clickOn("#hand-over-part-2").clickOn("#save-csv");
         window.settle();
         assertThat(window.text("#notice")).contains("Saved “Stretch.csv”");
         robot.type(KeyCode.ESCAPE);

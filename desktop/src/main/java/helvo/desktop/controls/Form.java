@@ -26,6 +26,7 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.control.skin.ComboBoxListViewSkin;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
@@ -248,6 +249,11 @@ public final class Form extends GridPane {
             showing[0] = false;
         });
         box.setMaxWidth(190);
+        box.skinProperty().subscribe(skin -> {
+            if (skin instanceof ComboBoxListViewSkin<?> list) {
+                list.getPopupContent().setAccessibleText(accessible);
+            }
+        });
         return box;
     }
 
