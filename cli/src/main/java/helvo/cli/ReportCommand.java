@@ -14,6 +14,7 @@ import helvo.files.study.StudyFile;
 import helvo.report.Composition;
 import helvo.report.Report;
 import helvo.report.ReportFormat;
+import helvo.report.Template;
 import helvo.report.Written;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -27,6 +28,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -71,10 +73,17 @@ final class ReportCommand implements Callable<Integer> {
             description = "Only this figure, by its title, its name or its table's name; may be repeated.")
     private List<String> figures;
 
+    @Option(names = "--template", paramLabel = "FILE",
+            description = "An HTML or DOCX file of your own with places such as {{title}} and {{report}}, of the same format as the report.")
+    private Optional<Path> template;
+
     @Override
     public Integer call() throws CannotRead, Refused {
         ReportFormat format = ReportFormat.of(String.valueOf(out.getFileName()))
                 .orElseThrow(() -> wrong("--out “" + out + "” must end in " + endings() + "."));
+        if (template.isPresent() && Template.format(template.get()) != format) {
+            throw wrong("--template “" + template.get() + "” and --out must be of the same format, HTML or DOCX.");
+        }
         History stored = StudyFile.read(file, Progress.NONE).history();
         Analysis analysis = Analysis.ofChosenCurves(stored.study(), Progress.NONE);
         History history = planned(stored, analysis);
@@ -88,8 +97,14 @@ final class ReportCommand implements Callable<Integer> {
         return Helvo.DONE;
     }
 
-    private void write(Report report, ReportFormat format) throws IOException {
-        WholeFile.requirePlace(out.toAbsolutePath(), List.of(file));
+    private void write(Report report, ReportFormat format) throws IOException, CannotRead {
+        List<Path> inputs = Stream.concat(Stream.of(file), template.stream()).toList();
+        WholeFile.requirePlace(out.toAbsolutePath(), inputs);
+        if (template.isPresent()) {
+            byte[] filled = Template.filled(template.get(), report, Progress.NONE);
+            WholeFile.write(out, inputs, to -> to.write(filled));
+            return;
+        }
         Written written = format.written(report, stem(), Progress.NONE);
         for (Map.Entry<String, byte[]> companion : written.companions().entrySet()) {
             WholeFile.write(out.resolveSibling(companion.getKey()), List.of(file), to -> to.write(companion.getValue()));

@@ -75,6 +75,11 @@ final class DrivenWindow {
             }
 
             @Override
+            public Optional<Path> template() {
+                return toOpen.stream().findFirst();
+            }
+
+            @Override
             public Optional<Path> report(ReportFormat format, String suggestedName) {
                 return Optional.ofNullable(saveTo);
             }

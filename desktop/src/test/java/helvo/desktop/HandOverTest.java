@@ -12,6 +12,7 @@ import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.function.BooleanSupplier;
 import javafx.scene.control.TextField;
 import javafx.scene.image.ImageView;
@@ -155,6 +156,22 @@ class HandOverTest {
         robot.interact(() -> assertThat(Clipboard.getSystemClipboard().getHtml()).contains("<th", "about 7.6"));
         robot.clickOn("#hand-over-part-3").clickOn("#copy-latex-table");
         until(robot, () -> String.valueOf(Clipboard.getSystemClipboard().getString()).contains("\\num{0.2064 +- 0.0017}"));
+    }
+
+    @Test
+    void aTemplateIsFilledOrRefusedInASentence(FxRobot robot) throws IOException {
+        window.settle();
+        Path template = Files.writeString(folder.resolve("mine.html"), "<h1>{{title}}</h1>\n<p>{{colour}}</p>\n");
+        window.toOpen = List.of(template);
+        window.saveTo = folder.resolve("out.html");
+        robot.clickOn("#hand-over").clickOn("#hand-over-part-1").clickOn("#fill-template");
+        window.settle();
+        assertThat(window.text("#notice")).contains("The template “mine.html”, line 2: there is no place {{colour}}.");
+        assertThat(window.saveTo).doesNotExist();
+        Files.writeString(template, "<h1>{{title}}</h1>\n{{figure}}\n");
+        robot.clickOn("#fill-template");
+        window.settle();
+        assertThat(Files.readString(window.saveTo)).startsWith("<h1>Marram cords, week 14</h1>").contains("<svg ");
     }
 
     private static String text(Clipboard board, String type) {

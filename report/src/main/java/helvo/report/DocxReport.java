@@ -22,7 +22,7 @@ final class DocxReport {
 
     static byte[] of(Report report, Progress progress) throws IOException {
         Xml document = Xml.document();
-        var body = new WordBody(report.plan(), document, progress);
+        var body = new WordBody(report.plan(), document, 1, progress);
         document.open("w:document", WordBody.NAMESPACES).open("w:body");
         body.paragraph("Title", report.title(), false);
         body.paragraph("Subtitle", List.of(Span.plain(String.join(" · ", report.byline()))), false);
@@ -102,7 +102,7 @@ final class DocxReport {
                 .getBytes(StandardCharsets.UTF_8);
     }
 
-    private static byte[] resource(String name) throws IOException {
+    static byte[] resource(String name) throws IOException {
         try (InputStream in = DocxReport.class.getResourceAsStream(name)) {
             return in.readAllBytes();
         }

@@ -11,7 +11,10 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 
 /// A report as one HTML page that needs nothing besides itself: figures as SVG within it, equations as MathML, fonts and styles embedded,
 /// no script. It prints on the plan's paper, reads on a telephone, and follows a dark look; a figure's sheet stays paper.
@@ -29,6 +32,27 @@ final class HtmlReport {
 
     static byte[] of(Report report, Progress progress) throws IOException {
         return new HtmlReport(report, progress).document().getBytes(StandardCharsets.UTF_8);
+    }
+
+    /// What stands at the places of a template: each section, all of them, and the style.
+    static Map<String, String> places(Report report, Progress progress) throws IOException {
+        var whole = new HtmlReport(report, progress);
+        Map<String, String> places = new LinkedHashMap<>();
+        for (ReportPlan.Section section : ReportPlan.Section.values()) {
+            whole.body.setLength(0);
+            whole.blocks(report.sections().stream().filter(part -> part.section() == section).flatMap(part ->
+                part.blocks().stream()).toList());
+            places.put(section.name().toLowerCase(Locale.ROOT), whole.body.toString());
+        }
+        // The figures stand in the whole or in their section, so that each id is there once.
+        whole.body.setLength(0);
+        whole.pictures = report.figures().size();
+        String main = whole.main();
+        places.put("report", main);
+        whole.fonts.take(Typeface.REGULAR, main);
+        whole.fonts.take(Typeface.SEMIBOLD, main);
+        places.put("style", "<style>" + whole.style() + "</style>");
+        return places;
     }
 
     private String document() throws IOException {
@@ -72,7 +96,11 @@ final class HtmlReport {
     private String main() {
         body.append("<h1 dir=\"auto\">").append(Markup.html(report.title())).append("</h1>\n<p class=\"byline\" dir=\"auto\">")
                 .append(Markup.escaped(String.join(" · ", report.byline()))).append("</p>\n");
-        List<Block> blocks = report.blocks();
+        blocks(report.blocks());
+        return body.toString();
+    }
+
+    private void blocks(List<Block> blocks) {
         for (int i = 0; i < blocks.size(); i++) {
             progress.reached(Double.NaN);
             if (blocks.get(i) instanceof Block.Paragraph(var text) && i + 1 < blocks.size() && blocks.get(i + 1) instanceof Block.Picture) {
@@ -81,7 +109,6 @@ final class HtmlReport {
                 block(blocks.get(i));
             }
         }
-        return body.toString();
     }
 
     private void block(Block block) {

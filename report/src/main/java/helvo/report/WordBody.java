@@ -26,9 +26,12 @@ final class WordBody {
     private final Progress progress;
     private final Xml xml;
     private final Map<String, byte[]> media = new LinkedHashMap<>();
+    private final int bullets;
     private int bookmarks;
 
-    WordBody(ReportPlan plan, Xml xml, Progress progress) {
+    /// @param bullets the number of the list that has bullets
+    WordBody(ReportPlan plan, Xml xml, int bullets, Progress progress) {
+        this.bullets = bullets;
         this.plan = plan;
         this.xml = xml;
         this.progress = progress;
@@ -65,7 +68,7 @@ final class WordBody {
             xml.empty("w:keepNext");
         }
         if (style.equals("ListBullet")) {
-            xml.open("w:numPr").empty("w:ilvl", "w:val", "0").empty("w:numId", "w:val", "1").close();
+            xml.open("w:numPr").empty("w:ilvl", "w:val", "0").empty("w:numId", "w:val", Integer.toString(bullets)).close();
         }
         if (isRightToLeft(Span.text(text))) {
             xml.empty("w:bidi");

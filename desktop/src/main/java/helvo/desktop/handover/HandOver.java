@@ -21,6 +21,7 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.Subscription;
 
@@ -32,6 +33,10 @@ public final class HandOver extends Panel {
     private static final int REPORT = 1;
     private static final double WIDTH = 800;
     private static final double LEFT = 384;
+    /// Of the preview; the window takes the rest.
+    private static final double MOST = 500;
+    private static final double LEAST = 200;
+    private static final double AROUND = 250;
 
     private final Tabs tabs = new Tabs("hand-over-part-", this::show);
     private final FigurePart figurePart;
@@ -104,6 +109,7 @@ public final class HandOver extends Panel {
         for (ReportFormat format : ReportFormat.values()) {
             commands.add("Save the report as " + format.title(), "", this::hasTable, () -> exporter.saveReport(format));
         }
+        commands.add("Fill a template with the report …", "", this::hasTable, exporter::fillTemplate);
         for (FigureFormat format : FigureFormat.values()) {
             commands.add("Save the figure as " + format.name(), "", this::hasTable,
                     () -> exporter.saveFigure(format, FigureFile.DEFAULT_DPI, figurePart.keepsData()));
@@ -134,9 +140,11 @@ public final class HandOver extends Panel {
         clearError();
         tabs.show(PARTS, shown);
         left.setContent(parts.get(shown));
-        left.setPrefHeight(Math.min(560, workspace.table().isEmpty() ? 200 : 560));
         following.unsubscribe();
         boolean pictured = shown == FIGURE || shown == REPORT;
+        double high = getParent() instanceof Region window ? Math.clamp(window.getHeight() - AROUND, LEAST, MOST) : MOST;
+        left.setPrefHeight(pictured ? high + 60 : Region.USE_COMPUTED_SIZE);
+        preview.limit(high);
         preview.setVisible(pictured);
         preview.setManaged(pictured);
         setMaxWidth(pictured ? WIDTH : LEFT + 40);

@@ -54,6 +54,9 @@ final class ReportPart extends VBox {
             save.setAccessibleText("Save the report as " + format.title() + ", " + format.purpose());
             saves.getChildren().add(save);
         }
+        Button fill = button("fill-template", "Into a template …", workspace.exporter()::fillTemplate);
+        fill.setTooltip(new Tooltip("Fill an HTML or DOCX file of your own, with places such as {{title}} and {{report}}"));
+        saves.getChildren().add(fill);
         getChildren().addAll(form, strong("Save the report as"), saves, strong("Sections, in this order"), sections, strong("Figures"),
                 figures);
     }

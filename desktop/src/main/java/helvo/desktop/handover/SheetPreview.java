@@ -43,7 +43,6 @@ import org.apache.pdfbox.rendering.PDFRenderer;
 /// from here into a folder or a document.
 final class SheetPreview extends VBox {
     private static final double BOX = 372;
-    private static final double HIGH = 500;
     private static final double PIXELS_PER_MM = 96 / 25.4;
     /// Sharp on screens of twice the usual density too.
     private static final double SHARPER = 2;
@@ -51,6 +50,7 @@ final class SheetPreview extends VBox {
     private final Workspace workspace;
     private final Background.Latest drawing;
     private final ImageView view = new ImageView();
+    private final StackPane ground = new StackPane(view);
     private final Label says = new Label();
     private final Label pageNumber = new Label();
     private final Button back = Controls.smallButton("report-page-back", "‹", "Previous page of the report", () -> turn(-1));
@@ -62,6 +62,7 @@ final class SheetPreview extends VBox {
     private Optional<Path> dragged = Optional.empty();
     private Path folder;
     private boolean isFigure;
+    private double high;
 
     /// A drawn page, and of how many.
     private record Page(byte[] pdf, BufferedImage image, int number, int count) {}
@@ -76,9 +77,6 @@ final class SheetPreview extends VBox {
         view.setPreserveRatio(true);
         view.setSmooth(true);
         view.setId("hand-over-preview");
-        var ground = new StackPane(view);
-        ground.setMinSize(BOX, HIGH);
-        ground.setMaxSize(BOX, HIGH);
         ground.getStyleClass().add("preview-ground");
         pages.setAlignment(Pos.CENTER);
         says.setWrapText(true);
@@ -89,6 +87,13 @@ final class SheetPreview extends VBox {
         view.setOnDragDetected(this::drag);
     }
 
+    /// How high it may be.
+    void limit(double newHigh) {
+        high = newHigh;
+        ground.setMinSize(BOX, high);
+        ground.setMaxSize(BOX, high);
+    }
+
     /// @param printedMm how wide the figure will be printed
     /// @param told      gets whether it stays legible then
     void figure(double printedMm, Consumer<PrintCheck> told) {
@@ -97,8 +102,8 @@ final class SheetPreview extends VBox {
         pages.setManaged(false);
         dragged = Optional.empty();
         Optional<FigureAnalysis> shown = workspace.figure();
+        double scale = shown.map(this::shownAt).orElse(1.0) * SHARPER * PIXELS_PER_MM * 25.4 / 72;
         shown.ifPresent(figure -> drawing.run("Drawing the preview …", progress -> {
-            double scale = SHARPER * shownAt(figure) * PIXELS_PER_MM * 25.4 / 72;
             return new Sheet(Raster.draw(figure, scale, progress.part(0, 0.8)).image(), figure,
                     PrintCheck.of(figure, printedMm / figure.figure().widthMm(), progress.part(0.8, 1)));
         }, new Outcome<>(sheet -> {
@@ -112,14 +117,14 @@ final class SheetPreview extends VBox {
     }
 
     /// The part of its size at which the sheet has room.
-    private static double shownAt(FigureAnalysis figure) {
+    private double shownAt(FigureAnalysis figure) {
         return Math.min(1, Math.min(BOX / (figure.figure().widthMm() * PIXELS_PER_MM),
-            HIGH / (figure.figure().heightMm() * PIXELS_PER_MM)));
+            high / (figure.figure().heightMm() * PIXELS_PER_MM)));
     }
 
     private void fit(BufferedImage image) {
         view.setImage(SharedPixels.image(image));
-        double scale = Math.min(1, Math.min(BOX / (image.getWidth() / SHARPER), HIGH / (image.getHeight() / SHARPER)));
+        double scale = Math.min(1, Math.min(BOX / (image.getWidth() / SHARPER), high / (image.getHeight() / SHARPER)));
         view.setFitWidth(image.getWidth() / SHARPER * scale);
         view.setFitHeight(image.getHeight() / SHARPER * scale);
     }
@@ -147,13 +152,14 @@ final class SheetPreview extends VBox {
 
     private void draw(Source source) {
         int wanted = page;
+        double room = high;
         drawing.run("Laying out the report …", progress -> {
             byte[] bytes = source.pdf(progress);
             try (PDDocument document = Loader.loadPDF(bytes)) {
                 int number = Math.clamp(wanted, 0, document.getNumberOfPages() - 1);
                 double wide = document.getPage(number).getMediaBox().getWidth();
-                double high = document.getPage(number).getMediaBox().getHeight();
-                float scale = (float) (SHARPER * Math.min(BOX / wide, HIGH / high));
+                double tall = document.getPage(number).getMediaBox().getHeight();
+                float scale = (float) (SHARPER * Math.min(BOX / wide, room / tall));
                 return new Page(bytes, shared(new PDFRenderer(document).renderImage(number, scale)), number, document.getNumberOfPages());
             }
         }, new Outcome<>(this::show, this::failed, () -> { }));

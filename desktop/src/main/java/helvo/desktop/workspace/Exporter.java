@@ -12,6 +12,7 @@ import helvo.desktop.work.Background;
 import helvo.figure.FigureFile;
 import helvo.figure.FigureFormat;
 import helvo.figure.Raster;
+import helvo.files.CannotRead;
 import helvo.files.disk.WholeFile;
 import helvo.files.disk.WriteTrouble;
 import helvo.files.table.TableFile;
@@ -20,6 +21,7 @@ import helvo.report.Composition;
 import helvo.report.Copied;
 import helvo.report.Report;
 import helvo.report.ReportFormat;
+import helvo.report.Template;
 import helvo.report.Written;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -104,6 +106,32 @@ public final class Exporter {
                 WholeFile.write(path, inputs, out -> out.write(written.file()));
             });
             return Stream.concat(Stream.of(saved(path)), report.notices().stream()).collect(Collectors.joining(" "));
+        });
+    }
+
+    /// Asks for a template and where to, and fills it with the report.
+    public void fillTemplate() {
+        dialogs.template().ifPresent(template -> {
+            ReportFormat format = Template.format(template);
+            Study study = workspace.study();
+            dialogs.report(format, named(study.report().title().orElse(study.name()), format.ending()))
+                    .ifPresent(path -> remembered(() -> fill(template, path)));
+        });
+    }
+
+    private void fill(Path template, Path path) {
+        History history = workspace.history().get();
+        Analysis known = workspace.analysis().get();
+        List<Path> inputs = Stream.concat(inputs().stream(), Stream.of(template)).toList();
+        write("Filling " + template.getFileName() + " …", progress -> {
+            Report report = Composition.of(history, Analysis.of(history.study(), known, progress.part(0, 0.5)));
+            try {
+                byte[] filled = Template.filled(template, report, progress.part(0.5, 1));
+                written(path, () -> WholeFile.write(path, inputs, out -> out.write(filled)));
+            } catch (CannotRead e) {
+                throw new Refusal(e.getMessage());
+            }
+            return saved(path);
         });
     }
 

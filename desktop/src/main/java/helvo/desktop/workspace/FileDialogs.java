@@ -25,6 +25,9 @@ public interface FileDialogs {
 
     Optional<Path> figure(FigureFormat format, String suggestedName);
 
+    /// A page or document of the person's own that a report is filled into.
+    Optional<Path> template();
+
     Optional<Path> report(ReportFormat format, String suggestedName);
 
     Optional<Path> table(TableFile.Format format, String suggestedName);
@@ -63,6 +66,14 @@ public interface FileDialogs {
             chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("Study", "*" + StudyFile.ENDING));
             return Optional.ofNullable(chooser.showSaveDialog(owner)).map(File::toPath)
                     .map(path -> StudyFile.isStudy(path) ? path : path.resolveSibling(path.getFileName() + StudyFile.ENDING));
+        }
+
+        @Override
+        public Optional<Path> template() {
+            var chooser = new FileChooser();
+            chooser.setTitle("A template for the report");
+            chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("HTML or DOCX", "*.html", "*.docx"));
+            return Optional.ofNullable(chooser.showOpenDialog(owner)).map(File::toPath);
         }
 
         @Override
