@@ -74,7 +74,7 @@ final class ReportCommand implements Callable<Integer> {
     private List<String> figures;
 
     @Option(names = "--template", paramLabel = "FILE",
-            description = "An HTML or DOCX file of your own with places such as {{title}} and {{report}}, of the same format as the report.")
+            description = "An HTML or DOCX file of your own with places such as {{title}}, of the same format as the report.")
     private Optional<Path> template;
 
     @Override

@@ -56,11 +56,13 @@ class ReportCommandTest {
 
     @Test
     void takesWhatIsGivenAndLeavesTheRestAsTheStudyHasIt() throws IOException {
-        assertThat(report("r.html", "--title", "Cords", "--author", "Ada", "--date", "5 March 2026", "--paper", "letter", "--language", "en-GB",
+        assertThat(report("r.html", "--title", "Cords", "--author", "Ada", "--date", "5 March 2026", "--paper", "letter",
+            "--language", "en-GB",
                 "--sections", "results,method", "--figure", "creep")).isZero();
         assertThat(said).isEmpty();
         assertThat(Files.readString(folder.resolve("r.html"))).contains("<html lang=\"en-GB\">", "<h1 dir=\"auto\">Cords</h1>",
-                "Ada · 5 March 2026 · made with Helvo", "size: letter", "0.3103 ± 0.0024").doesNotContain("<svg", "0.2064");
+                "Ada · 5 March 2026 · made with Helvo", "size: letter", "0.3103 ± 0.0024")
+                .doesNotContain("<svg", "0.2064");
         byte[] first = Files.readAllBytes(folder.resolve("r.html"));
         report("r.html", "--title", "Cords", "--author", "Ada", "--date", "5 March 2026", "--paper", "letter", "--language", "en-GB",
                 "--sections", "results,method", "--figure", "creep");
@@ -85,7 +87,8 @@ class ReportCommandTest {
         assertThat(report("r.pdf", "--language", "<x>")).isEqualTo(2);
         assertThat(said).contains("“<x>” is no language tag.");
         assertThat(report("r.pdf", "--figure", "Ropes")).isEqualTo(1);
-        assertThat(said).startsWith("The study has no figure “Ropes”; there are “Stretch of 3 mm marram cord under load” (Stretch)").hasLineCount(1);
+        assertThat(said).startsWith("The study has no figure “Ropes”; there are “Stretch of 3 mm marram cord under load” (Stretch)")
+                .hasLineCount(1);
         assertThat(report("none/r.pdf")).isEqualTo(1);
         assertThat(said).contains("its folder does not exist").hasLineCount(1);
         Path template = Files.writeString(folder.resolve("t.html"), "{{titel}}");
