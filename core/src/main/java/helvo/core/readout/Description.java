@@ -107,7 +107,9 @@ public final class Description {
         if (series.size() > TOLD) {
             says.add(Phrase.of("%d series more are not told here.", series.size() - TOLD));
         }
-        figure.comparisons().stream().flatMap(this::compared).forEach(says::add);
+        if (series.stream().allMatch(this::isDrawn)) {
+            figure.comparisons().stream().flatMap(this::compared).forEach(says::add);
+        }
         return String.join(" ", says);
     }
 
@@ -132,8 +134,12 @@ public final class Description {
             return text + "nothing to draw.";
         }
         text.append(range(each.rows().x(), each.points().x())).append(", ").append(range(each.rows().y(), each.points().y()));
-        each.fit().ifPresent(fit -> text.append("; ").append(course(each, fit)));
+        each.fit().filter(_ -> isDrawn(each)).ifPresent(fit -> text.append("; ").append(course(each, fit)));
         return text.append('.').toString();
+    }
+
+    private boolean isDrawn(SeriesAnalysis each) {
+        return figure.figure().look().curve(each.key()).shown();
     }
 
     private String range(Coordinate of, double[] values) {
