@@ -9,6 +9,7 @@ import helvo.core.study.DecisionEdit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.History;
 import helvo.core.study.Layer;
+import helvo.core.study.ReportPlan;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
@@ -47,6 +48,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import javafx.scene.control.Slider;
 import javafx.scene.control.ToggleButton;
 
@@ -124,12 +126,15 @@ final class Screenshots {
         scenes.put("readings", (workspace, view) -> List.of(() -> show(workspace, "Dye"), () -> readings(workspace),
                 () -> view.panels().show(ReadingsPanel.class)));
         scenes.put("two-scales", (workspace, _) -> List.of(() -> twoScales(workspace)));
-        scenes.put("reading", (workspace, _) -> List.of(() -> reading(workspace)));
         scenes.put("bars", Screenshots::bars);
         scenes.put("compare", (workspace, view) -> List.of(
                 () -> workspace.perform(new FigureEdit.Show(figure(workspace), Layer.POOLED, true)),
                 () -> ((ToggleButton) view.lookup("#series-3")).fire()));
         scenes.put("hand-over", (_, view) -> List.of(() -> view.panels().show(HandOver.class)));
+        scenes.put("report", (workspace, view) -> List.of(() -> workspace.perform(new StudyEdit.PlanReport(ReportPlan.DEFAULT
+                .withAuthor("Marram Cordage Laboratory").withDate("25 November 2026")
+                .withLeftOut(Set.of(2, 3, 4, 5, 6, 7, 8, 9)))), () -> view.panels().show(HandOver.class),
+                () -> ((ToggleButton) view.lookup("#hand-over-part-1")).fire()));
         scenes.put("finder", (_, view) -> List.of(() -> view.panels().show(CommandFinder.class)));
         return scenes;
     }
@@ -195,13 +200,6 @@ final class Screenshots {
         SeriesKey key = SeriesKey.whole(workspace.table().orElseThrow().first(Role.Y).orElseThrow().id());
         workspace.perform(new FigureEdit.PutNote(figure(workspace), new Note.ReadingMarker(1, key, true, 4, true, 3)));
         workspace.perform(new FigureEdit.PutNote(figure(workspace), new Note.ReadingMarker(2, key, false, 6, true)));
-    }
-
-    private static void reading(Workspace workspace) {
-        show(workspace, "Failed");
-        workspace.perform(new FigureEdit.Show(figure(workspace), Layer.BAND, true));
-        SeriesKey key = SeriesKey.whole(workspace.table().orElseThrow().first(Role.Y).orElseThrow().id());
-        workspace.perform(new FigureEdit.PutNote(figure(workspace), new Note.ReadingMarker(1, key, true, 0.5, true)));
     }
 
     private static List<Runnable> bars(Workspace workspace, MainView view) {
