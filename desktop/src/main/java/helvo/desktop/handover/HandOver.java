@@ -119,7 +119,6 @@ public final class HandOver extends Panel {
         }
         commands.add("Copy the figure", "Shortcut+Shift+C", this::hasTable, exporter::copyFigure);
         commands.add("Copy the readout", "Shortcut+Shift+R", this::hasTable, exporter::copyReadout);
-        commands.add("Copy the table", "", this::hasTable, exporter::copyTable);
         commands.add("Copy the equations as LaTeX", "", this::hasTable, () -> exporter.copyEquations(Exporter.Notation.LATEX));
         commands.add("Copy the equations as MathML", "", this::hasTable, () -> exporter.copyEquations(Exporter.Notation.MATH_ML));
         commands.add("Copy the coefficients as a LaTeX table", "", this::hasTable,

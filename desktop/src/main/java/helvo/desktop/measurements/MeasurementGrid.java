@@ -17,7 +17,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
-import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.beans.InvalidationListener;
@@ -236,11 +235,6 @@ public final class MeasurementGrid extends TableView<Integer> {
         List<Column> columns = chosenPlaces().map(at -> at.getColumn() - 1)
                 .filter(place -> place >= 0 && place < table.columns().size()).distinct().sorted().map(table.columns()::get).toList();
         return CellsAsText.of(columns, chosenRows(), table.mark(), headings);
-    }
-
-    /// The whole table with its headings, likewise.
-    public String copiedTable() {
-        return CellsAsText.of(table.columns(), IntStream.range(0, table.rows()).boxed().toList(), table.mark(), true);
     }
 
     /// Calls the action whenever another state of the table is shown, for as long as its owner lives.

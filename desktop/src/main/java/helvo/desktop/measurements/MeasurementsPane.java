@@ -93,7 +93,7 @@ public final class MeasurementsPane extends VBox {
                 this::editHeading);
         commands.add("Copy the chosen cells with their headings", "Shortcut+Alt+C", this::hasTable,
                 () -> SystemClipboard.copy(grid.copied(true)));
-        commands.add("Copy the table with its headings", "", this::hasTable, () -> SystemClipboard.copy(grid.copiedTable()));
+        commands.add("Copy the table with its headings", "", this::hasTable, workspace.exporter()::copyTable);
         commands.add("Insert a row before the chosen one", "Shortcut+I", this::hasTable, this::insertRow);
         commands.add("Remove the chosen rows", "Shortcut+Delete", this::hasTable, this::removeRows);
         commands.add("Sort the rows by the chosen column, rising", "", this::hasTable, () -> sort(true));
