@@ -298,7 +298,7 @@ class FigureTest {
         assertThat(layout().width()).isEqualTo(85 * 72 / 25.4);
         type(robot, "#sheet-text", "8");
         robot.clickOn("#look-name").write("Thesis", 0).clickOn("#look-keep");
-        robot.clickOn("#look-0").clickOn("#look-4");
+        robot.clickOn("#look-0").clickOn("#look-5");
         window.settle();
         assertThat(look().sheet().text()).isEqualTo(8);
         robot.push(KeyCode.ESCAPE).push(KeyCode.CONTROL, KeyCode.K).write("copy of this figure", 0).type(KeyCode.ENTER);

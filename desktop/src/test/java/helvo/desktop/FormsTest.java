@@ -264,7 +264,7 @@ class FormsTest {
         assertThat(window.workspace.study().looks()).extracting(SheetLook.Named::name).containsExactly("Thesis");
         set(robot, "#look-1", "");
         assertThat(look().sheet()).isEqualTo(SheetLook.PRESETS.get(1).look());
-        set(robot, "#look-4", "");
+        set(robot, "#look-5", "");
         assertThat(look().sheet()).as("the kept one").isEqualTo(SheetLook.DEFAULT);
     }
 
