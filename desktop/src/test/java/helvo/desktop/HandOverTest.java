@@ -135,6 +135,7 @@ class HandOverTest {
     @Test
     void theClipboardHoldsSeveralFormsAtOnce(FxRobot robot) {
         window.settle();
+        robot.interact(() -> Clipboard.getSystemClipboard().clear());
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.C);
         until(robot, () -> Clipboard.getSystemClipboard().hasImage());
         robot.interact(() -> {
@@ -142,6 +143,7 @@ class HandOverTest {
             assertThat(board.getHtml()).contains("width:160mm", "alt=\"Scatter chart");
             assertThat(text(board, Copied.SVG)).contains("<svg", "<desc");
         });
+        robot.interact(() -> Clipboard.getSystemClipboard().clear());
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.R);
         until(robot, () -> Clipboard.getSystemClipboard().hasString());
         robot.interact(() -> {

@@ -114,6 +114,7 @@ class PanelsTest {
         robot.clickOn("#save-png");
         window.settle();
         assertThat(window.saveTo).isNotEmptyFile();
+        robot.interact(() -> Clipboard.getSystemClipboard().clear());
         robot.clickOn("#copy-figure");
         until("it is on the clipboard", () -> Clipboard.getSystemClipboard().hasImage());
         assertThat(of(() -> Clipboard.getSystemClipboard().getImage().getWidth())).isGreaterThan(1000);
