@@ -85,8 +85,7 @@ final class ReportCommand implements Callable<Integer> {
             throw wrong("--template “" + template.get() + "” and --out must be of the same format, HTML or DOCX.");
         }
         History stored = StudyFile.read(file, Progress.NONE).history();
-        Analysis analysis = Analysis.ofChosenCurves(stored.study(), Progress.NONE);
-        History history = planned(stored, analysis);
+        History history = planned(stored);
         Report report = Composition.of(history, Analysis.ofChosenCurves(history.study(), Progress.NONE));
         try {
             write(report, format);
@@ -118,7 +117,7 @@ final class ReportCommand implements Callable<Integer> {
     }
 
     /// The study with what the command line says of its report.
-    private History planned(History stored, Analysis analysis) throws Refused {
+    private History planned(History stored) throws Refused {
         ReportPlan plan = stored.study().report();
         if (title.isPresent()) {
             plan = plan.withTitle(title);
@@ -142,7 +141,7 @@ final class ReportCommand implements Callable<Integer> {
             plan = plan.withSections(chosen);
         }
         if (figures != null) {
-            plan = plan.withLeftOut(leftOut(analysis));
+            plan = plan.withLeftOut(leftOut(Analysis.ofChosenCurves(stored.study(), Progress.NONE)));
         }
         return plan.equals(stored.study().report()) ? stored : stored.with(new StudyEdit.PlanReport(plan), Instant.EPOCH);
     }

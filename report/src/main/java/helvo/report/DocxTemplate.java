@@ -10,10 +10,12 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.regex.Matcher;
 import javax.xml.XMLConstants;
 import javax.xml.parsers.DocumentBuilderFactory;
@@ -103,7 +105,8 @@ final class DocxTemplate {
             for (Element relation : elements(xml(part), "Relationship")) {
                 if (relation.getAttribute("TargetMode").equalsIgnoreCase("External")
                     && !relation.getAttribute("Type").endsWith("/hyperlink")) {
-                    throw Template.refused(name, "part " + part, "it refers to “" + relation.getAttribute("Target") + "” outside itself");
+                    throw Template.refused(name, "part " + part,
+                            "it refers to “" + relation.getAttribute("Target") + "” outside itself");
                 }
             }
         }
@@ -187,9 +190,9 @@ final class DocxTemplate {
             if (!place.find()) {
                 continue;
             }
-            List<Block> blocks = whole.toString().strip().equals(place.group()) ? blocks(place.group(1)) : null;
-            if (blocks != null) {
-                insert(blocks, paragraph);
+            Optional<List<Block>> blocks = whole.toString().strip().equals(place.group()) ? blocks(place.group(1)) : Optional.empty();
+            if (blocks.isPresent()) {
+                insert(blocks.get(), paragraph);
                 continue;
             }
             var filled = new StringBuilder();
@@ -209,18 +212,12 @@ final class DocxTemplate {
         put(DOCUMENT, document);
     }
 
-    /// What a place of its own paragraph stands for; null where it is words.
-    private List<Block> blocks(String place) {
-        if (place.equals("report")) {
-            return report.blocks();
-        }
-        for (ReportPlan.Section section : ReportPlan.Section.values()) {
-            if (section.name().toLowerCase(Locale.ROOT).equals(place)) {
-                return report.sections().stream().filter(part -> part.section() == section).flatMap(part ->
-                    part.blocks().stream()).toList();
-            }
-        }
-        return null;
+    /// What a place of its own paragraph stands for; empty where it is words.
+    private Optional<List<Block>> blocks(String place) {
+        return place.equals("report") ? Optional.of(report.blocks()) : Arrays.stream(ReportPlan.Section.values())
+                .filter(section -> section.name().toLowerCase(Locale.ROOT).equals(place)).findFirst()
+                .map(section -> report.sections().stream().filter(part -> part.section() == section)
+                        .flatMap(part -> part.blocks().stream()).toList());
     }
 
     private void insert(List<Block> blocks, Element paragraph) throws IOException, SAXException, ParserConfigurationException {

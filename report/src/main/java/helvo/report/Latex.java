@@ -8,7 +8,8 @@ import java.util.stream.Collectors;
 
 /// Equations, texts and tables in LaTeX: tables by booktabs, values with their uncertainties by siunitx.
 final class Latex {
-    private static final Pattern VALUE = Pattern.compile("\\(?([−-]?[0-9.,]+)(?: ± ([0-9.,]+))?\\)?(?: × 10([⁻⁰¹²³⁴⁵⁶⁷⁸⁹]+))?");
+    private static final Pattern VALUE = Pattern.compile("\\(?([−-]?[0-9.,]+)(?: ± ([0-9.,]+))?\\)?"
+            + "(?: × 10([⁻⁰¹²³⁴⁵⁶⁷⁸⁹]+))?");
     private static final String RAISED_DIGITS = "\u2070\u00b9\u00b2\u00b3\u2074\u2075\u2076\u2077\u2078\u2079";
     private static final Map<Integer, String> SIGNS = Map.ofEntries(Map.entry((int) '\\', "\\textbackslash{}"), Map.entry((int) '{', "\\{"),
             Map.entry((int) '}', "\\}"), Map.entry((int) '$', "\\$"), Map.entry((int) '&', "\\&"), Map.entry((int) '#', "\\#"),

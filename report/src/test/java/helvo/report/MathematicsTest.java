@@ -39,7 +39,8 @@ class MathematicsTest {
 
     @Test
     void mathMlMarksSignsThatBelongToANumber() {
-        assertThat(MathMl.of(read("−2 x − 1", "t"), " display=\"block\"")).isEqualTo("<math xmlns=\"http://www.w3.org/1998/Math/MathML\" "
+        assertThat(MathMl.of(read("−2 x − 1", "t"), " display=\"block\""))
+                .isEqualTo("<math xmlns=\"http://www.w3.org/1998/Math/MathML\" "
                 + "display=\"block\"><mrow><mi>y</mi><mo>=</mo><mo form=\"prefix\">\u2212</mo><mn>2</mn><mspace width=\"0.25em\"/>"
                 + "<mi>t</mi><mo>\u2212</mo><mn>1</mn></mrow></math>");
     }

@@ -176,7 +176,8 @@ class ReportTest {
                 new ColumnEdit.Derive(1, new helvo.core.table.Heading("Load²", "N²"), "{1}^2", Role.NONE, false),
                 new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(3, new Cell.Text("a")))));
         assertThat(all(changed)).contains("The table “t” was read from t.csv", "Only rows were used in which Lot is a.",
-                "Load² (N²) was worked out as Load^2.", "Row 1, Stretch: “1.4” instead of “1.3”.").doesNotContain("Row 5, Stretch");
+                "Load² (N²) was worked out as Load^2.", "Row 1, Stretch: “1.4” instead of “1.3”.")
+                .doesNotContain("Row 5, Stretch");
         assertThat(all(report(study("x,y\n1,2\n2,3\n3,5\n").withTable(1, table -> table.withSource(Optional.empty())
                 .withReadAs(Optional.empty()))))).contains("Nothing was left out, replaced or changed.");
     }
@@ -327,7 +328,8 @@ class ReportTest {
             case JSON -> assertThat(JsonMapper.builder().build().readTree(text).path("title").asString()).contains("<script>", "研究");
             case DOCX -> assertThat(elements(xml(parts(written).get("word/document.xml")), "t").stream().map(Element::getTextContent))
                     .anyMatch(each -> each.contains("<script>") && each.contains("研究"));
-            case ODT -> assertThat(xml(parts(written).get("content.xml")).getDocumentElement().getTextContent()).contains("<script>", "研究");
+            case ODT -> assertThat(xml(parts(written).get("content.xml")).getDocumentElement().getTextContent())
+                    .contains("<script>", "研究");
             case PDF -> {
                 try (var document = Loader.loadPDF(written)) {
                     assertThat(document.getDocumentInformation().getTitle()).contains("<script>", "研究");

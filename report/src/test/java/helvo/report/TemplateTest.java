@@ -72,7 +72,8 @@ class TemplateTest {
     void anUnknownPlaceIsRefusedWithItsLineAndTheKnownOnes() throws IOException {
         Path template = html("<p>{{title}}</p>\n<p>{{titel}}</p>\n");
         assertThatThrownBy(() -> filled(template)).isInstanceOf(CannotRead.class)
-                .hasMessageStartingWith("The template “mine.html”, line 2: there is no place {{titel}}. There are {{title}}, {{author}}");
+                .hasMessageStartingWith("The template “mine.html”, line 2: there is no place {{titel}}. There are "
+                        + "{{title}}, {{author}}");
         Path other = Files.writeString(folder.resolve("mine.txt"), "{{title}}");
         assertThatThrownBy(() -> filled(other)).hasMessageContaining("must end in .html or .docx");
         Path bytes = Files.write(folder.resolve("b.html"), new byte[] {'<', (byte) 0xff, (byte) 0xfe});

@@ -67,7 +67,8 @@ public sealed interface FigureEdit extends Edit {
         @Override
         public String sentence(Study before) {
             return !before.figure(figure).caption().equals(caption) ? "Caption of the figure: "
-                    + caption.map(text -> "“" + text + "”").orElse("made from what it shows") : "Text for those who do not see the figure: "
+                    + caption.map(text -> "“" + text + "”").orElse("made from what it shows")
+                    : "Text for those who do not see the figure: "
                     + description.map(text -> "“" + text + "”").orElse("made from what it shows");
         }
     }

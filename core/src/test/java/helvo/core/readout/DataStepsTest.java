@@ -123,8 +123,8 @@ class DataStepsTest {
                 new StudyEdit.Compound("Two at once", List.of(new TableEdit.SetCell(1, 2, 2, "9"), new StudyEdit.Rename("Pulled"))),
                 new TableEdit.RemoveRows(1, List.of(0)), new ColumnEdit.SetOwnBars(1, 2, new UniformBars(0.2, false)),
                 new FigureEdit.SetTitle(1, Optional.of("Not about data")));
-        assertThat(said(1, history)).containsExactly("Row 6 was left out: Load is empty.", "Row 2, Stretch: “1.3” instead of “1.1”.",
-                "Two at once.",
+        assertThat(said(1, history)).containsExactly("Row 6 was left out: Load is empty.",
+                "Row 2, Stretch: “1.3” instead of “1.1”.", "Two at once.",
             "“Remove row 1” (2026-03-05).");
         assertThat(said(1, history.undo().undo().undo())).as("what was undone is not said")
                 .containsExactly("Row 7 was left out: Load is empty.", "Row 2, Stretch: “1.3” instead of “1.1”.", "Two at once.");

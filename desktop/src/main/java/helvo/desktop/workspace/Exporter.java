@@ -56,7 +56,8 @@ public final class Exporter {
 
     /// Does once more what was handed over last, into the same file where it was one.
     public void again() {
-        last.ifPresentOrElse(Runnable::run, () -> workspace.messages().tell("Nothing was handed over yet: choose what under “Hand over”."));
+        last.ifPresentOrElse(Runnable::run, () -> workspace.messages()
+                .tell("Nothing was handed over yet: choose what under “Hand over”."));
     }
 
     private void remembered(Runnable action) {
