@@ -10,9 +10,11 @@ import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import java.util.function.Supplier;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine;
@@ -20,10 +22,7 @@ import picocli.CommandLine;
 /// The one program: a window, and the same core without one.
 @Command(name = "helvo", mixinStandardHelpOptions = true, versionProvider = Version.class,
         description = "Scatter figures with error bars, trend lines and the numbers behind them.",
-        footer = {"", "Without a command, the window opens. `helvo COMMAND --help` tells of each."},
-        subcommands = {CheckCommand.class, FitCommand.class, CurvesCommand.class, DrawCommand.class, ApplyCommand.class,
-            ReportCommand.class,
-            SimulateLoggerCommand.class, CompletionsCommand.class, ManCommand.class, CommandLine.HelpCommand.class})
+        footer = {"", "Without a command, the window opens. `helvo COMMAND --help` tells of each."})
 public final class Helvo implements Callable<Integer> {
     public static final int DONE = 0;
     public static final int DATA_DO_NOT_ALLOW = 1;
@@ -35,12 +34,39 @@ public final class Helvo implements Callable<Integer> {
         /// @return the exit code, once it is closed
         int open(boolean verbose);
 
-        /// By their names.
-        Map<String, Callable<Integer>> commands();
+        /// By their names, made when they are wanted.
+        Map<String, Supplier<Callable<Integer>>> commands();
     }
 
     private Helvo(Window window) {
         this.window = window;
+    }
+
+    /// What needs no other command to be known.
+    private static Map<String, Supplier<?>> onTheirOwn(Window window) {
+        var commands = new LinkedHashMap<String, Supplier<?>>();
+        commands.put("check", CheckCommand::new);
+        commands.put("fit", FitCommand::new);
+        commands.put("curves", CurvesCommand::new);
+        commands.put("draw", DrawCommand::new);
+        commands.put("apply", ApplyCommand::new);
+        commands.put("report", ReportCommand::new);
+        commands.put("simulate-logger", SimulateLoggerCommand::new);
+        commands.putAll(window.commands());
+        return commands;
+    }
+
+    /// The command line with its commands; where the first word names one, with that alone: to learn the options of all takes longer than
+    /// a fit.
+    private static CommandLine commandLine(Helvo helvo, String[] arguments) {
+        var line = new CommandLine(helvo);
+        Map<String, Supplier<?>> commands = onTheirOwn(helvo.window);
+        Supplier<?> named = arguments.length == 0 ? null : commands.get(arguments[0]);
+        if (named != null) {
+            return line.addSubcommand(arguments[0], named.get());
+        }
+        commands.forEach((name, command) -> line.addSubcommand(name, command.get()));
+        return line.addSubcommand(new CompletionsCommand()).addSubcommand(new ManCommand()).addSubcommand(new CommandLine.HelpCommand());
     }
 
     @Option(names = "--verbose", scope = CommandLine.ScopeType.INHERIT,
@@ -66,8 +92,7 @@ public final class Helvo implements Callable<Integer> {
     /// @return the exit code
     public static int run(PrintWriter out, PrintWriter err, Window window, String... arguments) {
         var helvo = new Helvo(window);
-        var command = new CommandLine(helvo);
-        window.commands().forEach(command::addSubcommand);
+        CommandLine command = commandLine(helvo, arguments);
         command.setOut(out).setErr(err);
         command.setExecutionExceptionHandler((fault, line, _) -> helvo.report(fault, line));
         command.setParameterExceptionHandler((wrong, _) -> {

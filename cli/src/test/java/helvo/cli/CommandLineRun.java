@@ -4,6 +4,7 @@ import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.util.Map;
 import java.util.concurrent.Callable;
+import java.util.function.Supplier;
 
 /// Runs the command line as a shell would, and keeps what it said.
 final class CommandLineRun {
@@ -17,7 +18,7 @@ final class CommandLineRun {
         }
 
         @Override
-        public Map<String, Callable<Integer>> commands() {
+        public Map<String, Supplier<Callable<Integer>>> commands() {
             return Map.of();
         }
     };

@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
+import java.util.function.Supplier;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -28,7 +29,7 @@ class ReportCommandTest {
         }
 
         @Override
-        public Map<String, Callable<Integer>> commands() {
+        public Map<String, Supplier<Callable<Integer>>> commands() {
             return Map.of();
         }
     };

@@ -3,8 +3,6 @@ package helvo.report;
 import helvo.core.Phrase;
 import helvo.core.Progress;
 import helvo.core.study.ReportPlan;
-import helvo.figure.FigureFile;
-import helvo.figure.FigureFormat;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -22,12 +20,12 @@ final class OdtReport {
         OASIS + "table:1.0", "xmlns:draw", OASIS + "drawing:1.0", "xmlns:svg", OASIS + "svg-compatible:1.0", "xmlns:style",
         OASIS + "style:1.0", "xmlns:fo", OASIS + "xsl-fo-compatible:1.0", "xmlns:xlink", "http://www.w3.org/1999/xlink", "xmlns:meta",
         OASIS + "meta:1.0", "xmlns:dc", "http://purl.org/dc/elements/1.1/"};
-    private static final double PNG_DPI = 200;
     /// A table with no more rows stays on one page.
     static final int WHOLE = 30;
 
     private final Report report;
     private final Progress progress;
+    private final Pictures pictures;
     private final Xml xml = Xml.document();
     /// By their places in the package, each with its kind.
     private final Map<String, Part> parts = new LinkedHashMap<>();
@@ -35,9 +33,10 @@ final class OdtReport {
 
     private record Part(String type, byte[] bytes) {}
 
-    private OdtReport(Report report, Progress progress) {
+    private OdtReport(Report report, Progress progress) throws IOException {
         this.report = report;
         this.progress = progress;
+        this.pictures = Pictures.in(report.blocks(), progress);
     }
 
     static byte[] of(Report report, Progress progress) throws IOException {
@@ -186,10 +185,10 @@ final class OdtReport {
         xml.close();
     }
 
-    private void picture(Block.Picture picture) throws IOException {
+    private void picture(Block.Picture picture) {
         String name = "Pictures/figure" + picture.number();
-        parts.put(name + ".svg", new Part("image/svg+xml", FigureFile.svgOfOutlines(picture.figure(), progress)));
-        parts.put(name + ".png", new Part("image/png", FigureFile.bytes(FigureFormat.PNG, picture.figure(), PNG_DPI, false, progress)));
+        parts.put(name + ".svg", new Part("image/svg+xml", pictures.of(picture).svg()));
+        parts.put(name + ".png", new Part("image/png", pictures.of(picture).png()));
         PageFit fit = PageFit.of(picture, report.plan().paper());
         xml.open("text:p", "text:style-name", "Figure").open("draw:frame", "draw:style-name", "picture", "draw:name",
                 "Figure " + picture.number(), "text:anchor-type", "as-char", "svg:width", mm(fit.widthMm()), "svg:height",

@@ -2,8 +2,6 @@ package helvo.report;
 
 import helvo.core.Progress;
 import helvo.core.study.ReportPlan;
-import helvo.figure.FigureFile;
-import helvo.figure.FigureFormat;
 import java.io.IOException;
 import java.text.Bidi;
 import java.util.LinkedHashMap;
@@ -20,7 +18,6 @@ final class WordBody {
         "http://schemas.openxmlformats.org/drawingml/2006/main", "xmlns:pic", "http://schemas.openxmlformats.org/drawingml/2006/picture"};
     private static final String SVG = "http://schemas.microsoft.com/office/drawing/2016/SVG/main";
     private static final int EMU_PER_MM = 36_000;
-    private static final double PNG_DPI = 200;
 
     private final ReportPlan plan;
     private final Progress progress;
@@ -47,6 +44,7 @@ final class WordBody {
     }
 
     void write(List<Block> blocks) throws IOException {
+        Pictures pictures = Pictures.in(blocks, progress);
         for (int i = 0; i < blocks.size(); i++) {
             progress.reached(Double.NaN);
             boolean kept = i + 1 < blocks.size() && blocks.get(i + 1) instanceof Block.Picture;
@@ -54,7 +52,7 @@ final class WordBody {
                 case Block.Heading(int level, var text) -> paragraph("Heading" + (level - 1), text, false);
                 case Block.Paragraph(var text) -> paragraph("BodyText", text, kept);
                 case Block.Points(var items) -> items.forEach(item -> paragraph("ListBullet", item, false));
-                case Block.Picture picture -> picture(picture);
+                case Block.Picture picture -> picture(picture, pictures);
                 case Block.Grid grid -> grid(grid);
                 case Block.Equation equation -> equation(equation);
             }
@@ -147,10 +145,10 @@ final class WordBody {
         xml.close();
     }
 
-    private void picture(Block.Picture picture) throws IOException {
+    private void picture(Block.Picture picture, Pictures pictures) {
         String name = "figure" + picture.number();
-        media.put(name + ".png", FigureFile.bytes(FigureFormat.PNG, picture.figure(), PNG_DPI, false, progress));
-        media.put(name + ".svg", FigureFile.svgOfOutlines(picture.figure(), progress));
+        media.put(name + ".png", pictures.of(picture).png());
+        media.put(name + ".svg", pictures.of(picture).svg());
         PageFit fit = PageFit.of(picture, plan.paper());
         String wide = Long.toString(Math.round(fit.widthMm() * EMU_PER_MM));
         String high = Long.toString(Math.round(fit.heightMm() * EMU_PER_MM));

@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import java.util.function.Supplier;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -48,10 +49,10 @@ public final class Program implements Helvo.Window {
     }
 
     @Override
-    public Map<String, Callable<Integer>> commands() {
-        var commands = new LinkedHashMap<String, Callable<Integer>>();
-        commands.put("demo", new Demo());
-        commands.put("open", new Open());
+    public Map<String, Supplier<Callable<Integer>>> commands() {
+        var commands = new LinkedHashMap<String, Supplier<Callable<Integer>>>();
+        commands.put("demo", Demo::new);
+        commands.put("open", Open::new);
         return commands;
     }
 
