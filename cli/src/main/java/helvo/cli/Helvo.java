@@ -38,8 +38,27 @@ public final class Helvo implements Callable<Integer> {
         Map<String, Supplier<Callable<Integer>>> commands();
     }
 
+    /// Where commands run that open no window.
+    static final Window NO_WINDOW = new Window() {
+        @Override
+        public int open(boolean verbose) {
+            System.err.println("This part of Helvo opens no window: `helvo` does.");
+            return DATA_DO_NOT_ALLOW;
+        }
+
+        @Override
+        public Map<String, Supplier<Callable<Integer>>> commands() {
+            return Map.of();
+        }
+    };
+
     private Helvo(Window window) {
         this.window = window;
+    }
+
+    /// Runs a command that opens no window, without loading what a window needs.
+    public static void main(String[] arguments) {
+        main(NO_WINDOW, arguments);
     }
 
     /// What needs no other command to be known.

@@ -14,26 +14,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
-import java.util.concurrent.Callable;
-import java.util.function.Supplier;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 class ReportCommandTest {
-    private static final Helvo.Window NONE = new Helvo.Window() {
-        @Override
-        public int open(boolean verbose) {
-            return 0;
-        }
-
-        @Override
-        public Map<String, Supplier<Callable<Integer>>> commands() {
-            return Map.of();
-        }
-    };
-
     @TempDir
     private Path folder;
 
@@ -50,7 +35,8 @@ class ReportCommandTest {
         var arguments = new ArrayList<>(List.of("report", study.toString(), "--out", folder.resolve(out).toString()));
         arguments.addAll(List.of(options));
         var err = new StringWriter();
-        int code = Helvo.run(new PrintWriter(new StringWriter()), new PrintWriter(err, true), NONE, arguments.toArray(String[]::new));
+        int code = Helvo.run(new PrintWriter(new StringWriter()), new PrintWriter(err, true), Helvo.NO_WINDOW,
+            arguments.toArray(String[]::new));
         said = err.toString();
         return code;
     }

@@ -57,6 +57,11 @@ public final class OneStudy implements Studies {
     }
 
     @Override
+    public void openAnother() {
+        asked.add("another");
+    }
+
+    @Override
     public void open(Origin study) {
         asked.add("open " + study.study().history().study().name());
     }

@@ -5,13 +5,22 @@ import helvo.figure.Typeface;
 import javafx.application.Application;
 import javafx.scene.Parent;
 import javafx.scene.Scene;
+import javafx.scene.layout.Pane;
+import javafx.scene.paint.Color;
 import javafx.scene.text.Font;
 
 /// Helvo's looks: its type and its style over the theme that it builds on.
 public final class Looks {
     private static final double SIZE = 13;
+    /// As `-helvo-ground` in the style sheet, which takes longer to read than the first frame to show.
+    private static final Color GROUND = Color.web("#E7E6EA");
 
     private Looks() {}
+
+    /// A scene of nothing but the ground.
+    static Scene empty(double width, double height) {
+        return new Scene(new Pane(), width, height, GROUND);
+    }
 
     /// A scene in Helvo's looks.
     public static Scene scene(Parent view, double width, double height) {

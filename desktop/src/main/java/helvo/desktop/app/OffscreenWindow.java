@@ -70,7 +70,7 @@ public final class OffscreenWindow {
             windows.complete(new Windows(state, List.of(state.resolve("kept")), () -> {}));
             windows.join().lookAround();
             Stage stage = windows.join().open(origin,
-                    new Start(origin.study().history().study(), Optional.empty(), width, height, false));
+                    new Start(() -> origin.study().history().study(), Optional.empty(), width, height, false));
             stage.show();
             var view = (MainView) stage.getScene().getRoot();
             Workspace workspace = view.workspace();

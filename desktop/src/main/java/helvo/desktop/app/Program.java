@@ -35,7 +35,7 @@ public final class Program implements Helvo.Window {
 
     @Override
     public int open(boolean verbose) {
-        return window(Start.with(Study.blank(), verbose));
+        return window(Start.with(Study::blank, verbose));
     }
 
     private static int window(Start start) {
@@ -98,7 +98,7 @@ public final class Program implements Helvo.Window {
                 return draw(picture.get());
             }
             if (missing.isEmpty()) {
-                return window(Start.with(SampleStudy.study(), helvo.isVerbose()));
+                return window(Start.with(SampleStudy::study, helvo.isVerbose()));
             }
             Path instead = Path.of("helvo-demo.png");
             int code = draw(instead);

@@ -3,21 +3,23 @@ package helvo.desktop.app;
 import helvo.core.study.Study;
 import java.nio.file.Path;
 import java.util.Optional;
+import java.util.function.Supplier;
 
 /// What the program begins with.
 ///
-/// @param file      a table to open once the window is there
+/// @param study     where there is no file; made while the window toolkit starts
+/// @param file      a study, or a table to open once the window is there
 /// @param width     of the window's inside, like `height`
 /// @param tellsPace on standard error, how soon the figure follows each edit and drag
-public record Start(Study study, Optional<Path> file, int width, int height, boolean tellsPace) {
+public record Start(Supplier<Study> study, Optional<Path> file, int width, int height, boolean tellsPace) {
     public static final int WIDTH = 1280;
     public static final int HEIGHT = 800;
 
-    public static Start with(Study study, boolean tellsPace) {
+    public static Start with(Supplier<Study> study, boolean tellsPace) {
         return new Start(study, Optional.empty(), WIDTH, HEIGHT, tellsPace);
     }
 
     public static Start with(Path file, boolean tellsPace) {
-        return new Start(Study.blank(), Optional.of(file), WIDTH, HEIGHT, tellsPace);
+        return new Start(Study::blank, Optional.of(file), WIDTH, HEIGHT, tellsPace);
     }
 }

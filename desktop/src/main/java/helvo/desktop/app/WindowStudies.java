@@ -26,13 +26,18 @@ final class WindowStudies implements Studies {
 
     @Override
     public void openNew() {
-        windows.open(new Origin.New(History.from(Study.blank())), Start.with(Study.blank(), false)).show();
+        windows.open(new Origin.New(History.from(Study.blank())), Start.with(Study::blank, false)).show();
+    }
+
+    @Override
+    public void openAnother() {
+        windows.openAnother(stage);
     }
 
     @Override
     public void open(Origin study) {
         Optional<Windows.Shown> here = windows.shown().stream().filter(each -> each.stage() == stage).findFirst();
-        Stage opened = windows.open(windows.asKept(study), Start.with(study.study().history().study(), false));
+        Stage opened = windows.open(windows.asKept(study), Start.with(() -> study.study().history().study(), false));
         if (here.filter(Windows.Shown::isBlank).isPresent()) {
             opened.setX(stage.getX());
             opened.setY(stage.getY());

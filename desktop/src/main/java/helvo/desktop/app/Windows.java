@@ -80,6 +80,7 @@ public final class Windows {
         // The last window may be closed while its study is still being saved.
         Platform.setImplicitExit(false);
         Platform.startup(() -> {
+            Stage frame = windows.frame(start);
             Thread.setDefaultUncaughtExceptionHandler(new FaultLog(FaultLog.stateFolder(),
                     sentence -> Platform.runLater(() -> windows.warn(sentence))));
             // What was kept of a study goes before its file; a window without one need not wait for what was kept.
@@ -87,7 +88,7 @@ public final class Windows {
                     : CompletableFuture.completedFuture(LeftBehind.NOTHING);
             first.thenAcceptBoth(read.handle((origin, fault) -> fault == null ? origin : new Unread(fault)), (left, origin) ->
                     Platform.runLater(() -> {
-                        windows.begin(start, left, origin);
+                        windows.begin(frame, start, left, origin);
                         found.thenAccept(all -> Platform.runLater(() -> windows.learn(all)));
                     }));
         });
@@ -106,16 +107,30 @@ public final class Windows {
         Optional<Path> study = start.file().filter(StudyFile::isStudy);
         try {
             return study.isPresent() ? Origin.FromFile.read(study.get(), helvo.core.Progress.NONE)
-                    : new Origin.New(History.from(start.study()));
+                    : new Origin.New(History.from(start.study().get()));
         } catch (CannotRead e) {
             throw new CompletionException(e);
         }
     }
 
-    private void begin(Start start, LeftBehind left, Object read) {
+    /// The first window before there is anything in it: it takes its place on the screen while the rest is read and built.
+    private Stage frame(Start start) {
+        var stage = new Stage();
+        stage.setTitle("Helvo");
+        stage.setScene(Looks.empty(start.width(), start.height()));
+        stage.setOnHidden(_ -> lastClosed.run());
+        stage.show();
+        return stage;
+    }
+
+    private void begin(Stage frame, Start start, LeftBehind left, Object read) {
+        if (!frame.isShowing()) {
+            return;
+        }
+        frame.setOnHidden(null);
         leftBehind.set(left.studies());
         Origin origin = read instanceof Origin known ? asKept(known) : new Origin.New(History.from(Study.blank()));
-        open(origin, start).show();
+        open(frame, origin, start);
         if (read instanceof Unread(CompletionException e) && e.getCause() instanceof CannotRead known) {
             warn(known.getMessage());
         } else if (read instanceof Unread(Throwable fault)) {
@@ -173,11 +188,15 @@ public final class Windows {
 
     /// Makes a window on a study of its own.
     Stage open(Origin from, Start start) {
+        return open(new Stage(), from, start);
+    }
+
+    private Stage open(Stage stage, Origin from, Start start) {
         if (from instanceof Origin.BroughtBack(Journal.Kept kept)) {
             forget(kept);
         }
         var document = new Document(from.study().history());
-        Stage stage = open(document, new StudyKeeper(document, from, places), start);
+        open(stage, document, new StudyKeeper(document, from, places), start);
         Workspace workspace = shown.getLast().workspace;
         workspace.keeper().readOnly().ifPresent(workspace.messages()::warn);
         if (from instanceof Origin.BroughtBack(Journal.Kept kept)) {
@@ -188,16 +207,23 @@ public final class Windows {
         return stage;
     }
 
+    /// Shows one more window on what another shows.
+    void openAnother(Stage like) {
+        shown.stream().filter(each -> each.stage == like).map(Shown::workspace).findFirst()
+                .ifPresent(there -> open(there.document(), there.keeper(), Start.with(there.document()::study, false)).show());
+    }
+
     /// Makes a window on a study, which other windows may show as well.
     Stage open(Document document, StudyKeeper keeper, Start start) {
-        var stage = new Stage();
+        return open(new Stage(), document, keeper, start);
+    }
+
+    private Stage open(Stage stage, Document document, StudyKeeper keeper, Start start) {
         var workspace = new Workspace(document, keeper, new WindowStudies(this, stage), new FileDialogs.OfSystem(stage));
         shown.add(new Shown(stage, workspace));
         followers.computeIfAbsent(document, _ -> new FileFollower(document, sentence -> shown.stream()
                 .filter(each -> each.workspace.document() == document).forEach(each -> each.workspace.messages().tell(sentence))));
         var view = new MainView(workspace);
-        view.commands().add("Another window on this study", "Shortcut+Alt+W", () -> true,
-                () -> open(document, keeper, Start.with(document.study(), false)).show());
         stage.setScene(Looks.scene(view, start.width(), start.height()));
         workspace.history().subscribe(history -> stage.setTitle(history.study().name() + " – Helvo"));
         workspace.sign().subscribe(_ -> used(workspace));
@@ -209,8 +235,13 @@ public final class Windows {
         stage.setMinWidth(MIN_WIDTH);
         stage.setMinHeight(MIN_HEIGHT);
         // Once the window is there: reading a large table would make it late.
-        stage.setOnShown(_ -> Platform.runLater(() -> start.file().filter(file -> !StudyFile.isStudy(file))
-                .ifPresentOrElse(file -> workspace.importer().open(List.of(file)), view::begin)));
+        Runnable begin = () -> Platform.runLater(() -> start.file().filter(file -> !StudyFile.isStudy(file))
+                .ifPresentOrElse(file -> workspace.importer().open(List.of(file)), view::begin));
+        if (stage.isShowing()) {
+            begin.run();
+        } else {
+            stage.setOnShown(_ -> begin.run());
+        }
         return stage;
     }
 

@@ -1,9 +1,12 @@
 package helvo.desktop.panels;
 
 import helvo.desktop.workspace.Workspace;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Queue;
+import java.util.function.Supplier;
 import javafx.geometry.Bounds;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -14,6 +17,8 @@ public final class Panels {
     private final Workspace workspace;
     private final StackPane window;
     private final List<Panel> all = new ArrayList<>();
+    private final Queue<Supplier<Panel>> unbuilt = new ArrayDeque<>();
+    private Commands commands;
     private Node home;
     private Node focusedBefore;
 
@@ -24,17 +29,37 @@ public final class Panels {
         home = window;
     }
 
-    /// Adds panels to the window, and their commands to the others.
+    /// Adds panels to the window, and their commands to the others, each when it is first wanted.
     ///
     /// @param focusedAfterwards what gets the keyboard when a panel closes and nothing had it before
-    public void add(List<Panel> panels, Commands commands, Node focusedAfterwards) {
+    public void add(List<Supplier<Panel>> panels, Commands commands, Node focusedAfterwards) {
         home = focusedAfterwards;
-        all.addAll(panels);
-        window.getChildren().addAll(panels);
-        panels.forEach(each -> each.addTo(commands));
+        this.commands = commands;
+        unbuilt.addAll(panels);
+    }
+
+    /// Builds the next panel that nobody has wanted yet.
+    ///
+    /// @return whether there are more
+    public boolean buildOne() {
+        if (!unbuilt.isEmpty()) {
+            Panel panel = unbuilt.remove().get();
+            all.add(panel);
+            window.getChildren().add(panel);
+            panel.addTo(commands);
+        }
+        return !unbuilt.isEmpty();
+    }
+
+    /// Builds all, for what asks for any of them or for what they can do.
+    public void buildAll() {
+        while (buildOne()) {
+            // The next.
+        }
     }
 
     public <P extends Panel> P of(Class<P> kind) {
+        buildAll();
         return all.stream().filter(kind::isInstance).map(kind::cast).findFirst().orElseThrow();
     }
 

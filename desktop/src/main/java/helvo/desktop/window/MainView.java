@@ -9,6 +9,7 @@ import helvo.desktop.panels.Panels;
 import helvo.desktop.readout.ReadoutPane;
 import helvo.desktop.workspace.Workspace;
 import java.io.File;
+import javafx.application.Platform;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.input.DragEvent;
@@ -68,6 +69,7 @@ public final class MainView extends StackPane {
     }
 
     public Commands commands() {
+        panels.buildAll();
         return commands;
     }
 
@@ -78,6 +80,14 @@ public final class MainView extends StackPane {
     /// Ready to type.
     public void begin() {
         workspace.table().ifPresent(table -> measurements.grid().choose(0, table.columns().getFirst()));
+        Platform.runLater(this::buildPanels);
+    }
+
+    /// One after the other, so that none delays what is being done.
+    private void buildPanels() {
+        if (getScene() != null && panels.buildOne()) {
+            Platform.runLater(this::buildPanels);
+        }
     }
 
     private void update() {
@@ -94,6 +104,7 @@ public final class MainView extends StackPane {
         commands.add("Save the study under another name", "Shortcut+Shift+S", () -> !workspace.study().isBlank(),
                 workspace.saver()::saveAs);
         commands.add("Go back to the study as it was saved", "", workspace.saver()::canRevert, workspace.saver()::revert);
+        commands.add("Another window on this study", "Shortcut+Alt+W", () -> true, workspace.studies()::openAnother);
         commands.add("Close the window", "Shortcut+W", () -> true, workspace.studies()::close);
     }
 
@@ -120,7 +131,7 @@ public final class MainView extends StackPane {
         } else if (escape) {
             workspace.select();
         } else {
-            commands.all().stream().filter(command -> command.hasKey(event) && command.possible().getAsBoolean())
+            commands().all().stream().filter(command -> command.hasKey(event) && command.possible().getAsBoolean())
                     .findFirst().ifPresent(command -> {
                         command.action().run();
                         event.consume();

@@ -12,6 +12,9 @@ public interface Studies {
     /// A blank study in another window.
     void openNew();
 
+    /// This study in another window.
+    void openAnother();
+
     /// Shows a study that was read, in the place of this window's where that is blank.
     void open(Origin study);
 

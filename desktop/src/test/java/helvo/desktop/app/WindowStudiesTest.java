@@ -61,7 +61,7 @@ class WindowStudiesTest {
         on(() -> {
             windows = new Windows(folder, List.of(kept), () -> lastClosed.set(true));
             windows.lookAround();
-            windows.open(new Origin.New(History.from(Study.blank())), Start.with(Study.blank(), false)).show();
+            windows.open(new Origin.New(History.from(Study.blank())), Start.with(Study::blank, false)).show();
         });
     }
 

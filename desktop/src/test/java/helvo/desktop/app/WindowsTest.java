@@ -64,10 +64,10 @@ class WindowsTest {
         var stages = new ArrayList<Stage>();
         List<WeakReference<?>> left = new ArrayList<>();
         on(() -> {
-            stages.add(windows.open(new Origin.New(History.from(SampleStudy.study())), Start.with(Study.blank(), false)));
+            stages.add(windows.open(new Origin.New(History.from(SampleStudy.study())), Start.with(Study::blank, false)));
             var shown = ((MainView) stages.getFirst().getScene().getRoot()).workspace();
             document[0] = shown.document();
-            stages.add(windows.open(document[0], shown.keeper(), Start.with(Study.blank(), false)));
+            stages.add(windows.open(document[0], shown.keeper(), Start.with(Study::blank, false)));
             stages.forEach(Stage::show);
             Stage first = stages.removeFirst();
             left.add(new WeakReference<>(first));
@@ -91,7 +91,7 @@ class WindowsTest {
         on(() -> {
             for (int i = 0; i < 2; i++) {
                 Study study = i == 0 ? SampleStudy.study() : Study.blank();
-                stages[i] = windows.open(new Origin.New(History.from(study)), Start.with(study, false));
+                stages[i] = windows.open(new Origin.New(History.from(study)), Start.with(() -> study, false));
                 stages[i].show();
                 Document document = ((MainView) stages[i].getScene().getRoot()).workspace().document();
                 document.perform(new StudyEdit.Rename("changed"), () -> {}, _ -> {});

@@ -1,0 +1,95 @@
+# Starts Helvo. Sourced by the script of a checkout and by that of a package, which say where things are:
+#   java       the program `java` to run with
+#   modules    the folder of the window toolkit's modules; empty where the runtime has them
+#   libraries  the folder of all other libraries
+#   program    Helvo's own archive
+#   caches     the folder of the ahead-of-time caches
+# A cache holds the classes that a start needs, loaded and linked, and what was learned of their code. There is one for each kind of
+# start; each is made by a rehearsal. A start never fails for want of one.
+
+# Without UTF-8 the system gives a program no file names beyond ASCII.
+case ${LC_ALL:-${LC_CTYPE:-${LANG:-}}} in
+  *UTF-8 | *utf8 | *UTF8) ;;
+  *) export LC_ALL=C.UTF-8 ;;
+esac
+
+class_path=
+for jar in "$libraries"/*.jar; do
+  class_path+=$jar:
+done
+class_path+=$program
+
+window_flags=(--add-modules javafx.controls "--enable-native-access=javafx.graphics,ALL-UNNAMED" -XX:+UseParallelGC -Xms64m -Xmx2g)
+[ -z "$modules" ] || window_flags=(--module-path "$modules" "${window_flags[@]}")
+# What ends soon is done before the second compiler has paid for itself.
+short_flags=(-XX:+UseSerialGC -XX:TieredStopAtLevel=1 -Xmx2g)
+long_flags=(-XX:+UseParallelGC -Xmx2g)
+
+# The kind of a start by its first word: `commands`, `documents`, or `window` for all others.
+kind_of() {
+  case ${1:-} in
+    fit | check | curves) echo commands ;;
+    draw | report | apply) echo documents ;;
+    *) echo window ;;
+  esac
+}
+
+# Whether a file among the words is so large that the work takes longer than the start.
+is_long() {
+  local word
+  for word in "$@"; do
+    [ -f "$word" ] && [ -n "$(find "$word" -size +1024k 2>/dev/null)" ] && return 0
+  done
+  return 1
+}
+
+# Rehearses one kind of start and keeps what was learned. Says nothing.
+make_cache() {
+  local kind=$1 made=$caches/$1.aot.$$ folder
+  folder=$(mktemp -d) || return 0
+  case $kind in
+    window)
+      env -u DISPLAY -u WAYLAND_DISPLAY timeout 120 "$java" "${window_flags[@]}" -XX:AOTCacheOutput="$made" -cp "$class_path" \
+        helvo.desktop.app.Rehearsal "$folder" ;;
+    *) timeout 120 "$java" -XX:+UseSerialGC -XX:AOTCacheOutput="$made" -cp "$class_path" helvo.cli.Rehearsal "$kind" "$folder" ;;
+  esac >/dev/null 2>&1 </dev/null
+  [ -s "$made" ] && mv -f "$made" "$caches/$kind.aot"
+  rm -rf "$folder" "$made" "$made.config"
+}
+
+make_caches() {
+  mkdir -p "$caches" 2>/dev/null && [ -w "$caches" ] || return 0
+  # A second start does not make them a second time.
+  find "$caches" -maxdepth 1 -name making -mmin +10 -exec rmdir {} + 2>/dev/null
+  mkdir "$caches/making" 2>/dev/null || return 0
+  : >"$caches/tried"
+  make_cache commands
+  make_cache window
+  make_cache documents
+  rmdir "$caches/making" 2>/dev/null
+}
+
+# Whether the caches were made, or tried, of this very runtime and these archives.
+are_caches_current() {
+  [ -f "$caches/tried" ] && ! [ "$program" -nt "$caches/tried" ] && ! [ "$java" -nt "$caches/tried" ] &&
+    ! [ "$libraries" -nt "$caches/tried" ]
+}
+
+launch() {
+  local kind flags
+  kind=$(kind_of "$@")
+  are_caches_current || { (make_caches >/dev/null 2>&1 </dev/null &) ; }
+  if [ -n "${HELVO_MAIN:-}" ]; then
+    # Another program over the same classes, as docs/make-screenshots has.
+    exec "$java" "${window_flags[@]}" -cp "$class_path" "$HELVO_MAIN" "$@"
+  fi
+  # A cache that does not fit is left aside without a word.
+  flags=("-XX:AOTCache=$caches/$kind.aot" -Xlog:aot=off -Xlog:cds=off)
+  [ -f "$caches/$kind.aot" ] || flags=()
+  if [ "$kind" = window ]; then
+    exec "$java" "${flags[@]}" "${window_flags[@]}" -cp "$class_path" helvo.desktop.app.Program "$@"
+  elif is_long "$@"; then
+    exec "$java" "${flags[@]}" "${long_flags[@]}" -cp "$class_path" helvo.cli.Helvo "$@"
+  fi
+  exec "$java" "${flags[@]}" "${short_flags[@]}" -cp "$class_path" helvo.cli.Helvo "$@"
+}
