@@ -63,9 +63,10 @@ make_caches() {
   find "$caches" -maxdepth 1 -name making -mmin +10 -exec rmdir {} + 2>/dev/null
   mkdir "$caches/making" 2>/dev/null || return 0
   : >"$caches/tried"
+  make_cache window &
   make_cache commands
-  make_cache window
   make_cache documents
+  wait
   rmdir "$caches/making" 2>/dev/null
 }
 
