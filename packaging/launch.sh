@@ -23,7 +23,7 @@ window_flags=(--add-modules javafx.controls "--enable-native-access=javafx.graph
 [ -z "$modules" ] || window_flags=(--module-path "$modules" "${window_flags[@]}")
 # What ends soon is done before the second compiler has paid for itself.
 short_flags=(-XX:+UseSerialGC -XX:TieredStopAtLevel=1 -Xmx2g)
-long_flags=(-XX:+UseParallelGC -Xmx2g)
+long_flags=(-XX:+UseParallelGC -Xms512m -XX:MaxRAMPercentage=50)
 
 # The kind of a start by its first word: `commands`, `documents`, or `window` for all others.
 kind_of() {

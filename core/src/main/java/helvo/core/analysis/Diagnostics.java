@@ -15,6 +15,8 @@ import helvo.core.fit.Residuals;
 import helvo.core.fit.TheilSen;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.concurrent.CompletableFuture;
+import java.util.function.Supplier;
 
 /// What the error bars and the residuals say of a series and its curve.
 ///
@@ -27,9 +29,15 @@ import java.util.OptionalDouble;
 /// @param minimax the least that the bars of any polynomial of the curve's degree would need; empty for other shapes
 public record Diagnostics(Optional<Bounds> bounds, Judgement judgement, Optional<Passing> passing, OptionalDouble spearmanRho,
         Optional<TheilSen> theilSen, Optional<Fit> withSetAside, Optional<Minimax> minimax) {
+    /// Among fewer points a thread of its own costs more than it saves.
+    private static final int MANY = 20_000;
+
     /// @param setAside the points with those that were set aside; empty where none was
     static Diagnostics of(Points points, Optional<Points> setAside, Optional<Bounds> known, Optional<Residuals> residuals,
             Progress progress) {
+        Supplier<OptionalDouble> ranked = () -> Correlation.spearmanRho(points);
+        CompletableFuture<OptionalDouble> spearman = points.size() > MANY ? CompletableFuture.supplyAsync(ranked)
+                : CompletableFuture.completedFuture(ranked.get());
         Optional<Bounds> bounds = known.or(() -> Bounds.of(points, progress.part(0, 0.5)));
         Judgement judgement = residuals.map(left -> Judgement.of(left, progress)).orElse(Judgement.NONE);
         Optional<Passing> passing = residuals.filter(left -> left.fit().curve().fittedOn() == Curve.FittedOn.Y)
@@ -40,7 +48,7 @@ public record Diagnostics(Optional<Bounds> bounds, Judgement judgement, Optional
                 && left.fit().coefficients().size() == 2).flatMap(left -> TheilSen.of(left.points()));
         Optional<Fit> before = setAside.flatMap(all -> residuals.map(left -> left.fit().curve().fit(all, progress)))
                 .flatMap(outcome -> outcome instanceof FitOutcome.Fitted(Fit fit) ? Optional.of(fit) : Optional.empty());
-        return new Diagnostics(bounds, judgement, passing, Correlation.spearmanRho(points), opinion, before,
+        return new Diagnostics(bounds, judgement, passing, spearman.join(), opinion, before,
                 polynomial.flatMap(curve -> Minimax.of(points, curve.degree(), progress.part(0.7, 1))));
     }
 }

@@ -3,8 +3,10 @@ package helvo.desktop.app;
 import helvo.core.Phrase;
 import helvo.desktop.figure.FigureView;
 import helvo.desktop.workspace.Workspace;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
 import javafx.scene.Scene;
 import javafx.scene.input.InputEvent;
@@ -33,6 +35,13 @@ final class ResponseTimes {
         var pace = new ResponseTimes(scene, tell);
         scene.addEventFilter(InputEvent.ANY, pace::happened);
         workspace.history().subscribe(history -> pace.asked = history.steps().isEmpty() ? 0 : pace.event);
+        var first = new AtomicBoolean(true);
+        figure.shownPicture().subscribe(_ -> {
+            if (figure.isSettled() && first.getAndSet(false)) {
+                pace.afterLayout(() -> tell.accept(Phrase.of("The first figure was there %d ms after the start.",
+                        ProcessHandle.current().info().startInstant().map(at -> at.until(Instant.now()).toMillis()).orElse(0L))));
+            }
+        });
         figure.shownPicture().subscribe(_ -> pace.shown(workspace.analysis().get().study() == workspace.study() && figure.isSettled()));
     }
 
