@@ -72,21 +72,22 @@ make_caches() {
 
 # Whether the caches were made, or tried, of this very runtime and these archives.
 are_caches_current() {
-  [ -f "$caches/tried" ] && ! [ "$program" -nt "$caches/tried" ] && ! [ "$java" -nt "$caches/tried" ] &&
-    ! [ "$libraries" -nt "$caches/tried" ]
+  [ -f "$caches/tried" ] && ! [ "$program" -nt "$caches/tried" ] && ! [ "$java" -nt "$caches/tried" ]
 }
 
 launch() {
-  local kind flags
+  local kind cache flags
   kind=$(kind_of "$@")
   are_caches_current || { (make_caches >/dev/null 2>&1 </dev/null &) ; }
   if [ -n "${HELVO_MAIN:-}" ]; then
     # Another program over the same classes, as docs/make-screenshots has.
     exec "$java" "${window_flags[@]}" -cp "$class_path" "$HELVO_MAIN" "$@"
   fi
+  cache=$caches/$kind.aot
+  [ "$kind" != documents ] || [ -f "$cache" ] || cache=$caches/commands.aot
   # A cache that does not fit is left aside without a word.
-  flags=("-XX:AOTCache=$caches/$kind.aot" -Xlog:aot=off -Xlog:cds=off)
-  [ -f "$caches/$kind.aot" ] || flags=()
+  flags=("-XX:AOTCache=$cache" -Xlog:aot=off -Xlog:cds=off)
+  [ -f "$cache" ] || flags=()
   if [ "$kind" = window ]; then
     exec "$java" "${flags[@]}" "${window_flags[@]}" -cp "$class_path" helvo.desktop.app.Program "$@"
   elif is_long "$@"; then

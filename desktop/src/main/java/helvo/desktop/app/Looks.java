@@ -2,9 +2,12 @@ package helvo.desktop.app;
 
 import atlantafx.base.theme.PrimerLight;
 import helvo.figure.Typeface;
+import java.util.List;
+import java.util.stream.IntStream;
 import javafx.application.Application;
 import javafx.scene.Parent;
 import javafx.scene.Scene;
+import javafx.scene.image.Image;
 import javafx.scene.layout.Pane;
 import javafx.scene.paint.Color;
 import javafx.scene.text.Font;
@@ -16,6 +19,12 @@ public final class Looks {
     private static final Color GROUND = Color.web("#E7E6EA");
 
     private Looks() {}
+
+    /// Helvo's sign, in the sizes that desktops ask for.
+    static List<Image> icons() {
+        return IntStream.of(16, 32, 48, 128, 256).mapToObj(size -> new Image(Looks.class.getResource("/helvo/desktop/icons/helvo-" + size
+                + ".png").toExternalForm())).toList();
+    }
 
     /// A scene of nothing but the ground.
     static Scene empty(double width, double height) {

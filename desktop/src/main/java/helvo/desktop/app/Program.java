@@ -139,15 +139,16 @@ public final class Program implements Helvo.Window {
 
     @Command(name = "open", description = "Open the window on a study (.helvo) or a table (CSV, TSV, XLSX or ODS).")
     static final class Open implements Callable<Integer> {
-        @Parameters(paramLabel = "FILE")
-        private Path file;
+        @Parameters(paramLabel = "FILE", arity = "0..1", description = "Without one, a new study.")
+        private Optional<Path> file;
 
         @ParentCommand
         private Helvo helvo;
 
         @Override
         public Integer call() {
-            return window(Start.with(file, helvo.isVerbose()));
+            return window(file.map(each -> Start.with(each, helvo.isVerbose())).orElseGet(() -> Start.with(Study::blank,
+                helvo.isVerbose())));
         }
     }
 }

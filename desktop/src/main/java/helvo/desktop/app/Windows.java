@@ -232,6 +232,7 @@ public final class Windows {
             ResponseTimes.watch(stage.getScene(), workspace, view.figure().view(), System.err::println);
         }
         stage.addEventHandler(WindowEvent.WINDOW_HIDDEN, _ -> close(workspace));
+        stage.getIcons().setAll(Looks.icons());
         stage.setMinWidth(MIN_WIDTH);
         stage.setMinHeight(MIN_HEIGHT);
         // Once the window is there: reading a large table would make it late.
