@@ -70,6 +70,12 @@ make_caches() {
   rmdir "$caches/making" 2>/dev/null
 }
 
+# While the person works already: only with time that nobody else wants.
+make_caches_beside() {
+  renice -n 19 "$BASHPID"
+  make_caches
+} >/dev/null 2>&1 </dev/null
+
 # Whether the caches were made, or tried, of this very runtime and these archives.
 are_caches_current() {
   [ -f "$caches/tried" ] && ! [ "$program" -nt "$caches/tried" ] && ! [ "$java" -nt "$caches/tried" ]
@@ -78,7 +84,7 @@ are_caches_current() {
 launch() {
   local kind cache flags
   kind=$(kind_of "$@")
-  are_caches_current || { (make_caches >/dev/null 2>&1 </dev/null &) ; }
+  are_caches_current || (make_caches_beside &)
   if [ -n "${HELVO_MAIN:-}" ]; then
     # Another program over the same classes, as docs/make-screenshots has.
     exec "$java" "${window_flags[@]}" -cp "$class_path" "$HELVO_MAIN" "$@"
