@@ -445,6 +445,19 @@ class HelvoTest {
         assertThat(out.toString()).contains("--set-aside");
     }
 
+    /// A command that is named is built alone; it must be the same as among all others.
+    @ParameterizedTest
+    @ValueSource(strings = {"check", "fit", "curves", "draw", "apply", "report", "simulate-logger"})
+    void aCommandOnItsOwnIsTheOneAmongAll(String name) {
+        var among = new CommandLineRun();
+        assertThat(run.helvo(name, "--help")).isZero();
+        assertThat(among.helvo("help", name)).isZero();
+        assertThat(out.toString()).startsWith("Usage: helvo " + name).isEqualTo(among.out.toString());
+        assertThat(run.helvo(name, "--no-such-option")).isEqualTo(2);
+        assertThat(among.helvo("--verbose", name, "--no-such-option")).isEqualTo(2);
+        assertThat(err.toString()).contains("`helvo " + name + " --help`").isEqualTo(among.err.toString());
+    }
+
     @Test
     void withoutACommandTheWindowOpens() {
         assertThat(helvo()).isEqualTo(CommandLineRun.WINDOW_CODE);

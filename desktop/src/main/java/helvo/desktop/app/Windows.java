@@ -114,7 +114,7 @@ public final class Windows {
     }
 
     /// The first window before there is anything in it: it takes its place on the screen while the rest is read and built.
-    private Stage frame(Start start) {
+    Stage frame(Start start) {
         var stage = new Stage();
         stage.setTitle("Helvo");
         stage.setScene(Looks.empty(start.width(), start.height()));
@@ -123,7 +123,7 @@ public final class Windows {
         return stage;
     }
 
-    private void begin(Stage frame, Start start, LeftBehind left, Object read) {
+    void begin(Stage frame, Start start, LeftBehind left, Object read) {
         if (!frame.isShowing()) {
             return;
         }

@@ -8,7 +8,9 @@ import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.desktop.document.Document;
+import helvo.desktop.keeping.LeftBehind;
 import helvo.desktop.keeping.Origin;
+import helvo.desktop.panels.Panel;
 import helvo.desktop.window.MainView;
 import helvo.files.samples.SampleStudy;
 import java.io.IOException;
@@ -33,6 +35,7 @@ import org.testfx.util.WaitForAsyncUtils;
 @ExtendWith(ApplicationExtension.class)
 class WindowsTest {
     private static final int ROUNDS = 25;
+    private static final int PANELS = 16;
 
     @TempDir
     private Path state;
@@ -84,6 +87,50 @@ class WindowsTest {
         until("it is analysed", () -> document[0].analyses().latest().get().study() == document[0].study());
         on(() -> stages.getLast().close());
         assertThat(lastClosed).isTrue();
+    }
+
+    /// The frame stands before anything is in it; what fills it takes its place and its name, and its panels come without being asked for.
+    @Test
+    void theFirstWindowShowsItsFrameAndIsFilledThen() {
+        windows = new Windows(state, List.of(state.resolve("kept")), () -> {});
+        var start = Start.with(SampleStudy::study, false);
+        var frame = new Stage[1];
+        var rooms = new ArrayList<Double>();
+        on(() -> {
+            frame[0] = windows.frame(start);
+            assertThat(frame[0].isShowing()).isTrue();
+            assertThat(frame[0].getTitle()).isEqualTo("Helvo");
+            assertThat(frame[0].getScene().getRoot().getChildrenUnmodifiable()).isEmpty();
+            rooms.add(frame[0].getWidth());
+            rooms.add(frame[0].getHeight());
+            windows.begin(frame[0], start, LeftBehind.NOTHING, new Origin.New(History.from(SampleStudy.study())));
+        });
+        assertThat(windows.shown()).extracting(Windows.Shown::stage).containsExactly(frame[0]);
+        assertThat(frame[0].getTitle()).isEqualTo(SampleStudy.NAME + " – Helvo");
+        assertThat(List.of(frame[0].getWidth(), frame[0].getHeight())).isEqualTo(rooms);
+        assertThat(frame[0].getIcons()).extracting(icon -> icon.getWidth()).contains(16.0, 256.0);
+        var view = (MainView) frame[0].getScene().getRoot();
+        until("every panel is built, though none was asked for", () -> view.getChildren().stream().filter(Panel.class::isInstance)
+                .count() == PANELS);
+        assertThat(view.panels().isAnyShown()).isFalse();
+        on(frame[0]::close);
+        assertThat(windows.shown()).isEmpty();
+    }
+
+    /// Who closes the frame at once wanted no window.
+    @Test
+    void aFrameThatIsClosedStaysEmpty() {
+        var ended = new AtomicBoolean();
+        windows = new Windows(state, List.of(state.resolve("kept")), () -> ended.set(true));
+        var start = Start.with(SampleStudy::study, false);
+        on(() -> {
+            Stage frame = windows.frame(start);
+            frame.close();
+            windows.begin(frame, start, LeftBehind.NOTHING, new Origin.New(History.from(SampleStudy.study())));
+        });
+        assertThat(ended).isTrue();
+        assertThat(windows.shown()).isEmpty();
+        assertThat(state.resolve("kept")).doesNotExist();
     }
 
     private void twoWindows(List<WeakReference<?>> left) throws TimeoutException {
