@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import helvo.core.study.ReportPlan;
 import helvo.core.study.ReportPlan.Section;
 import helvo.desktop.workspace.SystemClipboard;
+import helvo.desktop.keeping.LastChoices;
 import helvo.files.samples.SampleStudy;
 import helvo.report.Copied;
 import java.io.IOException;
@@ -112,6 +113,24 @@ class HandOverTest {
         robot.interact(() -> window.workspace.undo());
         window.settle();
         assertThat(plan().leftOut()).as("the plan is a step like others").hasSize(7);
+    }
+
+    /// Who reports is asked once: another study offers the name, and what was shown last is shown again.
+    @Test
+    void whoReportsIsOfferedToTheNextStudy(FxRobot robot) {
+        window.settle();
+        robot.clickOn("#hand-over").clickOn("#hand-over-part-1");
+        assertThat(window.view.lookup("#report-as-before")).isNull();
+        type(robot, "#report-author", "Marram Cordage Laboratory");
+        assertThat(window.study.choices().get()).isEqualTo(new LastChoices.Choices("Marram Cordage Laboratory", 1, 300));
+        robot.interact(() -> window.workspace.undo());
+        window.settle();
+        assertThat(plan().author()).as("as in a study that was never reported").isEmpty();
+        robot.type(KeyCode.ESCAPE);
+        robot.clickOn("#hand-over").clickOn("#report-as-before");
+        window.settle();
+        assertThat(plan().author()).isEqualTo("Marram Cordage Laboratory");
+        assertThat(((TextField) window.view.lookup("#report-author")).getText()).isEqualTo("Marram Cordage Laboratory");
     }
 
     @Test

@@ -3,6 +3,7 @@ package helvo.desktop;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.desktop.document.Document;
+import helvo.desktop.keeping.LastChoices;
 import helvo.desktop.keeping.Origin;
 import helvo.desktop.keeping.RecentStudies;
 import helvo.desktop.keeping.StudyKeeper;
@@ -26,6 +27,7 @@ public final class OneStudy implements Studies {
     public final ReadOnlyObjectWrapper<List<RecentStudies.Recent>> recent = new ReadOnlyObjectWrapper<>(List.of());
     public final ReadOnlyObjectWrapper<List<Journal.Kept>> leftBehind = new ReadOnlyObjectWrapper<>(List.of());
 
+    private final LastChoices choices;
     private boolean ended;
 
     public OneStudy(Study study) {
@@ -38,6 +40,7 @@ public final class OneStudy implements Studies {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+        choices = new LastChoices(place.resolveSibling(place.getFileName() + "-choices"));
         document = new Document(origin.study().history());
         keeper = new StudyKeeper(document, origin, List.of(place));
     }
@@ -49,6 +52,11 @@ public final class OneStudy implements Studies {
         }
         ended = true;
         keeper.close().join();
+    }
+
+    @Override
+    public LastChoices choices() {
+        return choices;
     }
 
     @Override

@@ -2,6 +2,7 @@ package helvo.desktop.app;
 
 import helvo.core.study.History;
 import helvo.core.study.Study;
+import helvo.desktop.keeping.LastChoices;
 import helvo.desktop.keeping.Origin;
 import helvo.desktop.keeping.RecentStudies;
 import helvo.desktop.workspace.Studies;
@@ -48,6 +49,11 @@ final class WindowStudies implements Studies {
         } else {
             opened.show();
         }
+    }
+
+    @Override
+    public LastChoices choices() {
+        return windows.choices();
     }
 
     @Override

@@ -4,6 +4,7 @@ import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.desktop.document.Document;
 import helvo.desktop.keeping.FileFollower;
+import helvo.desktop.keeping.LastChoices;
 import helvo.desktop.keeping.LeftBehind;
 import helvo.desktop.keeping.Origin;
 import helvo.desktop.keeping.RecentStudies;
@@ -44,6 +45,7 @@ public final class Windows {
     private final List<Shown> shown = new ArrayList<>();
     private final List<Path> places;
     private final RecentStudies recentStudies;
+    private final LastChoices choices;
     private final Runnable lastClosed;
     private final ReadOnlyObjectWrapper<List<RecentStudies.Recent>> recent = new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyObjectWrapper<List<Journal.Kept>> leftBehind = new ReadOnlyObjectWrapper<>(List.of());
@@ -68,6 +70,7 @@ public final class Windows {
     Windows(Path state, List<Path> places, Runnable lastClosed) {
         this.places = places;
         recentStudies = new RecentStudies(state);
+        choices = new LastChoices(state);
         this.lastClosed = lastClosed;
     }
 
@@ -166,6 +169,10 @@ public final class Windows {
             }
         }
         return origin;
+    }
+
+    LastChoices choices() {
+        return choices;
     }
 
     /// The windows that are open.
@@ -286,6 +293,7 @@ public final class Windows {
 
     /// Waits until what was to be written is written.
     void end() throws InterruptedException {
+        ending.add(choices.written());
         try {
             CompletableFuture.allOf(ending.toArray(CompletableFuture[]::new)).get(SECONDS_TO_END, TimeUnit.SECONDS);
         } catch (java.util.concurrent.ExecutionException | TimeoutException e) {

@@ -58,7 +58,7 @@ final class FigurePart extends VBox {
         grid.addRow(1, new Label("Height"), height, new Label("mm"));
         grid.addRow(2, new Label("Printed at a width of"), printed, new Label("mm"));
         grid.addRow(3, new Label("Resolution of a PNG"), resolution, new Label("dots per inch"));
-        resolution.setText("300");
+        resolution.setText(Phrase.of("%.0f", workspace.studies().choices().get().dpi()));
         data.setId("hand-over-data");
         clear.setId("hand-over-clear");
         legible.setId("hand-over-legible");
@@ -222,6 +222,7 @@ final class FigurePart extends VBox {
     private void save(FigureFormat format) {
         OptionalDouble dpi = within(resolution, "Resolution", FigureFile.MIN_DPI, FigureFile.MAX_DPI, "dots per inch");
         if (dpi.isPresent() && resize()) {
+            workspace.studies().choices().keep(choices -> choices.withDpi(dpi.getAsDouble()));
             workspace.exporter().saveFigure(format, dpi.getAsDouble(), data.isSelected());
         }
     }

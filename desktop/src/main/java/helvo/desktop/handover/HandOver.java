@@ -61,6 +61,7 @@ public final class HandOver extends Panel {
         left.setFocusTraversable(false);
         HBox.setHgrow(preview, Priority.ALWAYS);
         body = new HBox(16, left, preview);
+        shown = workspace.studies().choices().get().handOver();
         tabs.show(PARTS, shown);
         getChildren().addAll(heading, tabs, wrong, body);
     }
@@ -131,6 +132,7 @@ public final class HandOver extends Panel {
 
     private void show(int part) {
         shown = part;
+        workspace.studies().choices().keep(choices -> choices.withHandOver(part));
         begin();
     }
 

@@ -81,10 +81,14 @@ final class ReportPart extends VBox {
                 text -> plan(plan().withTitle(Optional.of(cut(text)))));
         title.setPromptText(workspace.study().name());
         form.row("Title", title);
-        TextField author = form.text("report-author", "Who reports, and where", () -> plan().author(), text ->
-            plan(plan().withAuthor(cut(text))));
+        TextField author = form.text("report-author", "Who reports, and where", () -> plan().author(), this::report);
         author.setPromptText("your name, laboratory");
-        form.row("By", author);
+        String before = workspace.studies().choices().get().reporter();
+        if (before.isEmpty() || !plan().author().isEmpty()) {
+            form.row("By", author);
+        } else {
+            form.row("By", author, smallButton("report-as-before", "as last time", "By " + before, () -> report(before)));
+        }
         TextField date = form.text("report-date", "Date of the report", () -> plan().date(), text -> plan(plan().withDate(cut(text))));
         date.setPrefColumnCount(11);
         form.row("Date", date, smallButton("report-today", "today", "Date the report today",
@@ -92,6 +96,14 @@ final class ReportPart extends VBox {
         form.row("Paper", form.choice("report-paper", "Paper that the report is laid out for", List.of(ReportPlan.Paper.values()),
                 ReportPlan.Paper::label, () -> plan().paper(), paper -> plan(plan().withPaper(paper))));
         update();
+    }
+
+    /// Who reports is asked once: the next study offers the name.
+    private void report(String by) {
+        plan(plan().withAuthor(cut(by)));
+        if (!by.isBlank()) {
+            workspace.studies().choices().keep(choices -> choices.withReporter(cut(by)));
+        }
     }
 
     private static String cut(String text) {

@@ -1,5 +1,6 @@
 package helvo.desktop.workspace;
 
+import helvo.desktop.keeping.LastChoices;
 import helvo.desktop.keeping.Origin;
 import helvo.desktop.keeping.RecentStudies;
 import helvo.files.study.Journal;
@@ -31,6 +32,9 @@ public interface Studies {
 
     /// What was kept when the program stopped.
     ReadOnlyObjectProperty<List<Journal.Kept>> leftBehind();
+
+    /// What the person chose last, in whatever study.
+    LastChoices choices();
 
     /// Drops what was kept.
     void discard(Journal.Kept kept);
