@@ -27,7 +27,10 @@ public record Copied(String plain, String html, Map<String, String> others) {
     public static final String LATEX = "application/x-latex";
     private static final String CELL = " style=\"padding:1pt 5pt;";
 
+    /// The HTML as a whole page: word processors read no less as such. Its tables have rows only, since some of them take parts of a table
+    /// for cells.
     public Copied {
+        html = html.isEmpty() ? "" : "<html><head><meta charset=\"utf-8\"/></head><body>" + html + "</body></html>";
         others = Map.copyOf(others);
     }
 
@@ -40,7 +43,7 @@ public record Copied(String plain, String html, Map<String, String> others) {
                 + "mm";
         return new Copied("", "<img src=\"data:image/png;base64," + Base64.getEncoder().encodeToString(png) + "\" style=\"" + size
                 + "\" width=\"" + pixels(figure.figure().widthMm()) + "\" height=\"" + pixels(figure.figure().heightMm()) + "\" alt=\""
-                + Markup.escaped(FigureText.plain(Description.of(figure))) + "\">", Map.of(SVG, svg));
+                + Markup.escaped(FigureText.plain(Description.of(figure))) + "\"/>", Map.of(SVG, svg));
     }
 
     /// As style sheets count them, 96 to the inch.
@@ -54,13 +57,13 @@ public record Copied(String plain, String html, Map<String, String> others) {
                 .map(column -> Span.clean(column.exact(row, table.mark()))).toList()).toList();
         List<String> heads = table.columns().stream().map(column -> Span.clean(column.heading().text())).toList();
         var plain = new StringBuilder(String.join("\t", heads)).append('\n');
-        var html = new StringBuilder("<table style=\"border-collapse:collapse\"><thead><tr>").append(cells(heads, "th"))
-                .append("</tr></thead><tbody>");
+        var html = new StringBuilder("<table style=\"border-collapse:collapse\"><tr>").append(cells(heads, "th"))
+                .append("</tr>");
         for (List<String> row : rows) {
             plain.append(String.join("\t", row)).append('\n');
             html.append("<tr>").append(cells(row, "td")).append("</tr>");
         }
-        return new Copied(plain.toString(), html.append("</tbody></table>").toString(), Map.of());
+        return new Copied(plain.toString(), html.append("</table>").toString(), Map.of());
     }
 
     private static String cells(List<String> texts, String tag) {
@@ -77,7 +80,8 @@ public record Copied(String plain, String html, Map<String, String> others) {
             Readout readout = Readout.of(figure, series);
             plain.add(readout.copied());
             html.append("<p><b>").append(Markup.escaped(series.label())).append("</b>").append(readout.equation().isEmpty() ? ""
-                    : "<br>" + Markup.escaped(readout.equation()) + (readout.units().isEmpty() ? "" : " (" + Markup.escaped(readout.units())
+                    : "<br/>" + Markup.escaped(readout.equation()) + (readout.units().isEmpty() ? "" : " ("
+                        + Markup.escaped(readout.units())
                             + ")")).append("</p>").append(html(readout.lines()));
         }
         var others = new LinkedHashMap<String, String>();
@@ -94,7 +98,7 @@ public record Copied(String plain, String html, Map<String, String> others) {
         boolean inTable = false;
         for (Readout.Line line : lines) {
             boolean row = line instanceof Readout.Line.Quantity;
-            html.append(row == inTable ? "" : row ? "<table style=\"border-collapse:collapse\"><tbody>" : "</tbody></table>");
+            html.append(row == inTable ? "" : row ? "<table style=\"border-collapse:collapse\">" : "</table>");
             inTable = row;
             html.append(switch (line) {
                 case Readout.Line.Quantity(var label, var text, var unit, _, var note) -> "<tr>"
@@ -103,18 +107,18 @@ public record Copied(String plain, String html, Map<String, String> others) {
                 case Readout.Line.Table(var heads, var rows) -> {
                     var first = new ArrayList<>(List.of(""));
                     first.addAll(heads);
-                    yield "<table style=\"border-collapse:collapse\"><thead><tr>" + cells(first, "th") + "</tr></thead><tbody>"
+                    yield "<table style=\"border-collapse:collapse\"><tr>" + cells(first, "th") + "</tr>"
                             + rows.stream().map(each -> {
                                 var all = new ArrayList<>(List.of(each.label()));
                                 all.addAll(each.cells());
                                 return "<tr>" + cells(all, "td") + "</tr>";
-                            }).collect(Collectors.joining()) + "</tbody></table>";
+                            }).collect(Collectors.joining()) + "</table>";
                 }
                 case Readout.Line.Sentence(var text, _) -> "<p>" + Markup.escaped(text) + "</p>";
                 case Readout.Line.Advice(var text, _, _) -> "<p>" + Markup.escaped(text) + "</p>";
             });
         }
-        return html.append(inTable ? "</tbody></table>" : "").toString();
+        return html.append(inTable ? "</table>" : "").toString();
     }
 
     /// The equations of a figure's curves, a line each; empty where none was fitted.
