@@ -240,7 +240,7 @@ class JudgingTest {
     @Test
     void noTwoCommandsShareAKey() {
         var seen = new HashSet<String>();
-        for (Commands.Command command : window.view.commands().all()) {
+        for (Commands.Command command : FxThread.of(() -> window.view.commands().all())) {
             command.keys().forEach(key -> assertThat(seen.add(key.getName())).as("%s: %s", command.name(), key.getName()).isTrue());
         }
         assertThat(seen.size()).isGreaterThan(40);

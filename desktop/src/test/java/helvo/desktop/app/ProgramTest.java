@@ -99,10 +99,33 @@ class ProgramTest {
 
     /// The start script, in a checkout that is built, with a JDK that only tells what it was given.
     @Test
-    void theStartScriptNeedsNoHome() throws IOException, InterruptedException {
+    void theStartScriptNeedsNoHomeAndSuitsEachKindOfStart() throws IOException, InterruptedException {
         assumeThat(Files.exists(Path.of("/bin/bash"))).isTrue();
-        Path script = Files.copy(Path.of("..", "helvo"), folder.resolve("helvo"));
-        for (String module : List.of("core", "figure", "files", "cli", "desktop")) {
+        Path jdk = checkout();
+        assertThat(start(jdk, "check", "a file.csv")).contains("helvo.cli.Helvo check a file.csv", "-XX:TieredStopAtLevel=1")
+                .doesNotContain("unbound", "JDK 25 or newer", "javafx", "AOTCache");
+        Path caches = Files.createDirectories(folder.resolve("desktop/target/run/caches"));
+        for (String cache : List.of("tried", "commands.aot", "window.aot")) {
+            Files.writeString(caches.resolve(cache), "");
+        }
+        assertThat(start(jdk, "fit", "a file.csv")).contains("-XX:AOTCache=" + caches.resolve("commands.aot") + " ");
+        assertThat(start(jdk, "report", "a.helvo")).as("what documents have is not there").contains("-XX:AOTCache="
+                + caches.resolve("commands.aot") + " ", "helvo.cli.Helvo report a.helvo");
+        Path large = Files.write(folder.resolve("large.csv"), new byte[3 << 20]);
+        assertThat(start(jdk, "fit", large.toString())).contains("-XX:MaxRAMPercentage=").doesNotContain("TieredStopAtLevel");
+        for (String word : List.of("demo", "open", "--version", "help")) {
+            assertThat(start(jdk, word)).contains("--add-modules javafx.controls", "-XX:AOTCache=" + caches.resolve("window.aot") + " ",
+                    "helvo.desktop.app.Program " + word);
+        }
+        assertThat(start(jdk)).endsWith("helvo.desktop.app.Program\n");
+    }
+
+    /// @return a JDK that tells its words
+    private Path checkout() throws IOException {
+        Files.copy(Path.of("..", "helvo"), folder.resolve("helvo"));
+        Files.createDirectories(folder.resolve("packaging"));
+        Files.copy(Path.of("..", "packaging", "launch.sh"), folder.resolve("packaging/launch.sh"));
+        for (String module : List.of("core", "figure", "files", "report", "cli", "desktop")) {
             Files.createDirectories(folder.resolve(module).resolve("src/main"));
             Files.createFile(folder.resolve(module).resolve("pom.xml"));
         }
@@ -116,12 +139,18 @@ class ProgramTest {
         Path built = Files.createDirectories(folder.resolve("desktop/target/run")).resolve("built");
         Files.createFile(built);
         Files.setLastModifiedTime(built, java.nio.file.attribute.FileTime.fromMillis(System.currentTimeMillis() + 60_000));
-        var bash = new ProcessBuilder("/bin/bash", script.toString(), "check", "a file.csv").redirectErrorStream(true);
+        return jdk;
+    }
+
+    private String start(Path jdk, String... words) throws IOException, InterruptedException {
+        var command = new ArrayList<>(List.of("/bin/bash", folder.resolve("helvo").toString()));
+        command.addAll(List.of(words));
+        var bash = new ProcessBuilder(command).redirectErrorStream(true);
         bash.environment().remove("HOME");
         bash.environment().put("JAVA_HOME", jdk.toString());
         Process process = bash.start();
         String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
         assertThat(process.waitFor()).as(said).isZero();
-        assertThat(said).contains("helvo.desktop.app.Program check a file.csv").doesNotContain("unbound", "JDK 25 or newer");
+        return said;
     }
 }
