@@ -5,8 +5,14 @@ import de.rototor.pdfbox.graphics2d.PdfBoxGraphics2DFontTextForcedDrawer;
 import helvo.core.Progress;
 import helvo.core.analysis.FigureAnalysis;
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
+import org.apache.fontbox.ttf.TTFParser;
+import org.apache.fontbox.ttf.TrueTypeFont;
+import org.apache.pdfbox.io.IOUtils;
+import org.apache.pdfbox.io.RandomAccessReadBuffer;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
@@ -42,14 +48,26 @@ public final class PdfDrawings implements AutoCloseable {
     /// The bridge would else draw outlines.
     private final class Fonts extends PdfBoxGraphics2DFontTextForcedDrawer {
         private final Map<Typeface, PDFont> embedded = new EnumMap<>(Typeface.class);
+        private final List<TrueTypeFont> files = new ArrayList<>();
 
         PDFont of(Typeface face) throws IOException {
             if (!embedded.containsKey(face)) {
                 try (var in = face.file()) {
-                    embedded.put(face, PDType0Font.load(document, in, true));
+                    TrueTypeFont file = new TTFParser().parse(new RandomAccessReadBuffer(in));
+                    files.add(file);
+                    // Glyphs stand where the characters were measured; to look for others takes most of the time of a report.
+                    file.setEnableGsub(false);
+                    embedded.put(face, PDType0Font.load(document, file, true));
                 }
             }
             return embedded.get(face);
+        }
+
+        /// Once the document is saved.
+        @Override
+        public void close() {
+            files.forEach(IOUtils::closeQuietly);
+            super.close();
         }
 
         @Override
