@@ -59,6 +59,33 @@ class PdfLayoutTest {
                 .isEqualTo((words + " and 1.37 times more.").replace(" ", ""));
     }
 
+    /// What stands on the page is as wide as it was measured: each letter its own glyph, also where a font has one sign for two of them.
+    @Test
+    void textTakesTheRoomThatItWasMeasuredFor() throws IOException, CannotRead {
+        String words = "offices fit affine flows";
+        byte[] pdf = pdf("Load (N)," + words + "\n1,2\n3,4\n5,6\n", ReportPlan.Paper.A4);
+        var places = new ArrayList<TextPosition>();
+        try (var read = Loader.loadPDF(pdf)) {
+            new PDFTextStripper() {
+                @Override
+                protected void processTextPosition(TextPosition position) {
+                    places.add(position);
+                    super.processTextPosition(position);
+                }
+            }.getText(read);
+        }
+        String all = places.stream().map(TextPosition::getUnicode).collect(Collectors.joining());
+        int from = all.indexOf(words);
+        assertThat(from).as(all).isNotNegative();
+        assertThat(all).as("one sign for each letter").hasSameSizeAs(places);
+        TextPosition first = places.get(from);
+        TextPosition last = places.get(from + words.length() - 1);
+        double size = first.getFontSizeInPt();
+        boolean strong = first.getFont().getName().contains("Semi");
+        assertThat((double) last.getXDirAdj() + last.getWidthDirAdj() - first.getXDirAdj())
+                .isEqualTo(text.width(List.of(new PdfText.Piece(words, strong, size, 0))), within(0.02));
+    }
+
     @Test
     void raisedPartsAreSmallerAndEmptyTextIsALine() throws IOException {
         PdfText.Line line = text.lines(Span.of("m^{2}"), BODY, 100).getFirst();

@@ -56,6 +56,20 @@ class SeriesAnalysisTest {
         return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figure(1).series().getFirst();
     }
 
+    /// With many points the ranks are worked out beside the checks. Against 1 − 6 Σd²/(n(n² − 1)), exact without ties, for a known shuffle.
+    @Test
+    void ranksOfManyPointsAreThoseOfFew() {
+        for (int n : new int[] {19_997, 20_011}) {
+            double[] x = IntStream.range(0, n).asDoubleStream().toArray();
+            double[] y = IntStream.range(0, n).mapToDouble(i -> (long) i * 7919 % n).toArray();
+            double squares = IntStream.range(0, n).mapToDouble(i -> (x[i] - y[i]) * (x[i] - y[i])).sum();
+            double rho = 1 - 6 * squares / n / ((double) n * n - 1);
+            Diagnostics said = series(study(x, y)).diagnostics().orElseThrow();
+            assertThat(said.spearmanRho().orElseThrow()).isEqualTo(rho, within(1e-12));
+            assertThat(said.judgement().checks()).isNotEmpty();
+        }
+    }
+
     @Test
     void shapesAreComparedAndRankedByTheirEvidence() {
         SeriesAnalysis series = series(bent());
