@@ -125,6 +125,7 @@ class ProgramTest {
         Files.copy(Path.of("..", "helvo"), folder.resolve("helvo"));
         Files.createDirectories(folder.resolve("packaging"));
         Files.copy(Path.of("..", "packaging", "launch.sh"), folder.resolve("packaging/launch.sh"));
+        Files.createFile(folder.resolve("packaging/Prepare.java"));
         for (String module : List.of("core", "figure", "files", "report", "cli", "desktop")) {
             Files.createDirectories(folder.resolve(module).resolve("src/main"));
             Files.createFile(folder.resolve(module).resolve("pom.xml"));
