@@ -14,8 +14,8 @@ import org.apache.commons.statistics.distribution.TDistribution;
 
 /// An x at which a curve reaches a y.
 ///
-/// Its limits enclose every x around it whose mean may be that y, with 95 % confidence: |f(x) − y| ≤ t s √h(x), or, where y is the mean
-/// of m measurements of an unknown, t s √(h(x) + 1/m), its own scatter being that of the points. For a line these are
+/// Its limits enclose every x around it whose mean may be that y, with 95 % confidence: |f(x) − y| ≤ t s √h(x), or, where y is the
+/// mean of m measurements of an unknown, t s √(h(x) + 1/m), its own scatter being that of the points. For a line these are
 /// Fieller's limits (1954, J. R. Stat. Soc. B 16:175), for other forms that are linear in their coefficients those by profile. For
 /// exponential, power and logistic curves the profile itself is taken, SSR(x) ≤ SSR (1 + t²/ν) with SSR(x) the least of curves through
 /// (x, y), the unknown's mean being one point more, of weight m; above 20,000 points, of an unknown above 500, the first form, which is

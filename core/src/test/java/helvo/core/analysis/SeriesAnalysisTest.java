@@ -56,7 +56,8 @@ class SeriesAnalysisTest {
         return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figure(1).series().getFirst();
     }
 
-    /// With many points the ranks are worked out beside the checks. Against 1 − 6 Σd²/(n(n² − 1)), exact without ties, for a known shuffle.
+    /// With many points the ranks are worked out beside the checks. Against 1 − 6 Σd²/(n(n² − 1)), exact without ties, for a known
+    /// shuffle.
     @Test
     void ranksOfManyPointsAreThoseOfFew() {
         for (int n : new int[] {19_997, 20_011}) {

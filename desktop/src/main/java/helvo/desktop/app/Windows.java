@@ -243,8 +243,11 @@ public final class Windows {
         stage.setMinWidth(MIN_WIDTH);
         stage.setMinHeight(MIN_HEIGHT);
         // Once the window is there: reading a large table would make it late.
-        Runnable begin = () -> Platform.runLater(() -> start.file().filter(file -> !StudyFile.isStudy(file))
-                .ifPresentOrElse(file -> workspace.importer().open(List.of(file)), view::begin));
+        Runnable begin = () -> Platform.runLater(() -> {
+            start.file().filter(file -> !StudyFile.isStudy(file))
+                    .ifPresentOrElse(file -> workspace.importer().open(List.of(file)), view::begin);
+            Platform.runLater(view::buildPanels);
+        });
         if (stage.isShowing()) {
             begin.run();
         } else {

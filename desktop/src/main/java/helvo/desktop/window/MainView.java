@@ -80,11 +80,10 @@ public final class MainView extends StackPane {
     /// Ready to type.
     public void begin() {
         workspace.table().ifPresent(table -> measurements.grid().choose(0, table.columns().getFirst()));
-        Platform.runLater(this::buildPanels);
     }
 
-    /// One after the other, so that none delays what is being done.
-    private void buildPanels() {
+    /// Builds what is not shown yet, one after the other, so that none delays what is being done.
+    public void buildPanels() {
         if (getScene() != null && panels.buildOne()) {
             Platform.runLater(this::buildPanels);
         }

@@ -32,17 +32,24 @@ final class PanelList {
     private PanelList() {}
 
     static List<Supplier<Panel>> of(Workspace workspace, Panels panels, Commands commands, MeasurementsPane measurements,
-        FigurePane figure) {
+            FigurePane figure) {
         MeasurementGrid grid = measurements.grid();
         FigureView view = figure.view();
-        return List.of(() -> new CommandFinder(workspace, panels, commands), () -> new HandOver(workspace, panels),
-                () -> new StepsPanel(workspace, panels), () -> new OpenPanel(workspace, panels), () -> new ConflictPanel(workspace, panels),
-                () -> new FillPanel(workspace, panels, grid), () -> new DerivePanel(workspace, panels, grid), () ->
-                    new SummaryPanel(workspace, panels),
-                () -> new SetPanel(workspace, panels), () -> new FilterPanel(workspace, panels),
-                () -> new StraightenPanel(workspace, panels), () -> new FigurePanel(workspace, panels, view), () ->
-                    new PointsPanel(workspace, panels, view),
-                () -> new BarsPanel(workspace, panels), () -> new ReadingsPanel(workspace, panels), () -> new QuotePanel(workspace,
-                    panels, view));
+        return List.of(() -> new CommandFinder(workspace, panels, commands),
+                () -> new HandOver(workspace, panels),
+                () -> new StepsPanel(workspace, panels),
+                () -> new OpenPanel(workspace, panels),
+                () -> new ConflictPanel(workspace, panels),
+                () -> new FillPanel(workspace, panels, grid),
+                () -> new DerivePanel(workspace, panels, grid),
+                () -> new SummaryPanel(workspace, panels),
+                () -> new SetPanel(workspace, panels),
+                () -> new FilterPanel(workspace, panels),
+                () -> new StraightenPanel(workspace, panels),
+                () -> new FigurePanel(workspace, panels, view),
+                () -> new PointsPanel(workspace, panels, view),
+                () -> new BarsPanel(workspace, panels),
+                () -> new ReadingsPanel(workspace, panels),
+                () -> new QuotePanel(workspace, panels, view));
     }
 }

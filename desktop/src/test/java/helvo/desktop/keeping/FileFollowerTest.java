@@ -121,7 +121,8 @@ class FileFollowerTest {
         until("it is said", () -> !told.isEmpty());
         append("3,3\n");
         org.testfx.util.WaitForAsyncUtils.sleep(2, java.util.concurrent.TimeUnit.SECONDS);
-        assertThat(told).singleElement().asString().startsWith("“log.csv” changed and does not fit the table “log” any more: there is no ");
+        assertThat(told).singleElement().asString().startsWith("“log.csv” changed and does not fit the table “log” any more: "
+                + "there is no ");
         Files.delete(log);
         org.testfx.util.WaitForAsyncUtils.sleep(2, java.util.concurrent.TimeUnit.SECONDS);
         assertThat(table()).isEqualTo(before);
