@@ -4,6 +4,8 @@ import helvo.core.look.FigureText;
 import helvo.core.Progress;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.readout.Description;
+import java.awt.Graphics2D;
+import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -48,19 +50,31 @@ public final class FigureFile {
         if (!(pixels <= MAX_PIXELS)) {
             throw new IOException("at this size and resolution the picture would have more than 200 million pixels");
         }
-        Raster raster = Raster.draw(figure, scale, progress);
+        BufferedImage image = Raster.draw(figure, scale, progress).image();
+        if (figure.figure().look().sheet().background().isPresent()) {
+            image = opaque(image);
+        }
         ImageIO.setUseCache(false);
         ImageWriter writer = ImageIO.getImageWritersByFormatName("png").next();
         var bytes = new ByteArrayOutputStream();
         try (var out = ImageIO.createImageOutputStream(bytes)) {
             writer.setOutput(out);
-            IIOMetadata metadata = writer.getDefaultImageMetadata(ImageTypeSpecifier.createFromRenderedImage(raster.image()), null);
+            IIOMetadata metadata = writer.getDefaultImageMetadata(ImageTypeSpecifier.createFromRenderedImage(image), null);
             metadata.mergeTree("javax_imageio_png_1.0", resolution(dpi));
-            writer.write(new IIOImage(raster.image(), null, metadata));
+            writer.write(new IIOImage(image, null, metadata));
         } finally {
             writer.dispose();
         }
         return bytes.toByteArray();
+    }
+
+    /// Without its opacity: a quarter less to write, and some programs show such a picture only.
+    private static BufferedImage opaque(BufferedImage image) {
+        var opaque = new BufferedImage(image.getWidth(), image.getHeight(), BufferedImage.TYPE_INT_RGB);
+        Graphics2D g = opaque.createGraphics();
+        g.drawImage(image, 0, 0, null);
+        g.dispose();
+        return opaque;
     }
 
     /// In dots a metre, by PNG's own form: the general one is written wrongly by the library.

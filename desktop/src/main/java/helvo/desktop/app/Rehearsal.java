@@ -1,13 +1,19 @@
 package helvo.desktop.app;
 
 import helvo.cli.Helvo;
+import helvo.core.Progress;
 import helvo.core.fit.Polynomial;
 import helvo.core.study.FigureEdit;
+import helvo.core.study.History;
 import helvo.desktop.figure.FigureView;
 import helvo.desktop.handover.HandOver;
+import helvo.desktop.keeping.Origin;
 import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.Workspace;
+import helvo.files.CannotRead;
 import helvo.files.samples.SampleStudy;
+import helvo.files.study.StoredStudy;
+import helvo.files.study.StudyFile;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.PrintWriter;
@@ -25,8 +31,7 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 
 /// Does in a window what people do first, so that the virtual machine learns which classes and which code a start needs: what an
-/// ahead-of-time cache is
-/// made from. Prints nothing and leaves nothing behind.
+/// ahead-of-time cache is made from. Prints nothing and leaves nothing behind.
 public final class Rehearsal {
     private static final int EDITS = 12;
     private static final int MOVES = 30;
@@ -34,12 +39,15 @@ public final class Rehearsal {
     private Rehearsal() {}
 
     /// @param arguments a folder that may be filled
-    public static void main(String[] arguments) throws IOException {
+    public static void main(String[] arguments) throws IOException, CannotRead {
         var nowhere = new PrintWriter(OutputStream.nullOutputStream());
         Helvo.run(nowhere, nowhere, new Program(), "demo", "--help");
         OffscreenWindow.start();
-        OffscreenWindow.draw(SampleStudy.study(), Start.WIDTH, Start.HEIGHT, Rehearsal::firstMinute,
-            Path.of(arguments[0]).resolve("window.png"));
+        Path folder = Path.of(arguments[0]);
+        Path study = folder.resolve("sample.helvo");
+        StudyFile.write(study, StoredStudy.of(History.from(SampleStudy.study())), Progress.NONE);
+        OffscreenWindow.draw(folder.resolve("state"), Origin.FromFile.read(study, Progress.NONE), Start.WIDTH, Start.HEIGHT,
+                Rehearsal::firstMinute, folder.resolve("window.png"));
         Runtime.getRuntime().halt(0);
     }
 
