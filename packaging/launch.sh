@@ -7,6 +7,9 @@
 # A cache holds the classes that a start needs, loaded and linked, and what was learned of their code. There is one for each kind of
 # start; each is made by a rehearsal. A start never fails for want of one.
 
+# What --verbose counts from, in microseconds.
+export HELVO_STARTED=${EPOCHREALTIME//[!0-9]/}
+
 # Without UTF-8 the system gives a program no file names beyond ASCII.
 case ${LC_ALL:-${LC_CTYPE:-${LANG:-}}} in
   *UTF-8 | *utf8 | *UTF8) ;;
