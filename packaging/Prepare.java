@@ -18,7 +18,7 @@ import java.util.zip.ZipOutputStream;
 
 /// What the build does to what ships so that the program starts sooner. Run by the build of `desktop`.
 ///
-///     java Prepare.java styles FILE.css          writes FILE.bss beside it: the style sheet as the toolkit keeps it once parsed
+///     java Prepare.java styles FOLDER            writes FILE.bss beside each FILE.css: the style sheet as the toolkit keeps it once parsed
 ///     java Prepare.java classes LIBRARY.jar      gives old class files the version and the stack maps that an ahead-of-time cache asks for
 public final class Prepare {
     /// Of Java 8. The virtual machine keeps no class in its cache that is older than 50.
@@ -33,11 +33,15 @@ public final class Prepare {
         }
     }
 
-    private static void styles(Path sheet) throws ReflectiveOperationException {
-        Path parsed = sheet.resolveSibling(sheet.getFileName().toString().replace(".css", ".bss"));
+    private static void styles(Path folder) throws IOException, ReflectiveOperationException {
         // By its name, since the other half of this program runs without the toolkit.
-        Class.forName("javafx.css.Stylesheet").getMethod("convertToBinary", java.io.File.class, java.io.File.class)
-                .invoke(null, sheet.toFile(), parsed.toFile());
+        var convert = Class.forName("javafx.css.Stylesheet").getMethod("convertToBinary", java.io.File.class, java.io.File.class);
+        try (var sheets = Files.newDirectoryStream(folder, "*.css")) {
+            for (Path sheet : sheets) {
+                Path parsed = sheet.resolveSibling(sheet.getFileName().toString().replace(".css", ".bss"));
+                convert.invoke(null, sheet.toFile(), parsed.toFile());
+            }
+        }
     }
 
     private static void classes(Path library) throws IOException {

@@ -20,11 +20,12 @@ class ArchitectureTest {
             .layer("app").definedBy("helvo.desktop.app")
             .layer("window").definedBy("helvo.desktop.window")
             .layer("regions").definedBy("helvo.desktop.measurements", "helvo.desktop.figure",
-                    "helvo.desktop.readout", "helvo.desktop.curves")
+                    "helvo.desktop.readout", "helvo.desktop.curves", "helvo.desktop.settings")
             .layer("panels").definedBy("helvo.desktop.panels")
             .layer("controls").definedBy("helvo.desktop.controls")
             .layer("workspace").definedBy("helvo.desktop.workspace")
             .layer("keeping").definedBy("helvo.desktop.keeping")
+            .layer("looks").definedBy("helvo.desktop.looks")
             .layer("document").definedBy("helvo.desktop.document")
             .layer("work").definedBy("helvo.desktop.work")
             .whereLayer("app").mayNotBeAccessedByAnyLayer()
@@ -33,7 +34,7 @@ class ArchitectureTest {
             .whereLayer("panels").mayOnlyBeAccessedByLayers("regions", "window", "app")
             .whereLayer("controls").mayOnlyBeAccessedByLayers("panels", "regions", "window")
             .whereLayer("workspace").mayOnlyBeAccessedByLayers("controls", "panels", "regions", "window", "app")
-            .whereLayer("keeping").mayOnlyBeAccessedByLayers("workspace", "panels", "window", "app")
+            .whereLayer("keeping").mayOnlyBeAccessedByLayers("workspace", "panels", "regions", "window", "app")
             .whereLayer("document").mayOnlyBeAccessedByLayers("keeping", "workspace", "panels", "regions", "app");
 
     @ArchTest

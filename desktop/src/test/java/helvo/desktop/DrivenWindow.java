@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.study.Study;
 import helvo.core.table.Table;
-import helvo.desktop.app.Looks;
+import helvo.desktop.looks.Looks;
 import helvo.desktop.document.Document;
 import helvo.desktop.measurements.MeasurementGrid;
 import helvo.desktop.window.MainView;
@@ -71,6 +71,16 @@ final class DrivenWindow {
 
             @Override
             public Optional<Path> table(TableFile.Format format, String suggestedName) {
+                return Optional.ofNullable(saveTo);
+            }
+
+            @Override
+            public Optional<Path> folder(String title) {
+                return Optional.ofNullable(saveTo);
+            }
+
+            @Override
+            public Optional<Path> faultReport(String suggestedName) {
                 return Optional.ofNullable(saveTo);
             }
 

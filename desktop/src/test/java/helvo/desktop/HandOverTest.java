@@ -122,7 +122,7 @@ class HandOverTest {
         robot.clickOn("#hand-over").clickOn("#hand-over-part-1");
         assertThat(window.view.lookup("#report-as-before")).isNull();
         type(robot, "#report-author", "Marram Cordage Laboratory");
-        assertThat(window.study.choices().get()).isEqualTo(new LastChoices.Choices("Marram Cordage Laboratory", 1, 300));
+        assertThat(window.study.choices().get()).isEqualTo(new LastChoices("Marram Cordage Laboratory", 1, 300, LastChoices.Window.FIRST));
         robot.interact(() -> window.workspace.undo());
         window.settle();
         assertThat(plan().author()).as("as in a study that was never reported").isEmpty();

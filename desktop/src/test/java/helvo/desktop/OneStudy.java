@@ -5,7 +5,10 @@ import helvo.core.study.Study;
 import helvo.desktop.document.Document;
 import helvo.desktop.keeping.LastChoices;
 import helvo.desktop.keeping.Origin;
+import helvo.desktop.keeping.PersonalFile;
+import helvo.desktop.keeping.PersonalFolders;
 import helvo.desktop.keeping.RecentStudies;
+import helvo.desktop.keeping.Settings;
 import helvo.desktop.keeping.StudyKeeper;
 import helvo.desktop.workspace.Studies;
 import helvo.files.study.Journal;
@@ -27,7 +30,9 @@ public final class OneStudy implements Studies {
     public final ReadOnlyObjectWrapper<List<RecentStudies.Recent>> recent = new ReadOnlyObjectWrapper<>(List.of());
     public final ReadOnlyObjectWrapper<List<Journal.Kept>> leftBehind = new ReadOnlyObjectWrapper<>(List.of());
 
-    private final LastChoices choices;
+    private final PersonalFolders folders;
+    private final PersonalFile<LastChoices> choices;
+    private final PersonalFile<Settings> settings;
     private boolean ended;
 
     public OneStudy(Study study) {
@@ -40,7 +45,9 @@ public final class OneStudy implements Studies {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
-        choices = new LastChoices(place.resolveSibling(place.getFileName() + "-choices"));
+        folders = PersonalFolders.below(place.resolveSibling(place.getFileName() + "-choices"));
+        choices = LastChoices.in(folders.state());
+        settings = Settings.in(folders.config());
         document = new Document(origin.study().history());
         keeper = new StudyKeeper(document, origin, List.of(place));
     }
@@ -55,8 +62,18 @@ public final class OneStudy implements Studies {
     }
 
     @Override
-    public LastChoices choices() {
+    public PersonalFile<LastChoices> choices() {
         return choices;
+    }
+
+    @Override
+    public PersonalFile<Settings> settings() {
+        return settings;
+    }
+
+    @Override
+    public PersonalFolders folders() {
+        return folders;
     }
 
     @Override

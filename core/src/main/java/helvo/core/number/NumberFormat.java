@@ -3,7 +3,9 @@ package helvo.core.number;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;
+import java.util.Arrays;
 import java.util.OptionalDouble;
+import java.util.stream.Stream;
 
 /// How numbers are written for a person: rounded as far as they are known, with a true minus sign, and with powers of ten only
 /// where zeros could not be counted at a glance.
@@ -31,6 +33,11 @@ public record NumberFormat(DecimalMark mark, boolean grouped) {
 
     public static NumberFormat of(DecimalMark mark) {
         return new NumberFormat(mark, false);
+    }
+
+    /// All that there are.
+    public static Stream<NumberFormat> all() {
+        return Arrays.stream(DecimalMark.values()).flatMap(mark -> Stream.of(new NumberFormat(mark, false), new NumberFormat(mark, true)));
     }
 
     /// Six significant digits, without trailing zeros.

@@ -15,26 +15,14 @@ import java.util.function.Consumer;
 public final class FaultLog implements Thread.UncaughtExceptionHandler {
     private static final long MAX_BYTES = 1_000_000;
 
-    private final Path folder;
+    private final Path file;
     private final Consumer<String> tell;
 
-    /// @param folder of the log file
-    /// @param tell   gets a sentence for the person, on whatever thread the fault was met
-    public FaultLog(Path folder, Consumer<String> tell) {
-        this.folder = folder;
+    /// @param file that faults are written into
+    /// @param tell gets a sentence for the person, on whatever thread the fault was met
+    public FaultLog(Path file, Consumer<String> tell) {
+        this.file = file;
         this.tell = tell;
-    }
-
-    /// Where programs keep what is neither a document nor a setting: $XDG_STATE_HOME, else what the system has for it.
-    public static Path stateFolder() {
-        Path home = Path.of(System.getProperty("user.home"));
-        String system = System.getProperty("os.name").toLowerCase(java.util.Locale.ROOT);
-        Optional<Path> chosen = Optional.ofNullable(System.getenv("XDG_STATE_HOME")).filter(text -> !text.isBlank()).map(Path::of)
-                .filter(Path::isAbsolute);
-        Path usual = system.contains("win") ? Optional.ofNullable(System.getenv("LOCALAPPDATA")).map(Path::of)
-                .orElse(home.resolve("AppData/Local"))
-                : system.contains("mac") ? home.resolve("Library/Application Support") : home.resolve(".local/state");
-        return chosen.orElse(usual).resolve("helvo");
     }
 
     @Override
@@ -48,9 +36,8 @@ public final class FaultLog implements Thread.UncaughtExceptionHandler {
         var trace = new StringWriter();
         trace.append(LocalDateTime.now().truncatedTo(ChronoUnit.SECONDS).toString()).append(" in ").append(thread.getName()).append('\n');
         fault.printStackTrace(new PrintWriter(trace, true));
-        Path file = folder.resolve("faults.log");
         try {
-            Files.createDirectories(folder);
+            Files.createDirectories(file.getParent());
             boolean full = Files.exists(file) && Files.size(file) > MAX_BYTES;
             Files.writeString(file, trace + "\n", StandardOpenOption.CREATE,
                     full ? StandardOpenOption.TRUNCATE_EXISTING : StandardOpenOption.APPEND);

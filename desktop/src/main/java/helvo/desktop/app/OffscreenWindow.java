@@ -4,6 +4,7 @@ import helvo.core.readout.Readout;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.desktop.keeping.Origin;
+import helvo.desktop.keeping.PersonalFolders;
 import helvo.desktop.keeping.Sign;
 import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.Workspace;
@@ -62,12 +63,13 @@ public final class OffscreenWindow {
 
     /// @param state the folder for journals and the list of recent studies
     public static List<String> draw(Path state, Origin origin, int width, int height, Steps steps, Path picture) throws IOException {
+        PersonalFolders folders = PersonalFolders.below(state);
         var drawn = new CompletableFuture<Drawn>();
         var windows = new CompletableFuture<Windows>();
         Platform.runLater(() -> {
-            Thread.currentThread().setUncaughtExceptionHandler(new FaultLog(FaultLog.stateFolder(),
+            Thread.currentThread().setUncaughtExceptionHandler(new FaultLog(folders.log(),
                     sentence -> drawn.completeExceptionally(new IllegalStateException(sentence))));
-            windows.complete(new Windows(state, List.of(state.resolve("kept")), () -> {}));
+            windows.complete(new Windows(folders, List.of(folders.kept()), () -> {}));
             windows.join().lookAround();
             Stage stage = windows.join().open(origin,
                     new Start(() -> origin.study().history().study(), Optional.empty(), width, height, false));

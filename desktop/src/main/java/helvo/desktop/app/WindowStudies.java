@@ -1,10 +1,12 @@
 package helvo.desktop.app;
 
 import helvo.core.study.History;
-import helvo.core.study.Study;
 import helvo.desktop.keeping.LastChoices;
 import helvo.desktop.keeping.Origin;
+import helvo.desktop.keeping.PersonalFile;
+import helvo.desktop.keeping.PersonalFolders;
 import helvo.desktop.keeping.RecentStudies;
+import helvo.desktop.keeping.Settings;
 import helvo.desktop.workspace.Studies;
 import helvo.files.study.Journal;
 import java.io.IOException;
@@ -27,7 +29,8 @@ final class WindowStudies implements Studies {
 
     @Override
     public void openNew() {
-        windows.open(new Origin.New(History.from(Study.blank())), Start.with(Study::blank, false)).show();
+        Settings settings = windows.settings().get();
+        windows.open(new Origin.New(History.from(settings.blank())), Start.with(settings::blank, false)).show();
     }
 
     @Override
@@ -52,8 +55,18 @@ final class WindowStudies implements Studies {
     }
 
     @Override
-    public LastChoices choices() {
+    public PersonalFile<LastChoices> choices() {
         return windows.choices();
+    }
+
+    @Override
+    public PersonalFile<Settings> settings() {
+        return windows.settings();
+    }
+
+    @Override
+    public PersonalFolders folders() {
+        return windows.folders();
     }
 
     @Override

@@ -7,8 +7,12 @@ import helvo.desktop.keeping.FileFollower;
 import helvo.desktop.keeping.LastChoices;
 import helvo.desktop.keeping.LeftBehind;
 import helvo.desktop.keeping.Origin;
+import helvo.desktop.keeping.PersonalFile;
+import helvo.desktop.keeping.PersonalFolders;
 import helvo.desktop.keeping.RecentStudies;
+import helvo.desktop.keeping.Settings;
 import helvo.desktop.keeping.StudyKeeper;
+import helvo.desktop.looks.Looks;
 import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.FileDialogs;
 import helvo.desktop.workspace.Workspace;
@@ -45,7 +49,9 @@ public final class Windows {
     private final List<Shown> shown = new ArrayList<>();
     private final List<Path> places;
     private final RecentStudies recentStudies;
-    private final LastChoices choices;
+    private final PersonalFolders folders;
+    private final PersonalFile<LastChoices> choices;
+    private final PersonalFile<Settings> settings;
     private final Runnable lastClosed;
     private final ReadOnlyObjectWrapper<List<RecentStudies.Recent>> recent = new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyObjectWrapper<List<Journal.Kept>> leftBehind = new ReadOnlyObjectWrapper<>(List.of());
@@ -58,33 +64,36 @@ public final class Windows {
         }
     }
 
-    /// @param state      the person's state folder, for journals and the list of studies
     /// @param lastClosed runs when no window is open any more
-    Windows(Path state, Runnable lastClosed) {
+    Windows(PersonalFolders folders, Runnable lastClosed) {
         // Where the state folder cannot be written to, the folder for temporary files serves.
-        this(state, List.of(state.resolve("kept"), Path.of(System.getProperty("java.io.tmpdir"))
+        this(folders, List.of(folders.kept(), Path.of(System.getProperty("java.io.tmpdir"))
                 .resolve("helvo-" + System.getProperty("user.name")).resolve("kept")), lastClosed);
     }
 
     /// @param places to keep journals in, the usual one first
-    Windows(Path state, List<Path> places, Runnable lastClosed) {
+    Windows(PersonalFolders folders, List<Path> places, Runnable lastClosed) {
+        this.folders = folders;
         this.places = places;
-        recentStudies = new RecentStudies(state);
-        choices = new LastChoices(state);
+        recentStudies = new RecentStudies(folders.state());
+        choices = LastChoices.in(folders.state());
+        settings = Settings.in(folders.config());
         this.lastClosed = lastClosed;
     }
 
     /// Opens the first window, and returns when the last is closed and everything is on the disk.
     static void run(Start start) {
         var closed = new CountDownLatch(1);
-        var windows = new Windows(FaultLog.stateFolder(), closed::countDown);
+        PersonalFolders folders = PersonalFolders.ofSystem();
+        var windows = new Windows(folders, closed::countDown);
         var found = CompletableFuture.supplyAsync(() -> LeftBehind.find(windows.places));
-        var read = CompletableFuture.supplyAsync(() -> read(start));
+        var read = CompletableFuture.supplyAsync(() -> windows.read(start));
         // The last window may be closed while its study is still being saved.
         Platform.setImplicitExit(false);
         Platform.startup(() -> {
+            windows.useLooks();
             Stage frame = windows.frame(start);
-            Thread.setDefaultUncaughtExceptionHandler(new FaultLog(FaultLog.stateFolder(),
+            Thread.setDefaultUncaughtExceptionHandler(new FaultLog(folders.log(),
                     sentence -> Platform.runLater(() -> windows.warn(sentence))));
             // What was kept of a study goes before its file; a window without one need not wait for what was kept.
             var first = start.file().filter(StudyFile::isStudy).isPresent() ? found
@@ -106,21 +115,31 @@ public final class Windows {
     /// Why the study that the program was to begin with cannot be shown.
     private record Unread(Throwable fault) {}
 
-    private static Object read(Start start) {
+    private Object read(Start start) {
         Optional<Path> study = start.file().filter(StudyFile::isStudy);
         try {
             return study.isPresent() ? Origin.FromFile.read(study.get(), helvo.core.Progress.NONE)
-                    : new Origin.New(History.from(start.study().get()));
+                    : new Origin.New(History.from(orBlank(start.study().get())));
         } catch (CannotRead e) {
             throw new CompletionException(e);
         }
+    }
+
+    /// A study that is blank is so in the person's own way.
+    private Study orBlank(Study study) {
+        return study.isBlank() ? settings.get().blank() : study;
+    }
+
+    private void useLooks() {
+        Looks.use(settings.get().look(), settings.get().textSize() / 100.0, settings.get().motion());
+        settings.trouble().ifPresent(sentence -> Platform.runLater(() -> warn(sentence)));
     }
 
     /// The first window before there is anything in it: it takes its place on the screen while the rest is read and built.
     Stage frame(Start start) {
         var stage = new Stage();
         stage.setTitle("Helvo");
-        stage.setScene(Looks.empty(start.width(), start.height()));
+        stage.setScene(Looks.empty(size().widthOr(start.width()), size().heightOr(start.height())));
         stage.setOnHidden(_ -> lastClosed.run());
         stage.show();
         return stage;
@@ -171,8 +190,16 @@ public final class Windows {
         return origin;
     }
 
-    LastChoices choices() {
+    PersonalFile<LastChoices> choices() {
         return choices;
+    }
+
+    PersonalFile<Settings> settings() {
+        return settings;
+    }
+
+    PersonalFolders folders() {
+        return folders;
     }
 
     /// The windows that are open.
@@ -226,19 +253,24 @@ public final class Windows {
     }
 
     private Stage open(Stage stage, Document document, StudyKeeper keeper, Start start) {
-        var workspace = new Workspace(document, keeper, new WindowStudies(this, stage), new FileDialogs.OfSystem(stage));
+        var workspace = new Workspace(document, keeper, new WindowStudies(this, stage), new FileDialogs.OfSystem(stage, () ->
+                settings.get().folder()));
         shown.add(new Shown(stage, workspace));
         followers.computeIfAbsent(document, _ -> new FileFollower(document, sentence -> shown.stream()
                 .filter(each -> each.workspace.document() == document).forEach(each -> each.workspace.messages().tell(sentence))));
         var view = new MainView(workspace);
-        stage.setScene(Looks.scene(view, start.width(), start.height()));
+        view.setSides(size().left(), size().right());
+        stage.setScene(Looks.scene(view, size().widthOr(start.width()), size().heightOr(start.height())));
         workspace.history().subscribe(history -> stage.setTitle(history.study().name() + " – Helvo"));
         workspace.sign().subscribe(_ -> used(workspace));
         workspace.analysis().subscribe(_ -> used(workspace));
         if (start.tellsPace()) {
             ResponseTimes.watch(stage.getScene(), workspace, view.figure().view(), System.err::println);
         }
-        stage.addEventHandler(WindowEvent.WINDOW_HIDDEN, _ -> close(workspace));
+        stage.addEventHandler(WindowEvent.WINDOW_HIDDEN, _ -> {
+            keepSize(stage, view);
+            close(workspace);
+        });
         stage.getIcons().setAll(Looks.icons());
         stage.setMinWidth(MIN_WIDTH);
         stage.setMinHeight(MIN_HEIGHT);
@@ -254,6 +286,17 @@ public final class Windows {
             stage.setOnShown(_ -> begin.run());
         }
         return stage;
+    }
+
+    private LastChoices.Window size() {
+        return choices.get().window();
+    }
+
+    private void keepSize(Stage stage, MainView view) {
+        if (!stage.isMaximized() && !stage.isFullScreen()) {
+            choices.keep(last -> last.withWindow(new LastChoices.Window(view.getWidth(), view.getHeight(), view.leftWidth(),
+                    view.rightWidth())));
+        }
     }
 
     /// Puts a study that is in a file on the list of recent ones.
@@ -297,6 +340,7 @@ public final class Windows {
     /// Waits until what was to be written is written.
     void end() throws InterruptedException {
         ending.add(choices.written());
+        ending.add(settings.written());
         try {
             CompletableFuture.allOf(ending.toArray(CompletableFuture[]::new)).get(SECONDS_TO_END, TimeUnit.SECONDS);
         } catch (java.util.concurrent.ExecutionException | TimeoutException e) {

@@ -2,7 +2,11 @@ package helvo.desktop.controls;
 
 import helvo.core.fit.Fit;
 import helvo.core.fit.Points;
+import helvo.desktop.looks.Look;
+import helvo.desktop.looks.Looks;
 import java.util.DoubleSummaryStatistics;
+import java.util.EnumMap;
+import java.util.Map;
 import java.util.stream.IntStream;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
@@ -16,19 +20,20 @@ public final class FitPicture extends Canvas {
     private static final int STEPS = 70;
 
     /// A dot of four pixels: to copy it takes a tenth of the time of a circle's outline.
-    private static final WritableImage DOT = dot(Color.web("#A9A5B1"));
+    private static final Map<Look, WritableImage> DOTS = new EnumMap<>(Look.class);
 
     /// How tall the part with the residuals is.
     private static final double RESIDUALS = 19;
 
     private Points points;
     private Fit fit;
-    private String color;
+    private Color color;
     private DoubleSummaryStatistics xs;
     private DoubleSummaryStatistics ys;
 
     public FitPicture(double width, double height) {
         super(width, height);
+        Looks.follow(this, this::draw);
     }
 
     private static WritableImage dot(Color color) {
@@ -47,12 +52,10 @@ public final class FitPicture extends Canvas {
     public void resizeTo(double width, double height) {
         setWidth(width);
         setHeight(height);
-        if (points != null) {
-            draw();
-        }
+        draw();
     }
 
-    public void show(Points of, Fit through, String inColor) {
+    public void show(Points of, Fit through, Color inColor) {
         points = of;
         fit = through;
         color = inColor;
@@ -60,15 +63,21 @@ public final class FitPicture extends Canvas {
     }
 
     private void draw() {
+        if (points == null) {
+            return;
+        }
+        Look look = Looks.inUse().get();
+        Color line = look.legible(color, "card");
+        WritableImage point = DOTS.computeIfAbsent(look, each -> dot(each.color("dot")));
         int step = Math.max(1, points.size() / MAX_POINTS);
         xs = extent(points.x(), step);
         ys = extent(points.y(), step);
         GraphicsContext g = getGraphicsContext2D();
         g.clearRect(0, 0, getWidth(), getHeight());
         for (int i = 0; i < points.size(); i += step) {
-            g.drawImage(DOT, Math.rint(across(points.x()[i]) - 2), Math.rint(up(points.y()[i]) - 2));
+            g.drawImage(point, Math.rint(across(points.x()[i]) - 2), Math.rint(up(points.y()[i]) - 2));
         }
-        g.setStroke(Color.web(color));
+        g.setStroke(line);
         g.setLineWidth(1.5);
         g.beginPath();
         int steps = fit.curve().isStraight() ? 1 : STEPS;
@@ -82,17 +91,17 @@ public final class FitPicture extends Canvas {
             }
         }
         g.stroke();
-        residuals(g, step);
+        residuals(g, step, look.color("zero"), line);
     }
 
     /// Beneath the curve, each as a stroke from zero; all cards of a series in one scale, that of the scatter about the mean.
-    private void residuals(GraphicsContext g, int step) {
+    private void residuals(GraphicsContext g, int step, Color zero, Color line) {
         double middle = Math.rint(getHeight() - RESIDUALS / 2) + 0.5;
         double reach = (ys.getMax() - ys.getMin()) / 4;
-        g.setStroke(Color.web("#D3D0D9"));
+        g.setStroke(zero);
         g.setLineWidth(1);
         g.strokeLine(2, middle, getWidth() - 2, middle);
-        g.setStroke(Color.web(color));
+        g.setStroke(line);
         for (int i = 0; i < points.size() && reach > 0; i += step) {
             double residual = fit.uses(points.x()[i], points.y()[i]) ? fit.function().residual(points.x()[i], points.y()[i]) : Double.NaN;
             if (Double.isFinite(residual)) {

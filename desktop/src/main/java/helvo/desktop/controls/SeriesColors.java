@@ -1,12 +1,20 @@
 package helvo.desktop.controls;
 
 import helvo.core.Phrase;
+import helvo.figure.Palette;
+import javafx.scene.paint.Color;
 
 /// The series' colours as the figure has them, for the window's own texts and pictures.
 public final class SeriesColors {
     private SeriesColors() {}
 
-    public static String of(int slot) {
-        return Phrase.of("#%06X", helvo.figure.Palette.series(slot).getRGB() & 0xffffff);
+    public static Color of(int slot) {
+        return Color.rgb(Palette.series(slot).getRed(), Palette.series(slot).getGreen(), Palette.series(slot).getBlue());
+    }
+
+    /// As a style sheet has it.
+    public static String css(Color color) {
+        return Phrase.of("#%02X%02X%02X", Math.round(255 * color.getRed()), Math.round(255 * color.getGreen()),
+                Math.round(255 * color.getBlue()));
     }
 }

@@ -9,6 +9,7 @@ import helvo.core.number.NumberFormat;
 import helvo.core.table.SeriesKey;
 import helvo.desktop.controls.FitPicture;
 import helvo.desktop.controls.WrappedLabel;
+import helvo.desktop.looks.Looks;
 import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
@@ -46,6 +47,7 @@ final class CurveCard extends ToggleButton {
     private final VBox fitted;
     private Optional<SeriesKey> pictured = Optional.empty();
     private double share;
+    private Color barColor = Color.TRANSPARENT;
 
     CurveCard(Curve shape) {
         this.shape = shape;
@@ -57,7 +59,8 @@ final class CurveCard extends ToggleButton {
         simplest.getStyleClass().add("small");
         simplest.setMouseTransparent(true);
         StackPane.setMargin(simplest, new Insets(0, 2, HEIGHT / 3, 2));
-        evidence.setFill(Color.web("#E3E1E7"));
+        Looks.follow(this, this::paint);
+        paint();
         var weight = new StackPane(evidence, bar);
         StackPane.setAlignment(bar, Pos.CENTER_LEFT);
         fitted = new VBox(2, new StackPane(picture, simplest), weight);
@@ -66,6 +69,11 @@ final class CurveCard extends ToggleButton {
         card.setPadding(new Insets(3, 6, 4, 6));
         setGraphic(card);
         setMinWidth(60);
+    }
+
+    private void paint() {
+        evidence.setFill(Looks.inUse().get().color("evidence"));
+        bar.setFill(barColor.isOpaque() ? Looks.inUse().get().legible(barColor, "evidence") : barColor);
     }
 
     Curve shape() {
@@ -93,7 +101,7 @@ final class CurveCard extends ToggleButton {
 
     /// @param most     whether no other shape has more evidence for it
     /// @param repeated a reason that is said elsewhere, for all shapes that have it
-    void show(SeriesAnalysis series, String color, NumberFormat numbers, boolean most, Optional<String> repeated) {
+    void show(SeriesAnalysis series, Color color, NumberFormat numbers, boolean most, Optional<String> repeated) {
         Optional<FitOutcome> outcome = series.outcome(shape);
         boolean fits = outcome.isPresent() && outcome.get() instanceof FitOutcome.Fitted;
         pseudoClassStateChanged(MAX_EVIDENCE, most);
@@ -133,7 +141,7 @@ final class CurveCard extends ToggleButton {
                 > fit.function().at(Arrays.stream(x).max().orElseThrow());
     }
 
-    private void show(SeriesAnalysis series, Fit fit, String color, NumberFormat numbers, boolean most) {
+    private void show(SeriesAnalysis series, Fit fit, Color color, NumberFormat numbers, boolean most) {
         OptionalDouble weight = series.weight(shape);
         String value = fit.quality().r2AboutMean().isPresent() ? r2(fit.quality().r2AboutMean().getAsDouble(), numbers) : "–";
         r2.setText(value);
@@ -144,7 +152,8 @@ final class CurveCard extends ToggleButton {
         StackPane.setAlignment(simplest, falls(series, fit) ? Pos.BOTTOM_LEFT : Pos.BOTTOM_RIGHT);
         share = weight.orElse(0);
         bar.setWidth(evidence.getWidth() * share);
-        bar.setFill(Color.web(color));
+        barColor = color;
+        paint();
         String says = Phrase.of("%s, R² %s%s%s%s", shape.name(), value,
                 weight.isPresent() ? ", " + Math.round(100 * weight.getAsDouble()) + " % of the evidence" : "",
                 most ? ", more than any other" : "",

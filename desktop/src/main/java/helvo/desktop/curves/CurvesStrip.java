@@ -15,6 +15,7 @@ import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.table.RowCondition;
 import helvo.desktop.controls.SeriesColors;
+import helvo.desktop.looks.Looks;
 import helvo.desktop.controls.WrappedLabel;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.workspace.Workspace;
@@ -89,6 +90,7 @@ public final class CurvesStrip extends HBox {
         }
         fit();
         workspace.analysis().subscribe(_ -> update());
+        Looks.follow(this, this::update);
         workspace.tableId().subscribe(_ -> update());
         workspace.seriesPlace().subscribe(_ -> update());
     }
@@ -106,7 +108,7 @@ public final class CurvesStrip extends HBox {
 
     private void show(FigureAnalysis figure, SeriesAnalysis current) {
         series.setText(figure.series().size() > 1 ? current.label() : "");
-        series.setStyle("-fx-text-fill: " + SeriesColors.of(current.slot()));
+        series.setStyle("-fx-text-fill: " + SeriesColors.css(Looks.inUse().get().legible(SeriesColors.of(current.slot()), "strip")));
         series.getStyleClass().setAll("label", "strong");
         int n = current.points().size();
         points.setText(Phrase.of("%,d %s", n, n == 1 ? "point" : "points"));

@@ -5,6 +5,7 @@ import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.ResidualMeasure;
 import helvo.core.fit.Residuals;
+import helvo.desktop.looks.Looks;
 import helvo.desktop.work.Background;
 import helvo.desktop.workspace.Selection;
 import helvo.desktop.workspace.SharedPixels;
@@ -22,7 +23,6 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Pane;
-import javafx.scene.paint.Color;
 import javafx.scene.shape.Rectangle;
 
 /// The residuals of the series in view as five plots, drawn off the interface thread. A press chooses a point, a drag all that it
@@ -33,7 +33,6 @@ public final class ResidualView extends Pane {
     private static final double NEAR = 8;
     private static final double RADIUS = 6;
     private static final int MAX_RINGS = 2000;
-    private static final Color RING = Color.web("#6A2C5B");
 
     private final Workspace workspace;
     private final Background.Latest drawing;
@@ -155,7 +154,7 @@ public final class ResidualView extends Pane {
         if (selection.isNone() || picture.isEmpty()) {
             return;
         }
-        g.setStroke(RING);
+        g.setStroke(Looks.inUse().get().color("mark"));
         g.setLineWidth(2);
         int drawn = 0;
         int[] rows = picture.get().rows();

@@ -4,6 +4,7 @@ import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Points;
 import helvo.core.look.AxisPlace;
+import helvo.desktop.looks.Looks;
 import helvo.desktop.workspace.Selection;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.FigureLayout;
@@ -11,14 +12,11 @@ import java.util.Optional;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.layout.Pane;
-import javafx.scene.paint.Color;
 
 /// Rings around the selected points, on the figure and in its strip of residuals.
 public final class SelectionMarks extends Pane {
     private static final double RADIUS = 7;
     private static final double STRIP_RADIUS = 5;
-    private static final Color RING = Color.web("#6A2C5B");
-    private static final Color HALO = Color.color(1, 1, 1, 0.85);
     /// More rings than this lie on one another: the rest are left out.
     private static final int MAX = 5000;
 
@@ -83,10 +81,10 @@ public final class SelectionMarks extends Pane {
 
     private void ring(GraphicsContext g, double x, double y, double radius) {
         rings++;
-        g.setStroke(HALO);
+        g.setStroke(Looks.inUse().get().color("mark-halo"));
         g.setLineWidth(4);
         g.strokeOval(x - radius, y - radius, 2 * radius, 2 * radius);
-        g.setStroke(RING);
+        g.setStroke(Looks.inUse().get().color("mark"));
         g.setLineWidth(2);
         g.strokeOval(x - radius, y - radius, 2 * radius, 2 * radius);
     }

@@ -5,7 +5,6 @@ import static helvo.desktop.controls.Controls.field;
 
 import helvo.core.look.FigureLook;
 import helvo.core.look.SheetLook;
-import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberFormat;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.StudyEdit;
@@ -13,7 +12,6 @@ import helvo.desktop.controls.Form;
 import helvo.desktop.workspace.Workspace;
 import java.math.BigDecimal;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -98,8 +96,6 @@ final class SheetForm extends PartForm {
     }
 
     private static List<Optional<NumberFormat>> numbers() {
-        return Stream.concat(Stream.of(Optional.<NumberFormat>empty()),
-                Arrays.stream(DecimalMark.values()).flatMap(mark -> Stream.of(false, true)
-                        .map(grouped -> Optional.of(new NumberFormat(mark, grouped))))).toList();
+        return Stream.concat(Stream.of(Optional.<NumberFormat>empty()), NumberFormat.all().map(Optional::of)).toList();
     }
 }

@@ -19,6 +19,7 @@ import helvo.desktop.controls.FitPicture;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
+import helvo.desktop.looks.Looks;
 import helvo.desktop.work.Background;
 import helvo.desktop.workspace.Workspace;
 import java.util.ArrayList;
@@ -85,7 +86,7 @@ public final class StraightenPanel extends Panel {
                 + (straightening.left() == 0 ? "" : Phrase.of(", without %,d %s", straightening.left(),
                         straightening.left() == 1 ? "point" : "points"));
         var picture = new FitPicture(158, 62);
-        picture.show(straightening.points(), straightening.line(), "#6A2C5B");
+        picture.show(straightening.points(), straightening.line(), Looks.inUse().get().color("accent"));
         var box = new VBox(2, name, new Label(r2), picture);
         var card = new Button();
         card.setGraphic(box);

@@ -1,86 +1,71 @@
 package helvo.desktop.keeping;
 
 import helvo.figure.FigureFile;
-import helvo.files.disk.WholeFile;
-import helvo.files.json.StudyJson;
-import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Objects;
-import java.util.concurrent.CompletableFuture;
-import java.util.function.UnaryOperator;
-import tools.jackson.core.JacksonException;
 
-/// What a person chose last, in whatever study, to be offered again; in the person's state folder. Without it nothing is lost.
-public final class LastChoices {
+/// What a person chose last, in whatever study, to be offered again.
+///
+/// @param reporter who reported, and where; empty while nobody has
+/// @param handOver the part of Hand over that was shown
+/// @param dpi      the resolution of a PNG
+/// @param window   what the last window was like
+public record LastChoices(String reporter, int handOver, double dpi, Window window) {
+    public static final LastChoices FIRST = new LastChoices("", 0, FigureFile.DEFAULT_DPI, Window.FIRST);
+
     private static final int PARTS = 4;
 
-    private final Path file;
-    private final CompletableFuture<Void> read;
-    private CompletableFuture<Void> written = CompletableFuture.completedFuture(null);
-    private Choices choices = Choices.FIRST;
+    /// The size of a window's inside and the widths of its sides; 0 for the usual one.
+    public record Window(double width, double height, double left, double right) {
+        public static final Window FIRST = new Window(0, 0, 0, 0);
 
-    /// @param reporter who reported, and where; empty while nobody has
-    /// @param handOver the part of Hand over that was shown
-    /// @param dpi      the resolution of a PNG
-    public record Choices(String reporter, int handOver, double dpi) {
-        public static final Choices FIRST = new Choices("", 0, FigureFile.DEFAULT_DPI);
+        private static final double MAX = 20_000;
 
-        /// What a file holds may be anything.
-        public Choices {
-            reporter = reporter == null ? "" : reporter;
-            handOver = Math.clamp(handOver, 0, PARTS - 1);
-            dpi = dpi >= FigureFile.MIN_DPI && dpi <= FigureFile.MAX_DPI ? dpi : FigureFile.DEFAULT_DPI;
+        public Window {
+            width = known(width);
+            height = known(height);
+            left = known(left);
+            right = known(right);
         }
 
-        public Choices withReporter(String name) {
-            return new Choices(name, handOver, dpi);
+        private static double known(double size) {
+            return size >= 0 && size <= MAX ? size : 0;
         }
 
-        public Choices withHandOver(int part) {
-            return new Choices(reporter, part, dpi);
+        public double widthOr(double usual) {
+            return width > 0 ? width : usual;
         }
 
-        public Choices withDpi(double resolution) {
-            return new Choices(reporter, handOver, resolution);
+        public double heightOr(double usual) {
+            return height > 0 ? height : usual;
         }
+    }
+
+    /// What a file holds may be anything.
+    public LastChoices {
+        reporter = reporter == null ? "" : reporter;
+        handOver = Math.clamp(handOver, 0, PARTS - 1);
+        dpi = dpi >= FigureFile.MIN_DPI && dpi <= FigureFile.MAX_DPI ? dpi : FigureFile.DEFAULT_DPI;
+        window = window == null ? Window.FIRST : window;
     }
 
     /// @param state the person's state folder
-    public LastChoices(Path state) {
-        file = state.resolve("choices.json");
-        read = CompletableFuture.runAsync(() -> {
-            try {
-                choices = Objects.requireNonNullElse(StudyJson.mapper().readValue(Files.readString(file), Choices.class), Choices.FIRST);
-            } catch (IOException | JacksonException e) {
-                choices = Choices.FIRST;
-            }
-        });
+    public static PersonalFile<LastChoices> in(Path state) {
+        return new PersonalFile<>(state.resolve("choices.json"), LastChoices.class, FIRST);
     }
 
-    public Choices get() {
-        read.join();
-        return choices;
+    public LastChoices withReporter(String name) {
+        return new LastChoices(name, handOver, dpi, window);
     }
 
-    /// Changes them; the file follows.
-    public void keep(UnaryOperator<Choices> change) {
-        Choices changed = change.apply(get());
-        if (!changed.equals(choices)) {
-            choices = changed;
-            written = written.thenRunAsync(() -> {
-                try {
-                    Files.createDirectories(file.getParent());
-                    WholeFile.write(file, out -> out.write(StudyJson.mapper().writeValueAsBytes(changed)));
-                } catch (IOException e) {
-                    // They are asked for again.
-                }
-            });
-        }
+    public LastChoices withHandOver(int part) {
+        return new LastChoices(reporter, part, dpi, window);
     }
 
-    /// Done once all is on the disk.
-    public CompletableFuture<Void> written() {
-        return written;
+    public LastChoices withDpi(double resolution) {
+        return new LastChoices(reporter, handOver, resolution, window);
+    }
+
+    public LastChoices withWindow(Window last) {
+        return new LastChoices(reporter, handOver, dpi, last);
     }
 }

@@ -8,6 +8,7 @@ import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.desktop.controls.Signs;
 import helvo.desktop.controls.TypedKeys;
+import helvo.desktop.looks.Looks;
 import helvo.desktop.workspace.Workspace;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -210,6 +211,6 @@ final class ColumnHead extends VBox {
     static double textWidth(String text, Font font) {
         var shape = new Text(text);
         shape.setFont(font);
-        return Math.ceil(shape.getLayoutBounds().getWidth());
+        return Math.ceil(shape.getLayoutBounds().getWidth() * Looks.textSize().get());
     }
 }

@@ -2,6 +2,7 @@ package helvo.desktop.measurements;
 
 import helvo.core.table.Column;
 import helvo.core.table.Table;
+import helvo.desktop.looks.Looks;
 import java.util.Optional;
 import java.util.stream.IntStream;
 
@@ -33,10 +34,10 @@ final class ColumnWidths {
     }
 
     static double ofRowNumbers(Table table) {
-        return 9.5 + 7 * Math.max(2, Integer.toString(table.rows()).length());
+        return 9.5 + 7 * Looks.textSize().get() * Math.max(2, Integer.toString(table.rows()).length());
     }
 
     private static double bounded(double width) {
-        return Math.clamp(width, MIN, MAX) + 0.5;
+        return Math.clamp(width, MIN, MAX * Looks.textSize().get()) + 0.5;
     }
 }

@@ -14,6 +14,7 @@ import helvo.core.table.Derivation;
 import helvo.core.table.Heading;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
+import helvo.desktop.looks.Looks;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
@@ -124,6 +125,7 @@ public final class DerivePanel extends Panel {
                 + "e. Columns by their names; in "
                 + "“quotation marks” where a name is odd. Dates count in days. " + functions + ". Bars carry over to first order.");
         var pane = new TitledPane("How to write a formula", text);
+        pane.setAnimated(Looks.isMoving());
         pane.setExpanded(false);
         pane.setAnimated(false);
         pane.setId("derive-notation");

@@ -10,6 +10,7 @@ import helvo.core.table.Column;
 import helvo.core.table.Derivation;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
+import helvo.desktop.looks.Looks;
 import helvo.desktop.workspace.SystemClipboard;
 import helvo.desktop.workspace.Workspace;
 import java.util.HashMap;
@@ -61,7 +62,8 @@ public final class MeasurementGrid extends TableView<Integer> {
         setId("grid");
         setAccessibleText("Measurements");
         setEditable(true);
-        setFixedCellSize(ROW_HEIGHT);
+        Looks.follow(this, this::resizeText);
+        setFixedCellSize(ROW_HEIGHT * Looks.textSize().get());
         getSelectionModel().setCellSelectionEnabled(true);
         getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
         setItems(rowNumbers);
@@ -107,6 +109,17 @@ public final class MeasurementGrid extends TableView<Integer> {
         shown.set(table);
         if (old != null && old.id() != table.id()) {
             select(0, getColumns().get(1));
+        }
+    }
+
+    private void resizeText() {
+        setFixedCellSize(ROW_HEIGHT * Looks.textSize().get());
+        if (table != null) {
+            getColumns().getFirst().setPrefWidth(ColumnWidths.ofRowNumbers(table));
+            for (int i = 0; i < table.columns().size(); i++) {
+                head(getColumns().get(i + 1), table.columns().get(i));
+                getColumns().get(i + 1).setPrefWidth(ColumnWidths.of(table.columns().get(i), table));
+            }
         }
     }
 

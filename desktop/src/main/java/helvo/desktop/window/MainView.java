@@ -77,6 +77,19 @@ public final class MainView extends StackPane {
         return figure;
     }
 
+    /// Gives the sides the widths that they had; 0 for the usual one.
+    public void setSides(double left, double right) {
+        regions.setWidths(left, right);
+    }
+
+    public double leftWidth() {
+        return regions.leftWidth();
+    }
+
+    public double rightWidth() {
+        return regions.rightWidth();
+    }
+
     /// Ready to type.
     public void begin() {
         workspace.table().ifPresent(table -> measurements.grid().choose(0, table.columns().getFirst()));

@@ -23,6 +23,7 @@ import helvo.desktop.panels.Panels;
 import helvo.desktop.panels.StepsPanel;
 import helvo.desktop.readout.QuotePanel;
 import helvo.desktop.readout.ReadingsPanel;
+import helvo.desktop.settings.SettingsPanel;
 import helvo.desktop.workspace.Workspace;
 import java.util.List;
 import java.util.function.Supplier;
@@ -38,6 +39,7 @@ final class PanelList {
         return List.of(() -> new CommandFinder(workspace, panels, commands),
                 () -> new HandOver(workspace, panels),
                 () -> new StepsPanel(workspace, panels),
+                () -> new SettingsPanel(workspace, panels),
                 () -> new OpenPanel(workspace, panels),
                 () -> new ConflictPanel(workspace, panels),
                 () -> new FillPanel(workspace, panels, grid),

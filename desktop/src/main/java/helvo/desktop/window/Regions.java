@@ -78,6 +78,19 @@ final class Regions extends HBox {
         return left.open;
     }
 
+    void setWidths(double leftWidth, double rightWidth) {
+        left.resize(leftWidth > 0 ? leftWidth : left.width);
+        right.resize(rightWidth > 0 ? rightWidth : right.width);
+    }
+
+    double leftWidth() {
+        return left.width;
+    }
+
+    double rightWidth() {
+        return right.width;
+    }
+
     private void toggle(Side side) {
         if (side.open) {
             side.open = false;

@@ -7,6 +7,7 @@ import helvo.core.look.FigureText;
 import helvo.core.study.Figure;
 import helvo.core.study.History;
 import helvo.core.study.Study;
+import helvo.desktop.keeping.FaultReport;
 import helvo.desktop.work.Background.Outcome;
 import helvo.desktop.work.Background;
 import helvo.figure.FigureFile;
@@ -168,6 +169,22 @@ public final class Exporter {
             written(path, () -> WholeFile.write(path, inputs, out -> out.write(ReadingsCsv.of(figure).getBytes(StandardCharsets.UTF_8))));
             return saved(path);
         }));
+    }
+
+    /// Asks where, and writes what a report of a fault of the program needs.
+    ///
+    /// @param withData whether it holds the study
+    public void saveFaultReport(boolean withData) {
+        var report = new FaultReport(workspace.studies().folders().log(), workspace.history().get(), withData);
+        dialogs.faultReport("Helvo fault report.zip").ifPresent(path -> write("Saving " + path.getFileName() + " …", progress -> {
+            written(path, () -> WholeFile.write(path, out -> report.write(out, progress)));
+            return saved(path);
+        }));
+    }
+
+    /// Asks for a folder.
+    public Optional<Path> folder(String title) {
+        return dialogs.folder(title);
     }
 
     /// What the tables of the study were read from, which is not written over.

@@ -9,6 +9,8 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Supplier;
+import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
 
@@ -32,18 +34,46 @@ public interface FileDialogs {
 
     Optional<Path> table(TableFile.Format format, String suggestedName);
 
+    /// A folder, as one that studies are kept in.
+    Optional<Path> folder(String title);
+
+    /// Where to save what a report of a fault needs.
+    Optional<Path> faultReport(String suggestedName);
+
     /// The system's own dialogs.
     final class OfSystem implements FileDialogs {
         private final Window owner;
+        private final Supplier<Optional<Path>> begins;
 
-        public OfSystem(Window owner) {
+        /// @param begins the folder that a dialog begins in; empty for the one that the system takes
+        public OfSystem(Window owner, Supplier<Optional<Path>> begins) {
             this.owner = owner;
+            this.begins = begins;
+        }
+
+        private FileChooser chooser(String title) {
+            var chooser = new FileChooser();
+            chooser.setTitle(title);
+            begins.get().ifPresent(folder -> chooser.setInitialDirectory(folder.toFile()));
+            return chooser;
+        }
+
+        @Override
+        public Optional<Path> folder(String title) {
+            var chooser = new DirectoryChooser();
+            chooser.setTitle(title);
+            begins.get().ifPresent(folder -> chooser.setInitialDirectory(folder.toFile()));
+            return Optional.ofNullable(chooser.showDialog(owner)).map(File::toPath);
+        }
+
+        @Override
+        public Optional<Path> faultReport(String suggestedName) {
+            return save("Save what a report needs", "ZIP archive", "zip", suggestedName);
         }
 
         @Override
         public List<Path> files() {
-            var chooser = new FileChooser();
-            chooser.setTitle("Open");
+            FileChooser chooser = chooser("Open");
             chooser.getExtensionFilters().addAll(new FileChooser.ExtensionFilter("Studies and tables (CSV, TSV, XLSX, ODS)",
                     "*" + StudyFile.ENDING, "*.csv", "*.tsv", "*.txt", "*.dat", "*.xlsx", "*.xlsm", "*.ods"),
                     new FileChooser.ExtensionFilter("Studies", "*" + StudyFile.ENDING), new FileChooser.ExtensionFilter("All files", "*"));
@@ -53,15 +83,13 @@ public interface FileDialogs {
 
         @Override
         public Optional<Path> data(String table) {
-            var chooser = new FileChooser();
-            chooser.setTitle("Other data for “" + table + "”");
+            FileChooser chooser = chooser("Other data for “" + table + "”");
             return Optional.ofNullable(chooser.showOpenDialog(owner)).map(File::toPath);
         }
 
         @Override
         public Optional<Path> study(String suggestedName) {
-            var chooser = new FileChooser();
-            chooser.setTitle("Save the study");
+            FileChooser chooser = chooser("Save the study");
             chooser.setInitialFileName(suggestedName);
             chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("Study", "*" + StudyFile.ENDING));
             return Optional.ofNullable(chooser.showSaveDialog(owner)).map(File::toPath)
@@ -70,8 +98,7 @@ public interface FileDialogs {
 
         @Override
         public Optional<Path> template() {
-            var chooser = new FileChooser();
-            chooser.setTitle("A template for the report");
+            FileChooser chooser = chooser("A template for the report");
             chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("HTML or DOCX", "*.html", "*.docx"));
             return Optional.ofNullable(chooser.showOpenDialog(owner)).map(File::toPath);
         }
@@ -92,8 +119,7 @@ public interface FileDialogs {
         }
 
         private Optional<Path> save(String title, String kind, String ending, String suggestedName) {
-            var chooser = new FileChooser();
-            chooser.setTitle(title);
+            FileChooser chooser = chooser(title);
             chooser.setInitialFileName(suggestedName);
             chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(kind, "*." + ending));
             return Optional.ofNullable(chooser.showSaveDialog(owner)).map(File::toPath)

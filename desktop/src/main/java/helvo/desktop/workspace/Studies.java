@@ -2,7 +2,10 @@ package helvo.desktop.workspace;
 
 import helvo.desktop.keeping.LastChoices;
 import helvo.desktop.keeping.Origin;
+import helvo.desktop.keeping.PersonalFile;
+import helvo.desktop.keeping.PersonalFolders;
 import helvo.desktop.keeping.RecentStudies;
+import helvo.desktop.keeping.Settings;
 import helvo.files.study.Journal;
 import java.nio.file.Path;
 import java.util.List;
@@ -34,7 +37,13 @@ public interface Studies {
     ReadOnlyObjectProperty<List<Journal.Kept>> leftBehind();
 
     /// What the person chose last, in whatever study.
-    LastChoices choices();
+    PersonalFile<LastChoices> choices();
+
+    /// What the person set for the program.
+    PersonalFile<Settings> settings();
+
+    /// Where the program keeps things.
+    PersonalFolders folders();
 
     /// Drops what was kept.
     void discard(Journal.Kept kept);

@@ -2,6 +2,7 @@ package helvo.desktop.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.desktop.looks.Looks;
 import java.io.DataInputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;

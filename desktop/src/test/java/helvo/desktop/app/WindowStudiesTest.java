@@ -13,6 +13,7 @@ import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.desktop.keeping.LeftBehind;
 import helvo.desktop.keeping.Origin;
+import helvo.desktop.keeping.PersonalFolders;
 import helvo.desktop.keeping.RecentStudies;
 import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.Workspace;
@@ -59,7 +60,7 @@ class WindowStudiesTest {
 
     private void start() {
         on(() -> {
-            windows = new Windows(folder, List.of(kept), () -> lastClosed.set(true));
+            windows = new Windows(PersonalFolders.below(folder), List.of(kept), () -> lastClosed.set(true));
             windows.lookAround();
             windows.open(new Origin.New(History.from(Study.blank())), Start.with(Study::blank, false)).show();
         });

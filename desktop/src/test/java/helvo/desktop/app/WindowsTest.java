@@ -10,6 +10,7 @@ import helvo.core.study.StudyEdit;
 import helvo.desktop.document.Document;
 import helvo.desktop.keeping.LeftBehind;
 import helvo.desktop.keeping.Origin;
+import helvo.desktop.keeping.PersonalFolders;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.window.MainView;
 import helvo.files.samples.SampleStudy;
@@ -44,7 +45,7 @@ class WindowsTest {
     /// Two at a time, opened and closed again: no thread, no timer and no scene graph stays.
     @Test
     void closedWindowsLeaveNothingBehind() throws TimeoutException {
-        windows = new Windows(state, List.of(state.resolve("kept")), () -> {});
+        windows = new Windows(PersonalFolders.below(state), List.of(state.resolve("kept")), () -> {});
         List<WeakReference<?>> left = new ArrayList<>();
         for (int i = 0; i < ROUNDS; i++) {
             twoWindows(left);
@@ -62,7 +63,7 @@ class WindowsTest {
     @Test
     void aDocumentIsClosedWithItsLastWindow() {
         var lastClosed = new AtomicBoolean();
-        var windows = new Windows(state, List.of(state.resolve("kept")), () -> lastClosed.set(true));
+        var windows = new Windows(PersonalFolders.below(state), List.of(state.resolve("kept")), () -> lastClosed.set(true));
         var document = new Document[1];
         var stages = new ArrayList<Stage>();
         List<WeakReference<?>> left = new ArrayList<>();
@@ -92,7 +93,7 @@ class WindowsTest {
     /// The frame stands before anything is in it; what fills it takes its place and its name, and its panels come without being asked for.
     @Test
     void theFirstWindowShowsItsFrameAndIsFilledThen() {
-        windows = new Windows(state, List.of(state.resolve("kept")), () -> {});
+        windows = new Windows(PersonalFolders.below(state), List.of(state.resolve("kept")), () -> {});
         var start = Start.with(SampleStudy::study, false);
         var frame = new Stage[1];
         var rooms = new ArrayList<Double>();
@@ -121,7 +122,7 @@ class WindowsTest {
     @Test
     void aFrameThatIsClosedStaysEmpty() {
         var ended = new AtomicBoolean();
-        windows = new Windows(state, List.of(state.resolve("kept")), () -> ended.set(true));
+        windows = new Windows(PersonalFolders.below(state), List.of(state.resolve("kept")), () -> ended.set(true));
         var start = Start.with(SampleStudy::study, false);
         on(() -> {
             Stage frame = windows.frame(start);
@@ -160,7 +161,7 @@ class WindowsTest {
         var before = new Thread.UncaughtExceptionHandler[1];
         on(() -> {
             before[0] = Thread.currentThread().getUncaughtExceptionHandler();
-            Thread.currentThread().setUncaughtExceptionHandler(new FaultLog(folder.resolve("state"), told::add));
+            Thread.currentThread().setUncaughtExceptionHandler(new FaultLog(folder.resolve("state/faults.log"), told::add));
         });
         Platform.runLater(() -> {
             throw new IllegalStateException("in a handler");

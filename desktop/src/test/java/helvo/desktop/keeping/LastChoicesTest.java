@@ -2,7 +2,6 @@ package helvo.desktop.keeping;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import helvo.desktop.keeping.LastChoices.Choices;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -17,13 +16,14 @@ class LastChoicesTest {
 
     @Test
     void aLaterStartFindsThem() {
-        var before = new LastChoices(state.resolve("helvo"));
-        assertThat(before.get()).isEqualTo(Choices.FIRST);
+        var before = LastChoices.in(state.resolve("helvo"));
+        assertThat(before.get()).isEqualTo(LastChoices.FIRST);
         before.keep(choices -> choices.withReporter("Marram Cordage Laboratory · Łódź"));
         before.keep(choices -> choices.withHandOver(1));
         before.keep(choices -> choices.withDpi(600));
         before.written().join();
-        assertThat(new LastChoices(state.resolve("helvo")).get()).isEqualTo(new Choices("Marram Cordage Laboratory · Łódź", 1, 600));
+        assertThat(LastChoices.in(state.resolve("helvo")).get()).isEqualTo(new LastChoices("Marram Cordage Laboratory · Łódź", 1, 600,
+                LastChoices.Window.FIRST));
     }
 
     @ParameterizedTest
@@ -31,7 +31,7 @@ class LastChoicesTest {
         "{\"handOver\":-1,\"dpi\":\"NaN\"}"})
     void aFileThatSomebodySpoiltHarmsNothing(String text) throws IOException {
         Files.writeString(state.resolve("choices.json"), text);
-        Choices choices = new LastChoices(state).get();
+        LastChoices choices = LastChoices.in(state).get();
         assertThat(choices.reporter()).isEmpty();
         assertThat(choices.handOver()).isBetween(0, 3);
         assertThat(choices.dpi()).isBetween(30.0, 2400.0);
@@ -39,7 +39,7 @@ class LastChoicesTest {
 
     @Test
     void whereNothingCanBeWrittenTheyHoldForThisTime() throws IOException {
-        var choices = new LastChoices(Files.writeString(state.resolve("a file"), "").resolve("below"));
+        var choices = LastChoices.in(Files.writeString(state.resolve("a file"), "").resolve("below"));
         choices.keep(each -> each.withDpi(150));
         choices.written().join();
         assertThat(choices.get().dpi()).isEqualTo(150);

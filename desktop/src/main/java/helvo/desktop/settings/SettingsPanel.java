@@ -1,0 +1,137 @@
+package helvo.desktop.settings;
+
+import static helvo.desktop.controls.Controls.button;
+import static helvo.desktop.controls.Controls.muted;
+import static helvo.desktop.controls.Controls.strong;
+
+import helvo.core.number.NumberFormat;
+import helvo.desktop.controls.Form;
+import helvo.desktop.keeping.PersonalFolders;
+import helvo.desktop.keeping.Settings;
+import helvo.desktop.looks.Look;
+import helvo.desktop.looks.Looks;
+import helvo.desktop.panels.Commands;
+import helvo.desktop.panels.Panel;
+import helvo.desktop.panels.Panels;
+import helvo.desktop.workspace.Workspace;
+import java.math.BigDecimal;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
+import javafx.geometry.Pos;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+
+/// What a person sets for the program, whatever the study: each change holds at once, in all windows.
+public final class SettingsPanel extends Panel {
+    private static final List<Integer> SIZES = List.of(90, 100, 110, 125, 150);
+
+    private final Form form = new Form(this::showError);
+    private final VBox kept = new VBox(4);
+    private final CheckBox withData = new CheckBox("with the study and its data");
+
+    public SettingsPanel(Workspace workspace, Panels panels) {
+        super(workspace, panels, "settings", "Settings", 460);
+        withData.setId("report-with-data");
+        var report = new HBox(10, button("report-fault", "Save what is needed to report a fault …",
+                () -> workspace.exporter().saveFaultReport(withData.isSelected())), withData);
+        report.setAlignment(Pos.CENTER_LEFT);
+        getChildren().addAll(heading, form, strong("When something goes wrong"), report,
+                wrapped("A ZIP archive with versions, the log of faults and what was done, without any value unless you tick it. "
+                        + "Nothing is sent anywhere."), strong("What is kept, and where"), kept, wrong);
+    }
+
+    @Override
+    public void addTo(Commands commands) {
+        commands.add("Settings …", "Shortcut+COMMA", () -> true, () -> panels.show(this));
+        commands.add("Save what is needed to report a fault …", "", () -> true, () -> workspace.exporter().saveFaultReport(false));
+        for (Look look : Look.values()) {
+            commands.add("Look: " + look.title().toLowerCase(java.util.Locale.ROOT), "", () -> true, () -> use(Optional.of(look)));
+        }
+        commands.add("Look: as the system has it", "", () -> true, () -> use(Optional.empty()));
+        commands.add("Larger text in the window", "Shortcut+Alt+PLUS", () -> nextSize(1).isPresent(), () -> nextSize(1)
+                .ifPresent(this::size));
+        commands.add("Smaller text in the window", "Shortcut+Alt+MINUS", () -> nextSize(-1).isPresent(),
+                () -> nextSize(-1).ifPresent(this::size));
+    }
+
+    @Override
+    protected void begin() {
+        clearError();
+        withData.setSelected(false);
+        form.begin();
+        form.row("Look", form.choice("setting-look", "Look of the window",
+                Stream.concat(Stream.of(Optional.<Look>empty()), Arrays.stream(Look.values()).map(Optional::of)).toList(),
+                look -> look.map(Look::title).orElse("As the system has it"), () -> settings().look(), this::use));
+        form.row("Text", form.choice("setting-text", "Size of the text in the window", SIZES, size -> size + " %",
+                () -> settings().textSize(), this::size));
+        form.row("Motion", form.choice("setting-motion", "Whether things move as they fold and unfold",
+                List.of(Optional.<Boolean>empty(), Optional.of(true), Optional.of(false)),
+                motion -> motion.map(on -> on ? "On" : "Off").orElse("As the system has it"), () -> settings().motion(),
+                motion -> change(old -> old.withMotion(motion))));
+        form.row("Numbers in new studies", form.choice("setting-numbers", "How numbers are written in new studies", numbers(),
+                way -> way.map(each -> each.text(new BigDecimal("12345.6"))).orElse("As in the first table"), () -> settings().numbers(),
+                way -> change(old -> old.withNumbers(way))));
+        form.row("Folder for studies", form.text("setting-folder", "Folder that Open and Save begin in", () -> settings().studies(),
+                this::folder), button("choose-folder", "Choose …", () -> workspace.exporter().folder("Folder for studies")
+                        .ifPresent(folder -> {
+                            folder(folder.toString());
+                            form.update();
+                        })));
+        PersonalFolders folders = workspace.studies().folders();
+        kept.getChildren().setAll(kept("These settings", workspace.studies().settings().file()),
+                kept("Studies that are open, step by step", folders.kept()),
+                kept("The list of recent studies, and what was chosen last", folders.state()), kept("The log of faults", folders.log()));
+        focus(form.first());
+    }
+
+    private static List<Optional<NumberFormat>> numbers() {
+        return Stream.concat(Stream.of(Optional.<NumberFormat>empty()), NumberFormat.all().map(Optional::of)).toList();
+    }
+
+    private static Label kept(String what, Object where) {
+        return wrapped(what + ": " + where);
+    }
+
+    private static Label wrapped(String text) {
+        Label label = muted(text);
+        label.setWrapText(true);
+        label.setMinHeight(USE_PREF_SIZE);
+        return label;
+    }
+
+    private Settings settings() {
+        return workspace.studies().settings().get();
+    }
+
+    private void change(UnaryOperator<Settings> change) {
+        clearError();
+        workspace.studies().settings().keep(change);
+        Looks.use(settings().look(), settings().textSize() / 100.0, settings().motion());
+        form.update();
+    }
+
+    private void use(Optional<Look> look) {
+        change(old -> old.withLook(look));
+    }
+
+    private void size(int percent) {
+        change(old -> old.withTextSize(percent));
+    }
+
+    private Optional<Integer> nextSize(int by) {
+        return by > 0 ? SIZES.stream().filter(size -> size > settings().textSize()).findFirst()
+                : SIZES.reversed().stream().filter(size -> size < settings().textSize()).findFirst();
+    }
+
+    private void folder(String typed) {
+        change(old -> old.withStudies(typed));
+        if (!typed.isBlank() && settings().folder().isEmpty()) {
+            showError("There is no folder “" + typed + "”. Until there is, Open and Save begin where the system has it.");
+        }
+    }
+}
