@@ -5,6 +5,7 @@ import static helvo.desktop.controls.Controls.field;
 import helvo.core.Phrase;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
+import helvo.desktop.looks.Looks;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -248,7 +249,7 @@ public final class Form extends GridPane {
             box.setValue(value.get());
             showing[0] = false;
         });
-        box.setMaxWidth(190);
+        box.setMaxWidth(190 * Looks.textSize().get());
         box.skinProperty().subscribe(skin -> {
             if (skin instanceof ComboBoxListViewSkin<?> list) {
                 list.getPopupContent().setAccessibleText(accessible);

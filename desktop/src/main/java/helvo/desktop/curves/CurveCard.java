@@ -87,7 +87,7 @@ final class CurveCard extends ToggleButton {
             return;
         }
         setPrefWidth(width);
-        boolean both = width >= ROOM_FOR_BOTH;
+        boolean both = width >= ROOM_FOR_BOTH * Looks.textSize().get();
         head.getChildren().clear();
         head.setLeft(name);
         head.setRight(both ? r2 : null);

@@ -51,6 +51,7 @@ public final class CurvesStrip extends HBox {
     private final Label degree = new Label();
     private final HBox degrees = new HBox(2);
     private final Button remove;
+    private final VBox labels = new VBox();
 
     public CurvesStrip(Workspace workspace) {
         this.workspace = workspace;
@@ -69,17 +70,15 @@ public final class CurvesStrip extends HBox {
         remove = smallButton("curve-remove", "remove", "Remove this curve", this::remove);
         var head = new HBox(4, heading, beside);
         head.setAlignment(Pos.CENTER_LEFT);
-        var text = new VBox(0, head, series, points, judged, remove, degrees);
-        text.setMinWidth(LEFT);
-        text.setPrefWidth(LEFT);
-        series.setMaxWidth(LEFT);
+        labels.getChildren().setAll(head, series, points, judged, remove, degrees);
+        resizeText();
         missing.setId("curves-missing");
         missing.getStyleClass().add("muted");
         missing.setMinWidth(150);
         missing.setPrefWidth(150);
         cards.setMinWidth(0);
         HBox.setHgrow(cards, Priority.ALWAYS);
-        getChildren().addAll(text, missing, cards);
+        getChildren().addAll(labels, missing, cards);
         cards.widthProperty().subscribe(_ -> fit());
         var group = new ToggleGroup();
         for (Curve shape : Curves.offered()) {
@@ -90,9 +89,19 @@ public final class CurvesStrip extends HBox {
         }
         fit();
         workspace.analysis().subscribe(_ -> update());
-        Looks.follow(this, this::update);
+        Looks.follow(this, () -> {
+            resizeText();
+            update();
+        });
         workspace.tableId().subscribe(_ -> update());
         workspace.seriesPlace().subscribe(_ -> update());
+    }
+
+    private void resizeText() {
+        double width = LEFT * Looks.textSize().get();
+        labels.setMinWidth(width);
+        labels.setPrefWidth(width);
+        series.setMaxWidth(width);
     }
 
     private void update() {

@@ -19,24 +19,30 @@ import javafx.scene.paint.Color;
 
 /// The colours of the window, by name: those of one style sheet. The sheet with the figure is paper in all of them.
 public enum Look {
-    LIGHT("Light", false), DARK("Dark", true), CONTRAST("High contrast", true);
+    LIGHT("Light", false, 4.5), DARK("Dark", true, 4.5), CONTRAST("High contrast", true, 7);
 
     private static final Pattern COLOR = Pattern.compile("-helvo-([a-z0-9-]+): ([^;-][^;]*);");
-    /// What text needs to be read by people who see less well (WCAG 2.2, 1.4.3).
-    public static final double MIN_CONTRAST = 4.5;
     private static final double STEP = 0.05;
 
     private final String title;
     private final boolean dark;
+    private final double minContrast;
     private Map<String, Color> colors;
 
-    Look(String title, boolean dark) {
+    /// @param minContrast of text with its ground: 4.5 for people who see less well, 7 for those who see much less (WCAG 2.2, 1.4.3
+    ///                    and 1.4.6)
+    Look(String title, boolean dark, double minContrast) {
         this.title = title;
         this.dark = dark;
+        this.minContrast = minContrast;
     }
 
     public String title() {
         return title;
+    }
+
+    public double minContrast() {
+        return minContrast;
     }
 
     Theme base() {
@@ -70,7 +76,7 @@ public enum Look {
     public Color legible(Color chosen, String ground) {
         Color behind = color(ground);
         Color legible = chosen;
-        for (double part = STEP; part <= 1 && contrast(legible, behind) < MIN_CONTRAST; part += STEP) {
+        for (double part = STEP; part <= 1 && contrast(legible, behind) < minContrast; part += STEP) {
             legible = chosen.interpolate(color("ink"), part);
         }
         return legible;

@@ -1,5 +1,6 @@
 package helvo.desktop.panels;
 
+import helvo.desktop.looks.Looks;
 import helvo.desktop.workspace.Workspace;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -28,7 +29,9 @@ public abstract class Panel extends VBox {
         this.panels = panels;
         setId(id);
         getStyleClass().add("panel");
-        setMaxSize(width, Region.USE_PREF_SIZE);
+        Runnable wide = () -> setMaxSize(width * Looks.textSize().get(), Region.USE_PREF_SIZE);
+        Looks.follow(this, wide);
+        wide.run();
         place(Pos.TOP_LEFT, 96, 340);
         heading.setText(title);
         heading.getStyleClass().add("region-heading");

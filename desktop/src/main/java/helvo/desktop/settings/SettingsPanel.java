@@ -21,6 +21,7 @@ import java.util.Optional;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import javafx.geometry.Pos;
+import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
@@ -35,11 +36,12 @@ public final class SettingsPanel extends Panel {
     private final CheckBox withData = new CheckBox("with the study and its data");
 
     public SettingsPanel(Workspace workspace, Panels panels) {
-        super(workspace, panels, "settings", "Settings", 460);
+        super(workspace, panels, "settings", "Settings", 500);
         withData.setId("report-with-data");
-        var report = new HBox(10, button("report-fault", "Save what is needed to report a fault …",
+        var report = new HBox(10, button("report-fault", "Save a fault report …",
                 () -> workspace.exporter().saveFaultReport(withData.isSelected())), withData);
         report.setAlignment(Pos.CENTER_LEFT);
+        place(Pos.TOP_CENTER, 56, 0);
         getChildren().addAll(heading, form, strong("When something goes wrong"), report,
                 wrapped("A ZIP archive with versions, the log of faults and what was done, without any value unless you tick it. "
                         + "Nothing is sent anywhere."), strong("What is kept, and where"), kept, wrong);
@@ -48,7 +50,7 @@ public final class SettingsPanel extends Panel {
     @Override
     public void addTo(Commands commands) {
         commands.add("Settings …", "Shortcut+COMMA", () -> true, () -> panels.show(this));
-        commands.add("Save what is needed to report a fault …", "", () -> true, () -> workspace.exporter().saveFaultReport(false));
+        commands.add("Save a fault report …", "", () -> true, () -> workspace.exporter().saveFaultReport(false));
         for (Look look : Look.values()) {
             commands.add("Look: " + look.title().toLowerCase(java.util.Locale.ROOT), "", () -> true, () -> use(Optional.of(look)));
         }
@@ -76,12 +78,13 @@ public final class SettingsPanel extends Panel {
         form.row("Numbers in new studies", form.choice("setting-numbers", "How numbers are written in new studies", numbers(),
                 way -> way.map(each -> each.text(new BigDecimal("12345.6"))).orElse("As in the first table"), () -> settings().numbers(),
                 way -> change(old -> old.withNumbers(way))));
+        Button choose = button("choose-folder", "Choose …", () -> workspace.exporter().folder("Folder for studies").ifPresent(folder -> {
+            folder(folder.toString());
+            form.update();
+        }));
+        choose.setMinWidth(USE_PREF_SIZE);
         form.row("Folder for studies", form.text("setting-folder", "Folder that Open and Save begin in", () -> settings().studies(),
-                this::folder), button("choose-folder", "Choose …", () -> workspace.exporter().folder("Folder for studies")
-                        .ifPresent(folder -> {
-                            folder(folder.toString());
-                            form.update();
-                        })));
+                this::folder), choose);
         PersonalFolders folders = workspace.studies().folders();
         kept.getChildren().setAll(kept("These settings", workspace.studies().settings().file()),
                 kept("Studies that are open, step by step", folders.kept()),

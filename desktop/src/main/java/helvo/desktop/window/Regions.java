@@ -1,5 +1,6 @@
 package helvo.desktop.window;
 
+import helvo.desktop.looks.Looks;
 import javafx.scene.Cursor;
 import javafx.scene.Group;
 import javafx.scene.Node;
@@ -28,6 +29,7 @@ final class Regions extends HBox {
     private final Side right;
     private final StackPane middle = new StackPane();
     private boolean narrow;
+    private double textSize = 1;
 
     Regions(Region left, Region right) {
         this.left = new Side(left, "measurements", "Measurements", 334, true);
@@ -39,6 +41,8 @@ final class Regions extends HBox {
         this.left.show();
         this.right.show();
         widthProperty().subscribe(width -> widths(width.doubleValue()));
+        Looks.follow(this, this::resizeText);
+        resizeText();
     }
 
     void middle(Node node) {
@@ -91,6 +95,15 @@ final class Regions extends HBox {
         return right.width;
     }
 
+    /// Sides are as wide as their text asks for.
+    private void resizeText() {
+        double factor = Looks.textSize().get() / textSize;
+        textSize = Looks.textSize().get();
+        left.resize(left.width * factor);
+        right.resize(right.width * factor);
+        widths(getWidth());
+    }
+
     private void toggle(Side side) {
         if (side.open) {
             side.open = false;
@@ -111,7 +124,7 @@ final class Regions extends HBox {
     }
 
     private void widths(double width) {
-        boolean now = width > 0 && width < NARROW;
+        boolean now = width > 0 && width < NARROW * textSize;
         if (now && !narrow && left.open && right.open && right.there) {
             right.open = false;
             right.foldedByWidth = true;
