@@ -93,7 +93,7 @@ public final class FigurePane extends VBox {
         look = smallButton("figure-look", "Look …", "The look of the whole figure: its size, its text, its lines",
                 () -> open(new FigurePart.Background()));
         var head = new HBox(2, tabs, look, layers, measures);
-        head.setAlignment(Pos.CENTER_LEFT);
+        head.setAlignment(Pos.TOP_LEFT);
         head.setPadding(new Insets(0, 0, 8, 4));
         getChildren().addAll(head, notices, middle);
         showResiduals(false);
@@ -126,6 +126,11 @@ public final class FigurePane extends VBox {
         measures.getChildren().forEach(each -> each.getStyleClass().setAll("toggle-button", "switch"));
         measures.getChildren().add(smallButton("residuals-add", "Add to the table", "A column of these residuals, as they are now",
                 this::addResiduals));
+    }
+
+    /// The keyboard walks over the figure, or over its residuals.
+    public void takeFocus() {
+        (showsResiduals() ? residuals : view).requestFocus();
     }
 
     /// Shows the residuals in full in the place of the figure, or the figure again.

@@ -75,6 +75,7 @@ public final class FigureView extends Pane {
         getChildren().addAll(pointer.overlays());
         getChildren().addAll(titles.nodes());
         getChildren().forEach(each -> each.setManaged(false));
+        new KeyboardWalk(workspace, this, opener, pointer.hover());
         workspace.preparing(this::prepare);
         workspace.analysis().subscribe(this::update);
         workspace.preview().subscribe(_ -> update());

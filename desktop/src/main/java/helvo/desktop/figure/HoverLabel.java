@@ -37,13 +37,18 @@ final class HoverLabel {
     }
 
     void show(String text, MouseEvent event) {
+        show(text, event.getX(), event.getY());
+    }
+
+    /// @param sheetX where on the sheet, in units of the scene, like `sheetY`
+    void show(String text, double sheetX, double sheetY) {
         label.setText(text);
         label.setVisible(true);
         label.applyCss();
         double width = label.prefWidth(-1);
         double height = label.prefHeight(-1);
-        double x = view.sheet().getLayoutX() + event.getX() + 14;
-        double y = view.sheet().getLayoutY() + event.getY() - height - 8;
+        double x = view.sheet().getLayoutX() + sheetX + 14;
+        double y = view.sheet().getLayoutY() + sheetY - height - 8;
         label.resizeRelocate(Math.max(2, Math.min(x, view.getWidth() - width - 2)), Math.max(2, y), width, height);
     }
 

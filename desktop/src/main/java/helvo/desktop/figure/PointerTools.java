@@ -65,6 +65,11 @@ final class PointerTools {
         return Stream.concat(Stream.of(live.line(), lasso.line()), hover.nodes().stream()).toList();
     }
 
+    /// Says what is where, for keys as for the pointer.
+    HoverLabel hover() {
+        return hover;
+    }
+
     void zoom(double factor) {
         zooming.aboutTheMiddle(factor);
     }

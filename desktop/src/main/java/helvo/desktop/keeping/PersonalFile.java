@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.UnaryOperator;
 import tools.jackson.core.JacksonException;
+import tools.jackson.databind.DeserializationFeature;
 
 /// A small JSON file in one of a person's folders, read once and written whenever its content changes. Without it nothing is lost.
 ///
@@ -35,7 +36,9 @@ public final class PersonalFile<T> {
             return;
         }
         try {
-            T found = StudyJson.mapper().readValue(Files.readString(file), kind);
+            // Of another version, it may lack some and have others.
+            T found = StudyJson.mapper().readerFor(kind).without(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+                    .without(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES).readValue(Files.readString(file));
             content = found == null ? content : found;
         } catch (IOException | JacksonException | IllegalArgumentException e) {
             Path aside = file.resolveSibling(file.getFileName() + ".broken");

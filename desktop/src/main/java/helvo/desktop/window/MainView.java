@@ -8,6 +8,7 @@ import helvo.desktop.panels.OpenPanel;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.readout.ReadoutPane;
 import helvo.desktop.workspace.Workspace;
+import java.util.List;
 import java.io.File;
 import javafx.application.Platform;
 import javafx.geometry.Insets;
@@ -28,6 +29,7 @@ public final class MainView extends StackPane {
     private final FigurePane figure;
     private final Regions regions;
     private final StartPage start;
+    private final RegionWalk regionWalk;
 
     public MainView(Workspace workspace) {
         this.workspace = workspace;
@@ -41,7 +43,11 @@ public final class MainView extends StackPane {
         start = new StartPage(workspace);
         var frame = new BorderPane(regions);
         frame.setBottom(curves);
-        frame.setTop(new TopBar(workspace, panels, measurements));
+        var bar = new TopBar(workspace, panels, measurements);
+        frame.setTop(bar);
+        regionWalk = new RegionWalk(List.of(new RegionWalk.Stop(bar), new RegionWalk.Stop(measurements, measurements.grid()::requestFocus),
+                new RegionWalk.Stop(figure, figure::takeFocus), new RegionWalk.Stop(start), new RegionWalk.Stop(readout),
+                new RegionWalk.Stop(curves)), regions::getScene);
         var messages = new MessageLine(workspace);
         getChildren().addAll(frame, messages);
         StackPane.setAlignment(messages, Pos.BOTTOM_CENTER);
@@ -127,6 +133,8 @@ public final class MainView extends StackPane {
             regions.openLeft();
             measurements.grid().requestFocus();
         });
+        commands.add("Go to the next region of the window", "F6", () -> true, () -> regionWalk.step(1));
+        commands.add("Go to the region before", "Shift+F6", () -> true, () -> regionWalk.step(-1));
         commands.add("Fold the measurements, or unfold them", "Shortcut+Alt+1", this::hasTable, regions::toggleLeft);
         commands.add("Fold the readout, or unfold it", "Shortcut+Alt+2", this::hasTable, regions::toggleRight);
     }
