@@ -27,6 +27,7 @@ import helvo.desktop.keeping.LeftBehind;
 import helvo.desktop.keeping.Origin;
 import helvo.desktop.keeping.RecentStudies;
 import helvo.desktop.panels.CommandFinder;
+import helvo.desktop.guide.GuideHtml;
 import helvo.desktop.handover.HandOver;
 import helvo.desktop.panels.StepsPanel;
 import helvo.desktop.readout.ReadingsPanel;
@@ -49,6 +50,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
+import javafx.scene.Node;
 import javafx.scene.control.Slider;
 import javafx.scene.control.ToggleButton;
 
@@ -59,9 +62,10 @@ final class Screenshots {
 
     private Screenshots() {}
 
-    /// @param arguments the folder to write to
+    /// @param arguments the folder for the pictures; the folder for the guide
     public static void main(String[] arguments) throws IOException {
         OffscreenWindow.start();
+        guide(Path.of(arguments[1]));
         for (Map.Entry<String, OffscreenWindow.Steps> scene : scenes().entrySet()) {
             OffscreenWindow.draw(SampleStudy.study(), WIDTH, HEIGHT, scene.getValue(),
                     Path.of(arguments[0]).resolve(scene.getKey() + ".png"));
@@ -103,6 +107,29 @@ final class Screenshots {
         Journal.Kept kept = LeftBehind.find(List.of(state.resolve("kept"))).studies().getFirst();
         OffscreenWindow.draw(state, new Origin.BroughtBack(kept), WIDTH, HEIGHT, (workspace, view) -> List.of(
                 () -> show(workspace, "Breaking"), () -> view.panels().show(StepsPanel.class)), pictures.resolve("recovered.png"));
+    }
+
+    /// The guide's pages and what they show of the window.
+    private static void guide(Path folder) throws IOException {
+        part(folder, "window", view -> view, (_, _) -> List.of());
+        part(folder, "needs-a-look", view -> view.lookup(".side"), (workspace, _) -> List.of(() -> doubtful(workspace)));
+        part(folder, "two-scales", view -> view.lookup("#sheet"), (workspace, _) -> List.of(() -> twoScales(workspace)));
+        part(folder, "bars", view -> view.lookup("#sheet"), (_, _) -> List.of());
+        part(folder, "curves", view -> view.lookup(".curves"), (workspace, _) -> List.of(() -> show(workspace, "Creep")));
+        part(folder, "readout", view -> view.lookup(".readout-content").lookup("GridPane"), (_, _) -> List.of());
+        part(folder, "residuals", view -> view.lookup(".figure-pane"), (workspace, view) -> List.of(() -> show(workspace, "Pluck"),
+                () -> view.figure().showResiduals(true)));
+        part(folder, "readings", view -> view.lookup("#sheet"), (workspace, _) -> List.of(() -> show(workspace, "Dye"),
+                () -> readings(workspace)));
+        part(folder, "hand-over", view -> view.lookup("#hand-over-panel"), (_, view) -> List.of(() -> view.panels().show(HandOver.class)));
+        OffscreenWindow.drawPart(Study.blank(), WIDTH, HEIGHT, (_, _) -> List.of(), view -> view, folder.resolve("start.png"));
+        for (Map.Entry<String, String> page : GuideHtml.all().entrySet()) {
+            Files.writeString(folder.resolve(page.getKey()), page.getValue());
+        }
+    }
+
+    private static void part(Path folder, String name, Function<MainView, Node> part, OffscreenWindow.Steps steps) throws IOException {
+        OffscreenWindow.drawPart(SampleStudy.study(), WIDTH, HEIGHT, steps, part, folder.resolve(name + ".png"));
     }
 
     private static Map<String, OffscreenWindow.Steps> scenes() {

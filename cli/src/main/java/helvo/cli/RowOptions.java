@@ -40,7 +40,7 @@ final class RowOptions {
     @Option(names = "--set-aside", paramLabel = "ROWS", description = "Rows not to use, as 3,7-9; 1 is the first below the heading.")
     private String setAside;
 
-    @Option(names = "--by", paramLabel = "COL", description = "A fit for each group of this column, and one for all.")
+    @Option(names = "--by", paramLabel = "COL", description = "A fit for each group of this column, and a pooled one.")
     private String by;
 
     List<Edit> edits(ColumnsByName columns, Column xColumn, Column yColumn, Curve chosen, int figure) throws Refused {

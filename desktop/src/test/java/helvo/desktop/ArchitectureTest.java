@@ -21,7 +21,7 @@ class ArchitectureTest {
             .layer("window").definedBy("helvo.desktop.window")
             .layer("regions").definedBy("helvo.desktop.measurements", "helvo.desktop.figure",
                     "helvo.desktop.readout", "helvo.desktop.curves", "helvo.desktop.settings")
-            .layer("panels").definedBy("helvo.desktop.panels")
+            .layer("panels").definedBy("helvo.desktop.panels", "helvo.desktop.guide")
             .layer("controls").definedBy("helvo.desktop.controls")
             .layer("workspace").definedBy("helvo.desktop.workspace")
             .layer("keeping").definedBy("helvo.desktop.keeping")

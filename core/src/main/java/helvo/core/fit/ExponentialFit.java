@@ -114,7 +114,7 @@ public final class ExponentialFit {
                 _ -> true);
         if (least.isEmpty()) {
             return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase(Locale.ROOT) + " curve",
-                    "no coefficients settle"));
+                    "the fit did not converge"));
         }
         double[] p = least.get().p();
         if (Math.abs(p[1]) > STEEPEST) {

@@ -38,7 +38,7 @@ public final class LogisticFit {
                 found -> Math.abs(found[1]) < STEEPEST && Math.abs(found[2]) < FARTHEST);
         if (best.isEmpty()) {
             return new FitOutcome.NotFitted(curve, new Reason.NoneFits("logistic curve",
-                    "they show no bend from one level to another that would settle its coefficients"));
+                    "they show no bend from one level to another that would determine its coefficients"));
         }
         double[] p = best.get().p();
         double[] values = {p[0], p[1] / half, middle + half * p[2]};

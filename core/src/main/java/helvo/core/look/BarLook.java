@@ -21,6 +21,6 @@ public record BarLook(boolean shown, double cap, double width, Optional<String> 
     public BarLook {
         require(cap >= 0 && cap <= MAX_CAP, "cap=%s must be 0 to %s", cap, MAX_CAP);
         require(width > 0 && width <= MAX_WIDTH, "width=%s must be above 0 and at most %s", width, MAX_WIDTH);
-        require(color.isEmpty() || color.get().matches("#[0-9A-Fa-f]{6}"), "color=%s is no color", color);
+        require(color.isEmpty() || color.get().matches("#[0-9A-Fa-f]{6}"), "color=%s is no colour", color);
     }
 }

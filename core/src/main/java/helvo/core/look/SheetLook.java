@@ -49,7 +49,7 @@ public record SheetLook(double widthMm, double heightMm, double text, double lin
         require(heightMm >= MIN_MM && heightMm <= MAX_MM, "heightMm=%s must be %s to %s", heightMm, MIN_MM, MAX_MM);
         require(text >= MIN_TEXT && text <= MAX_TEXT, "text=%s must be %s to %s", text, MIN_TEXT, MAX_TEXT);
         require(line >= 0.2 && line <= 5, "line=%s must be 0.2 to 5", line);
-        require(background.isEmpty() || background.get().matches("#[0-9A-Fa-f]{6}"), "background=%s is no color", background);
+        require(background.isEmpty() || background.get().matches("#[0-9A-Fa-f]{6}"), "background=%s is no colour", background);
     }
 
     /// Of another size on paper. Text and lines change to what suits a column, or no longer one, unless somebody chose others than ours.

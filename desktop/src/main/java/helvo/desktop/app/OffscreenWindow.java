@@ -19,6 +19,9 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Queue;
 import java.util.concurrent.CompletableFuture;
+import java.util.function.Function;
+import javafx.geometry.Bounds;
+import javafx.scene.Node;
 import java.util.concurrent.ExecutionException;
 import java.util.stream.Stream;
 import javafx.animation.AnimationTimer;
@@ -61,8 +64,26 @@ public final class OffscreenWindow {
         }
     }
 
+    /// Draws a part of the window.
+    ///
+    /// @param part gives what is to be seen of it
+    public static void drawPart(Study study, int width, int height, Steps steps, Function<MainView, Node> part, Path picture)
+            throws IOException {
+        Path state = Files.createTempDirectory("helvo");
+        try {
+            draw(state, new Origin.New(History.from(study)), width, height, steps, part, picture);
+        } finally {
+            remove(state);
+        }
+    }
+
     /// @param state the folder for journals and the list of recent studies
     public static List<String> draw(Path state, Origin origin, int width, int height, Steps steps, Path picture) throws IOException {
+        return draw(state, origin, width, height, steps, view -> view, picture);
+    }
+
+    private static List<String> draw(Path state, Origin origin, int width, int height, Steps steps, Function<MainView, Node> part,
+            Path picture) throws IOException {
         PersonalFolders folders = PersonalFolders.below(state);
         var drawn = new CompletableFuture<Drawn>();
         var windows = new CompletableFuture<Windows>();
@@ -78,7 +99,7 @@ public final class OffscreenWindow {
             Workspace workspace = view.workspace();
             var waiting = new ArrayDeque<>(steps.in(workspace, view));
             waiting.add(() -> {
-                drawn.complete(new Drawn(stage.getScene().snapshot(null), readouts(workspace)));
+                drawn.complete(new Drawn(cut(stage.getScene().snapshot(null), part.apply(view)), readouts(workspace)));
                 stage.close();
             });
             oneAfterTheOther(waiting, workspace, view);
@@ -93,6 +114,14 @@ public final class OffscreenWindow {
             Thread.currentThread().interrupt();
             return List.of();
         }
+    }
+
+    private static WritableImage cut(WritableImage window, Node part) {
+        Bounds box = part.localToScene(part.getLayoutBounds());
+        int left = Math.clamp((int) box.getMinX(), 0, (int) window.getWidth() - 1);
+        int top = Math.clamp((int) box.getMinY(), 0, (int) window.getHeight() - 1);
+        return new WritableImage(window.getPixelReader(), left, top, Math.min((int) box.getWidth(), (int) window.getWidth() - left),
+                Math.min((int) box.getHeight(), (int) window.getHeight() - top));
     }
 
     private static void remove(Path folder) throws IOException {

@@ -49,6 +49,7 @@ final class WindowStudies implements Studies {
             opened.setHeight(stage.getHeight());
             opened.show();
             stage.close();
+            windows.shown().getLast().tour();
         } else {
             opened.show();
         }

@@ -59,6 +59,11 @@ public final class Windows {
     private final List<CompletableFuture<Void>> ending = new ArrayList<>();
 
     record Shown(Stage stage, Workspace workspace) {
+        /// Once the window is there and its figure drawn.
+        void tour() {
+            Platform.runLater(() -> Platform.runLater(((MainView) stage.getScene().getRoot())::tourOnce));
+        }
+
         boolean isBlank() {
             return workspace.study().isBlank() && workspace.history().get().steps().isEmpty();
         }
@@ -153,6 +158,7 @@ public final class Windows {
         leftBehind.set(left.studies());
         Origin origin = read instanceof Origin known ? asKept(known) : new Origin.New(History.from(Study.blank()));
         open(frame, origin, start);
+        shown.getLast().tour();
         if (read instanceof Unread(CompletionException e) && e.getCause() instanceof CannotRead known) {
             warn(known.getMessage());
         } else if (read instanceof Unread(Throwable fault)) {

@@ -107,7 +107,7 @@ public final class FigurePane extends VBox {
     private void measures() {
         full.setId("residuals-full");
         full.setSelected(true);
-        full.setAccessibleText("Residuals: full view; press to go back to the figure");
+        full.setAccessibleText("Residuals: full view; click to go back to the figure");
         full.setOnAction(_ -> showResiduals(false));
         measures.getChildren().add(full);
         var group = new ToggleGroup();

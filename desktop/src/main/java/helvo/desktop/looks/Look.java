@@ -68,7 +68,7 @@ public enum Look {
             }
         }
         Color color = colors.get(name);
-        Require.require(color != null, "“%s” is no color of the look", name);
+        Require.require(color != null, "“%s” is no colour of the look", name);
         return color;
     }
 

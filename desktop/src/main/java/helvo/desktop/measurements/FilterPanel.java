@@ -136,8 +136,9 @@ public final class FilterPanel extends Panel {
         if (!ranged) {
             List<Cell> ticked = values.isVisible() ? values.ticked() : List.of();
             if (ticked.isEmpty()) {
-                showError(range.isVisible() ? "Give a value from or to which rows are used" + (values.isVisible() ? ", or tick some." : ".")
-                        : "Tick at least one value.");
+                showError(range.isVisible() ? "Give a value from or to which rows are used" + (values.isVisible() ? ", or select some."
+                        : ".")
+                        : "Select at least one value.");
                 return Optional.empty();
             }
             return Optional.of(new RowCondition.OneOf(chosen.id(), ticked));

@@ -100,7 +100,7 @@ public final class SetPanel extends Panel {
     private void make() {
         List<Cell> ticked = values.ticked();
         if (ticked.isEmpty()) {
-            showError("Tick the values that belong to the set.");
+            showError("Select the values that belong to the set.");
         } else if (name.getText().isBlank() || others.getText().isBlank() || name.getText().strip().equals(others.getText().strip())) {
             showError("Give the set and all other rows a name each.");
         } else {

@@ -112,11 +112,11 @@ public final class SummaryPanel extends Panel {
 
     private void make() {
         if (ticked(by).isEmpty()) {
-            showError("Tick at least one column to group the rows by.");
+            showError("Select at least one column to group the rows by.");
         } else if (summarised().isEmpty()) {
-            showError("Tick at least one column of numbers, other than those to group by.");
+            showError("Select at least one column of numbers, other than those to group by.");
         } else if (ticked(statistics).isEmpty()) {
-            showError("Tick what to take of them, such as the mean.");
+            showError("Select what to take of them, such as the mean.");
         } else {
             String name = table.name() + " by " + ticked(by).stream().map(id -> table.column(id).name()).collect(Collectors.joining(", "));
             workspace.perform(new StudyEdit.Summarise(table.id(), name, ticked(by), summarised(), ticked(statistics)));

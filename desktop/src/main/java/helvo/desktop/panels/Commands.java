@@ -17,24 +17,35 @@ public final class Commands {
 
     /// @param keys     the first is the one that is shown
     /// @param possible whether it can be done now
-    public record Command(String name, List<KeyCombination> keys, BooleanSupplier possible, Runnable action) {
+    /// @param text     that it is found by as well; empty for what is found by its name only
+    public record Command(String name, List<KeyCombination> keys, BooleanSupplier possible, Runnable action, String text) {
+        private static boolean hasAll(String text, String[] words) {
+            String lower = text.toLowerCase(Locale.ROOT);
+            return Arrays.stream(words).allMatch(lower::contains);
+        }
+
         public boolean hasKey(KeyEvent event) {
             return keys.stream().anyMatch(each -> each.match(event));
         }
     }
 
     public void add(String name, String keys, BooleanSupplier possible, Runnable action) {
-        commands.add(new Command(name, keys.isEmpty() ? List.of() : List.of(combination(keys)), possible, action));
+        commands.add(new Command(name, keys.isEmpty() ? List.of() : List.of(combination(keys)), possible, action, ""));
+    }
+
+    /// What is read rather than done: found by what it says as well.
+    public void addText(String name, String text, Runnable action) {
+        commands.add(new Command(name, List.of(), () -> true, action, text));
     }
 
     /// A command that many people know by another key as well.
     public void add(String name, String keys, BooleanSupplier possible, Runnable action, String alsoKeys) {
-        commands.add(new Command(name, List.of(combination(keys), combination(alsoKeys)), possible, action));
+        commands.add(new Command(name, List.of(combination(keys), combination(alsoKeys)), possible, action, ""));
     }
 
     /// What has a key and no name in the finder.
     public void addHidden(String keys, Runnable action) {
-        commands.add(new Command("", List.of(combination(keys)), () -> true, action));
+        commands.add(new Command("", List.of(combination(keys)), () -> true, action, ""));
     }
 
     private static KeyCombination combination(String keys) {
@@ -43,12 +54,15 @@ public final class Commands {
         return combination;
     }
 
-    /// Those that can be done now and whose name holds every word that was typed, best matches first.
+    /// Those that can be done now and whose name holds every word that was typed, best matches first; then what tells of these words.
     public List<Command> matching(String typed) {
         String[] words = typed.strip().toLowerCase(Locale.ROOT).split("\\s+");
         return commands.stream().filter(command -> !command.name().isEmpty() && command.possible().getAsBoolean())
-                .filter(command -> Arrays.stream(words).allMatch(command.name().toLowerCase(Locale.ROOT)::contains))
-                .sorted(Comparator.comparing(command -> !command.name().toLowerCase(Locale.ROOT).startsWith(words[0])))
+                .filter(command -> !typed.isBlank() || command.text().isEmpty())
+                .filter(command -> Command.hasAll(command.name() + " " + command.text(), words))
+                .sorted(Comparator.<Command, Boolean>comparing(command -> !Command.hasAll(command.name(), words))
+                        .thenComparing(command -> !command.text().isEmpty())
+                        .thenComparing(command -> !command.name().toLowerCase(Locale.ROOT).startsWith(words[0])))
                 .toList();
     }
 

@@ -57,7 +57,7 @@ public final class OpenPanel extends Panel {
         content.getChildren().addAll(scroll, mainButton("open-sheets", "Open", () -> {
             List<String> chosen = sheets.stream().filter(sheet -> boxes.get(sheet).isSelected()).toList();
             if (chosen.isEmpty()) {
-                showError("Tick at least one sheet.");
+                showError("Select at least one sheet.");
             } else {
                 close();
                 workspace.importer().openSheets(file, chosen);

@@ -35,7 +35,7 @@ public final class QuotePanel extends Panel {
         var scroll = new ScrollPane(lines);
         scroll.setFitToWidth(true);
         scroll.setMaxHeight(380);
-        getChildren().addAll(heading, muted("Tick a line of the readout: it stands on the figure, follows the data, and can be dragged."),
+        getChildren().addAll(heading, muted("Select a line of the readout: it stands on the figure, follows the data, and can be dragged."),
                 scroll, wrong);
         workspace.analysis().subscribe(_ -> {
             if (isVisible()) {

@@ -11,11 +11,13 @@ import helvo.desktop.controls.ReadoutTable;
 import helvo.desktop.controls.Tabs;
 import helvo.desktop.controls.WrappedLabel;
 import helvo.desktop.figure.FigurePane;
+import helvo.desktop.guide.GuidePanel;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.workspace.Workspace;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
@@ -24,6 +26,7 @@ import javafx.geometry.Pos;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
@@ -39,6 +42,7 @@ public final class ReadoutPane extends VBox {
 
     private final Workspace workspace;
     private final FigurePane figure;
+    private final Panels panels;
     private final Tabs tabs;
     private final VBox content = new VBox(10);
     private final Label equation = sentence(false);
@@ -61,6 +65,7 @@ public final class ReadoutPane extends VBox {
     /// @param figure where error bars are opened and readings are added
     public ReadoutPane(Workspace workspace, Panels panels, FigurePane figure) {
         this.workspace = workspace;
+        this.panels = panels;
         this.figure = figure;
         getStyleClass().addAll("side", "readout");
         var heading = new Label("Readout");
@@ -179,7 +184,7 @@ public final class ReadoutPane extends VBox {
                     shown.add(new Shown(null, null, of::show));
                     content.getChildren().add(of);
                 }
-                case Line.Heading _ -> {
+                case Line.Heading(String text) -> {
                     quantities = null;
                     Label label = sentence(false);
                     label.getStyleClass().add("section-heading");
@@ -187,6 +192,7 @@ public final class ReadoutPane extends VBox {
                         label.getStyleClass().add("first");
                     }
                     label.setMaxWidth(Double.MAX_VALUE);
+                    about(text).ifPresent(place -> explain(label, place));
                     shown.add(new Shown(label, label));
                     content.getChildren().add(label);
                 }
@@ -242,8 +248,39 @@ public final class ReadoutPane extends VBox {
         return grid;
     }
 
-    private static Shown add(GridPane grid, Line.Quantity quantity) {
-        var label = new Label(quantity.label());
+    /// A name that leads to what the guide says of it.
+    private Label explained(String name) {
+        var label = new Label(name);
+        explain(label, meaning(name));
+        return label;
+    }
+
+    private void explain(Label label, String place) {
+        label.getStyleClass().add("explained");
+        label.setTooltip(new Tooltip("What is this?"));
+        label.setOnMouseClicked(_ -> panels.of(GuidePanel.class).open(place));
+    }
+
+    private static String meaning(String name) {
+        return "numbers#" + switch (name) {
+            case "R²", "R² about the mean" -> "r2";
+            case "r" -> "r";
+            case String s when s.startsWith("residual standard deviation") -> "s";
+            default -> "coefficients";
+        };
+    }
+
+    private static Optional<String> about(String section) {
+        String lower = section.toLowerCase(Locale.ROOT);
+        return Stream.of(Map.entry("error bars", "bars#within"), Map.entry("bounds", "bars#bounds"), Map.entry("reading", "readings"),
+                Map.entry("calibration", "readings#calibration"), Map.entry("detection", "readings#calibration"),
+                Map.entry("residual", "residuals#checks"), Map.entry("check", "residuals#checks"), Map.entry("with and without",
+                "residuals#with-and-without"), Map.entry("slope", "curves#groups"), Map.entry("pooled", "curves#groups"))
+                .filter(each -> lower.contains(each.getKey())).map(Map.Entry::getValue).findFirst();
+    }
+
+    private Shown add(GridPane grid, Line.Quantity quantity) {
+        Label label = explained(quantity.label());
         label.getStyleClass().add("muted");
         var value = new WrappedLabel();
         value.getStyleClass().add("value");

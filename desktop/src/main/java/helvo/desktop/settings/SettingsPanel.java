@@ -43,7 +43,7 @@ public final class SettingsPanel extends Panel {
         report.setAlignment(Pos.CENTER_LEFT);
         place(Pos.TOP_CENTER, 56, 0);
         getChildren().addAll(heading, form, strong("When something goes wrong"), report,
-                wrapped("A ZIP archive with versions, the log of faults and what was done, without any value unless you tick it. "
+                wrapped("A ZIP archive with versions, the log of faults and what was done, without any value unless you select it. "
                         + "Nothing is sent anywhere."), strong("What is kept, and where"), kept, wrong);
     }
 

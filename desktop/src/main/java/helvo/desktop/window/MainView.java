@@ -3,6 +3,7 @@ package helvo.desktop.window;
 import helvo.desktop.curves.CurvesStrip;
 import helvo.desktop.figure.FigurePane;
 import helvo.desktop.measurements.MeasurementsPane;
+import helvo.desktop.guide.GuidePanel;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.OpenPanel;
 import helvo.desktop.panels.Panels;
@@ -52,6 +53,11 @@ public final class MainView extends StackPane {
         getChildren().addAll(frame, messages);
         StackPane.setAlignment(messages, Pos.BOTTOM_CENTER);
         StackPane.setMargin(messages, new Insets(0, 0, 128, 0));
+        GuidePanel.tells(measurements, "measurements");
+        GuidePanel.tells(figure, "figure");
+        GuidePanel.tells(readout, "numbers");
+        GuidePanel.tells(curves, "curves");
+        GuidePanel.tells(start, "start");
         SetAsideNotice.on(workspace);
         addStudyCommands();
         measurements.addTo(commands);
@@ -94,6 +100,13 @@ public final class MainView extends StackPane {
 
     public double rightWidth() {
         return regions.rightWidth();
+    }
+
+    /// Shows where things are, to who starts for the first time with something to see.
+    public void tourOnce() {
+        if (hasTable() && !workspace.studies().settings().get().toured()) {
+            panels.show(TourPanel.class);
+        }
     }
 
     /// Ready to type.

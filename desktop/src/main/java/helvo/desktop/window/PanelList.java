@@ -16,6 +16,7 @@ import helvo.desktop.measurements.SummaryPanel;
 import helvo.desktop.panels.CommandFinder;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.ConflictPanel;
+import helvo.desktop.guide.GuidePanel;
 import helvo.desktop.handover.HandOver;
 import helvo.desktop.panels.OpenPanel;
 import helvo.desktop.panels.Panel;
@@ -37,21 +38,32 @@ final class PanelList {
         MeasurementGrid grid = measurements.grid();
         FigureView view = figure.view();
         return List.of(() -> new CommandFinder(workspace, panels, commands),
-                () -> new HandOver(workspace, panels),
-                () -> new StepsPanel(workspace, panels),
-                () -> new SettingsPanel(workspace, panels),
+                told("hand-over", () -> new HandOver(workspace, panels)),
+                told("keeping#steps", () -> new StepsPanel(workspace, panels)),
+                told("keeping#settings", () -> new SettingsPanel(workspace, panels)),
+                () -> new GuidePanel(workspace, panels),
                 () -> new OpenPanel(workspace, panels),
                 () -> new ConflictPanel(workspace, panels),
                 () -> new FillPanel(workspace, panels, grid),
-                () -> new DerivePanel(workspace, panels, grid),
-                () -> new SummaryPanel(workspace, panels),
+                told("measurements#columns-by-formula", () -> new DerivePanel(workspace, panels, grid)),
+                told("measurements#averages-of-repeats", () -> new SummaryPanel(workspace, panels)),
                 () -> new SetPanel(workspace, panels),
-                () -> new FilterPanel(workspace, panels),
+                told("measurements#fit-a-part-of-the-rows", () -> new FilterPanel(workspace, panels)),
                 () -> new StraightenPanel(workspace, panels),
-                () -> new FigurePanel(workspace, panels, view),
-                () -> new PointsPanel(workspace, panels, view),
-                () -> new BarsPanel(workspace, panels),
-                () -> new ReadingsPanel(workspace, panels),
-                () -> new QuotePanel(workspace, panels, view));
+                told("figure#axes", () -> new FigurePanel(workspace, panels, view)),
+                told("curves#part", () -> new PointsPanel(workspace, panels, view)),
+                told("bars", () -> new BarsPanel(workspace, panels)),
+                told("readings", () -> new ReadingsPanel(workspace, panels)),
+                () -> new QuotePanel(workspace, panels, view),
+                () -> new TourPanel(workspace, panels));
+    }
+
+    /// A panel of which the guide tells.
+    private static Supplier<Panel> told(String place, Supplier<Panel> panel) {
+        return () -> {
+            Panel made = panel.get();
+            GuidePanel.tells(made, place);
+            return made;
+        };
     }
 }

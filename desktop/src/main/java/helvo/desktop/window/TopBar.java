@@ -2,6 +2,7 @@ package helvo.desktop.window;
 
 import helvo.desktop.keeping.Sign;
 import helvo.desktop.measurements.MeasurementsPane;
+import helvo.desktop.guide.GuidePanel;
 import helvo.desktop.panels.CommandFinder;
 import helvo.desktop.handover.HandOver;
 import helvo.desktop.panels.Panels;
@@ -63,13 +64,17 @@ final class TopBar extends HBox {
         finder.getStyleClass().setAll("button", "find");
         finder.setAccessibleText("Find anything to do, Control K");
         finder.setOnAction(_ -> panels.show(CommandFinder.class));
+        Button guide = flat("?", "open-guide");
+        guide.setAccessibleText("Guide");
+        guide.setTooltip(new Tooltip("Guide (F1)"));
+        guide.setOnAction(_ -> panels.show(GuidePanel.class));
         undo.setTooltip(new Tooltip());
         redo.setTooltip(new Tooltip());
         handOver.setId("hand-over");
         handOver.setMinWidth(Region.USE_PREF_SIZE);
         handOver.getStyleClass().add("main-action");
         handOver.setOnAction(_ -> panels.show(HandOver.class));
-        getChildren().addAll(name, state, gap(), fresh, opening, save, pasting, undo, redo, gap(), finder, gap(), handOver);
+        getChildren().addAll(name, state, gap(), fresh, opening, save, pasting, undo, redo, gap(), finder, guide, gap(), handOver);
         workspace.sign().subscribe(this::show);
         workspace.history().subscribe(_ -> update(workspace));
     }

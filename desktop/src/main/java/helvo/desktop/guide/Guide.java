@@ -1,0 +1,115 @@
+package helvo.desktop.guide;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.IdentityHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.commonmark.node.Heading;
+import org.commonmark.node.Node;
+import org.commonmark.node.Text;
+import org.commonmark.parser.Parser;
+import org.commonmark.renderer.text.TextContentRenderer;
+
+/// The guide that ships with the program: pages in Markdown, read when somebody first asks for one. A command is written as `code`, by
+/// its name in the finder.
+public final class Guide {
+    private static final List<String> NAMES = List.of("start", "measurements", "figure", "bars", "curves", "numbers", "residuals",
+            "readings", "hand-over", "keeping");
+    private static final Pattern ANCHOR = Pattern.compile("\\s*\\{#([a-z0-9-]+)}$");
+    private static List<Page> pages = List.of();
+
+    private Guide() {}
+
+    /// @param document as it was parsed, its headings without their anchors
+    /// @param anchors  of its headings
+    public record Page(String name, String title, Node document, Map<Node, String> anchors, List<Section> sections) {}
+
+    /// A part of a page under a heading of its own.
+    ///
+    /// @param text what it says, for a search
+    public record Section(Place place, String title, String text) {}
+
+    /// @param anchor of a heading; empty for the head of the page
+    public record Place(String page, String anchor) {
+        /// "curves.md#part", as a page has it.
+        static Place of(String link) {
+            String[] parts = link.split("#", 2);
+            return new Place(parts[0].replaceFirst("\\.md$", ""), parts.length > 1 ? parts[1] : "");
+        }
+    }
+
+    /// All pages, in the order in which one works.
+    public static synchronized List<Page> pages() {
+        if (pages.isEmpty()) {
+            pages = NAMES.stream().map(name -> parse(name, text(name))).toList();
+        }
+        return pages;
+    }
+
+    public static Optional<Page> page(String name) {
+        return pages().stream().filter(page -> page.name.equals(name)).findFirst();
+    }
+
+    /// Whether there is such a place.
+    public static boolean has(Place place) {
+        return page(place.page).filter(page -> place.anchor.isEmpty() || page.anchors.values().stream().anyMatch(place.anchor::equals))
+                .isPresent();
+    }
+
+    private static String text(String name) {
+        try (InputStream in = Guide.class.getResourceAsStream("/helvo/desktop/guide/" + name + ".md")) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static Page parse(String name, String text) {
+        Node document = Parser.builder().build().parse(text);
+        var anchors = new IdentityHashMap<Node, String>();
+        var sections = new ArrayList<Section>();
+        String title = "";
+        for (Node block = document.getFirstChild(); block != null; block = block.getNext()) {
+            if (block instanceof Heading heading) {
+                String anchor = anchor(heading);
+                String words = plain(heading);
+                anchors.put(heading, anchor);
+                title = heading.getLevel() == 1 ? words : title;
+                sections.add(new Section(new Place(name, heading.getLevel() == 1 ? "" : anchor), words, below(heading)));
+            }
+        }
+        return new Page(name, title, document, anchors, List.copyOf(sections));
+    }
+
+    /// What the heading says for itself, and is taken out of it, else its words.
+    private static String anchor(Heading heading) {
+        if (heading.getLastChild() instanceof Text last) {
+            Matcher own = ANCHOR.matcher(last.getLiteral());
+            if (own.find()) {
+                last.setLiteral(own.replaceFirst(""));
+                return own.group(1);
+            }
+        }
+        return plain(heading).toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-").replaceAll("^-|-$", "");
+    }
+
+    private static String below(Heading heading) {
+        var text = new StringBuilder();
+        for (Node block = heading.getNext(); block != null && !(block instanceof Heading); block = block.getNext()) {
+            text.append(plain(block)).append('\n');
+        }
+        return text.toString();
+    }
+
+    static String plain(Node node) {
+        return TextContentRenderer.builder().build().render(node).strip();
+    }
+}

@@ -1,0 +1,174 @@
+package helvo.desktop;
+
+import static helvo.desktop.FxThread.of;
+import static helvo.desktop.FxThread.on;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import helvo.desktop.guide.Guide;
+import helvo.desktop.guide.GuideHtml;
+import helvo.desktop.guide.GuidePanel;
+import helvo.desktop.panels.Commands;
+import helvo.desktop.window.TourPanel;
+import helvo.files.samples.SampleStudy;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import javafx.scene.control.Button;
+import javafx.scene.control.Hyperlink;
+import javafx.scene.control.Label;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCombination;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+
+@ExtendWith(ApplicationExtension.class)
+class GuideTest {
+    private static final Path HTML = Path.of("..", "docs", "guide");
+
+    private DrivenWindow window;
+
+    @Start
+    void start(Stage stage) {
+        window = new DrivenWindow(stage, SampleStudy.study());
+    }
+
+    @AfterEach
+    void close() {
+        on(window::close);
+    }
+
+    private static String source(String page) throws IOException {
+        return new String(Guide.class.getResourceAsStream("/helvo/desktop/guide/" + page + ".md").readAllBytes(), StandardCharsets.UTF_8);
+    }
+
+    private static String shown(List<KeyCombination> keys) {
+        return keys.isEmpty() ? "" : keys.getFirst().getName().replace("Shortcut", "Ctrl").replace("Shift+Ctrl", "Ctrl+Shift")
+                .replace("Alt+Ctrl", "Ctrl+Alt");
+    }
+
+    /// What the guide calls a command is the command's name, and its keys are the command's keys.
+    @Test
+    void theGuideNamesCommandsAsTheWindowDoes() throws IOException {
+        Map<String, String> keys = of(() -> window.view.commands().all().stream().filter(each -> each.text().isEmpty())
+                .collect(Collectors.toMap(Commands.Command::name, each -> shown(each.keys()), (one, _) -> one)));
+        var wrong = new ArrayList<String>();
+        int named = 0;
+        for (Guide.Page page : Guide.pages()) {
+            for (var found : Pattern.compile("`([^`]+)`(?: \\(([^)]+)\\))?").matcher(source(page.name())).results().toList()) {
+                boolean isText = found.group(1).matches("[a-z]_?\\^?\\{.*|\\\\[a-z]+|[a-z]\\^\\{2}");
+                if (!isText) {
+                    named++;
+                    String known = keys.get(found.group(1));
+                    if (known == null || found.group(2) != null && !found.group(2).equals(known)) {
+                        wrong.add(page.name() + ": " + found.group() + " – " + known);
+                    }
+                }
+            }
+        }
+        assertThat(wrong).isEmpty();
+        assertThat(named).isGreaterThan(35);
+    }
+
+    @Test
+    void everyLinkAndPictureOfItIsThere() throws IOException {
+        for (Guide.Page page : Guide.pages()) {
+            for (var link : Pattern.compile("(!?)\\[[^\\]]+]\\(([^)]+)\\)").matcher(source(page.name())).results().toList()) {
+                String to = link.group(2);
+                if (link.group(1).isEmpty()) {
+                    String[] parts = to.replace(".md", "").split("#");
+                    assertThat(Guide.has(new Guide.Place(parts[0], parts.length > 1 ? parts[1] : ""))).as(to).isTrue();
+                } else {
+                    assertThat(Guide.class.getResource("/helvo/desktop/guide/" + to)).as(to).isNotNull();
+                }
+            }
+        }
+        assertThat(Guide.has(new Guide.Place("curves", "nowhere"))).isFalse();
+    }
+
+    /// docs/make-screenshots writes the pages; they are those of the program.
+    @Test
+    void thePagesInTheDocumentsAreCurrent() throws IOException {
+        for (Map.Entry<String, String> page : GuideHtml.all().entrySet()) {
+            assertThat(HTML.resolve(page.getKey())).hasContent(page.getValue());
+            assertThat(page.getValue()).doesNotContain(".md\"", "{#").contains("<h1 id=");
+        }
+        try (Stream<Path> files = Files.list(HTML)) {
+            assertThat(files.filter(file -> file.toString().endsWith(".html"))).hasSize(Guide.pages().size());
+        }
+    }
+
+    /// Somebody who knows the trade and not the program types the words that come to mind.
+    @ParameterizedTest
+    @CsvSource({"second scale, A second scale", "what is a corridor|corridor, The corridor", "why r, Why R² is not r",
+        "part of the points, Fit a part of the points", "two columns, For a paper in two columns", "akaike, Which fits best?",
+        "detection, Calibration", "outlier|odd point, What a check says"})
+    void theFinderFindsWhatTheGuideTells(String typed, String title) {
+        String words = typed.substring(typed.indexOf('|') + 1);
+        on(() -> window.view.commands());
+        assertThat(of(() -> window.view.commands().matching(words)).stream().map(Commands.Command::name).limit(10))
+                .contains("Guide: " + title);
+    }
+
+    @Test
+    void aNameInTheReadoutLeadsToWhatItMeans(FxRobot robot) {
+        window.settle();
+        Label name = of(() -> window.view.lookupAll(".explained").stream().map(Label.class::cast)
+                .filter(each -> each.getText().equals("R²")).findFirst().orElseThrow());
+        robot.clickOn(name);
+        window.settle();
+        assertThat(of(() -> window.view.panels().of(GuidePanel.class).isVisible())).isTrue();
+        assertThat(of(() -> ((ToggleButton) window.view.lookup("#guide-numbers")).isSelected())).isTrue();
+        on(() -> ((ToggleButton) window.view.lookup("#guide-curves")).fire());
+        Hyperlink link = of(() -> window.view.lookupAll(".guide-link").stream().map(Hyperlink.class::cast).findFirst().orElseThrow());
+        on(link::fire);
+        assertThat(of(() -> ((ToggleButton) window.view.lookup("#guide-residuals")).isSelected())).isTrue();
+        robot.type(KeyCode.ESCAPE);
+        assertThat(of(() -> window.view.panels().isAnyShown())).isFalse();
+    }
+
+    @Test
+    void f1ShowsThePageForWhatHasTheKeyboard(FxRobot robot) {
+        window.settle();
+        on(() -> window.grid().requestFocus());
+        robot.type(KeyCode.F1);
+        assertThat(of(() -> ((ToggleButton) window.view.lookup("#guide-measurements")).isSelected())).isTrue();
+        robot.type(KeyCode.F1);
+        assertThat(of(() -> window.view.panels().isAnyShown())).as("once more closes it").isFalse();
+        on(() -> window.view.figure().view().requestFocus());
+        robot.type(KeyCode.F1);
+        assertThat(of(() -> ((ToggleButton) window.view.lookup("#guide-figure")).isSelected())).isTrue();
+    }
+
+    @Test
+    void theTourHasFivePlacesAndComesOnce(FxRobot robot) {
+        window.settle();
+        on(window.view::tourOnce);
+        var headings = new ArrayList<String>();
+        for (int i = 0; i < 5; i++) {
+            headings.add(of(() -> ((Label) window.view.lookup("#tour .region-heading")).getText()));
+            assertThat(of(() -> window.view.lookupAll("*").stream().filter(each -> each.getPseudoClassStates().stream()
+                    .anyMatch(state -> state.getPseudoClassName().equals("toured"))).count())).isEqualTo(1);
+            on(() -> ((Button) window.view.lookup("#tour-next")).fire());
+        }
+        assertThat(headings).hasSize(5).doesNotHaveDuplicates().last().asString().contains("5 of 5");
+        assertThat(of(() -> window.view.panels().isAnyShown())).isFalse();
+        assertThat(window.study.settings().get().toured()).isTrue();
+        on(window.view::tourOnce);
+        assertThat(of(() -> window.view.panels().of(TourPanel.class).isVisible())).isFalse();
+    }
+}
