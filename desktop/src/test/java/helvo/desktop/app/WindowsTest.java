@@ -91,6 +91,32 @@ class WindowsTest {
         assertThat(lastClosed).isTrue();
     }
 
+    /// The next window, and the next start, have the size and the sides of the last.
+    @Test
+    void aWindowComesBackAsItWas() throws InterruptedException {
+        var folders = PersonalFolders.below(state);
+        windows = new Windows(folders, List.of(state.resolve("kept")), () -> {});
+        on(() -> {
+            Stage stage = windows.open(new Origin.New(History.from(SampleStudy.study())), Start.with(Study::blank, false));
+            stage.show();
+            stage.setWidth(1180);
+            stage.setHeight(720);
+            ((MainView) stage.getScene().getRoot()).setSides(300, 250);
+        });
+        WaitForAsyncUtils.waitForFxEvents();
+        on(() -> windows.shown().getFirst().stage().close());
+        windows.end();
+        windows = new Windows(folders, List.of(state.resolve("kept")), () -> {});
+        on(() -> {
+            Stage stage = windows.open(new Origin.New(History.from(SampleStudy.study())), Start.with(Study::blank, false));
+            stage.show();
+            var view = (MainView) stage.getScene().getRoot();
+            assertThat(List.of(stage.getScene().getWidth(), stage.getScene().getHeight())).isEqualTo(List.of(1180.0, 720.0));
+            assertThat(List.of(view.leftWidth(), view.rightWidth())).isEqualTo(List.of(300.0, 250.0));
+            stage.close();
+        });
+    }
+
     /// The frame stands before anything is in it; what fills it takes its place and its name, and its panels come without being asked for.
     @Test
     void theFirstWindowShowsItsFrameAndIsFilledThen() {
