@@ -26,8 +26,10 @@ import helvo.desktop.figure.StraightenPanel;
 import helvo.desktop.keeping.LeftBehind;
 import helvo.desktop.keeping.Origin;
 import helvo.desktop.keeping.RecentStudies;
-import helvo.desktop.panels.CommandFinder;
+import helvo.desktop.looks.Look;
+import helvo.desktop.looks.Looks;
 import helvo.desktop.guide.GuideHtml;
+import helvo.desktop.guide.GuidePanel;
 import helvo.desktop.handover.HandOver;
 import helvo.desktop.panels.StepsPanel;
 import helvo.desktop.readout.ReadingsPanel;
@@ -40,6 +42,7 @@ import helvo.files.study.Journal;
 import helvo.files.study.StoredStudy;
 import helvo.files.study.StudyFile;
 import helvo.files.text.TextTable;
+import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -53,6 +56,7 @@ import java.util.Set;
 import java.util.function.Function;
 import javafx.scene.Node;
 import javafx.scene.control.Slider;
+import javax.imageio.ImageIO;
 import javafx.scene.control.ToggleButton;
 
 /// Draws the window's pictures for the documents from the sample study, offscreen. Started by docs/make-screenshots.
@@ -116,6 +120,7 @@ final class Screenshots {
         part(folder, "two-scales", view -> view.lookup("#sheet"), (workspace, _) -> List.of(() -> twoScales(workspace)));
         part(folder, "bars", view -> view.lookup("#sheet"), (_, _) -> List.of());
         part(folder, "curves", view -> view.lookup(".curves"), (workspace, _) -> List.of(() -> show(workspace, "Creep")));
+        cut(folder.resolve("curves.png"), 640);
         part(folder, "readout", view -> view.lookup(".readout-content").lookup("GridPane"), (_, _) -> List.of());
         part(folder, "residuals", view -> view.lookup(".figure-pane"), (workspace, view) -> List.of(() -> show(workspace, "Pluck"),
                 () -> view.figure().showResiduals(true)));
@@ -128,6 +133,12 @@ final class Screenshots {
         }
     }
 
+    /// Keeps the left of a picture: at the width of the guide the whole would be too small to read.
+    private static void cut(Path picture, int width) throws IOException {
+        BufferedImage whole = ImageIO.read(picture.toFile());
+        ImageIO.write(whole.getSubimage(0, 0, Math.min(width, whole.getWidth()), whole.getHeight()), "png", picture.toFile());
+    }
+
     private static void part(Path folder, String name, Function<MainView, Node> part, OffscreenWindow.Steps steps) throws IOException {
         OffscreenWindow.drawPart(SampleStudy.study(), WIDTH, HEIGHT, steps, part, folder.resolve(name + ".png"));
     }
@@ -135,7 +146,6 @@ final class Screenshots {
     private static Map<String, OffscreenWindow.Steps> scenes() {
         var scenes = new LinkedHashMap<String, OffscreenWindow.Steps>();
         scenes.put("main", (_, _) -> List.of());
-        scenes.put("creep", (workspace, _) -> List.of(() -> show(workspace, "Creep")));
         scenes.put("dates", (workspace, _) -> List.of(() -> show(workspace, "Stock")));
         scenes.put("needs-a-look", (workspace, _) -> List.of(() -> doubtful(workspace)));
         scenes.put("asked", (workspace, _) -> List.of(() -> open(workspace, "Gauge.csv", "Cord;Load (mN);Stretch (µm)\ndry;5,000;1,310\n"
@@ -162,7 +172,9 @@ final class Screenshots {
                 .withAuthor("Marram Cordage Laboratory").withDate("25 November 2026")
                 .withLeftOut(Set.of(2, 3, 4, 5, 6, 7, 8, 9)))), () -> view.panels().show(HandOver.class),
                 () -> ((ToggleButton) view.lookup("#hand-over-part-1")).fire()));
-        scenes.put("finder", (_, view) -> List.of(() -> view.panels().show(CommandFinder.class)));
+        scenes.put("dark", (_, _) -> List.of(() -> Looks.use(Optional.of(Look.DARK), 1, Optional.of(true)), () -> { }));
+        scenes.put("guide", (_, view) -> List.of(() -> Looks.use(Optional.of(Look.LIGHT), 1, Optional.of(true)),
+                () -> view.panels().of(GuidePanel.class).open("numbers#r")));
         return scenes;
     }
 

@@ -135,6 +135,7 @@ class GuideTest {
         assertThat(of(() -> ((ToggleButton) window.view.lookup("#guide-numbers")).isSelected())).isTrue();
         on(() -> ((ToggleButton) window.view.lookup("#guide-curves")).fire());
         Hyperlink link = of(() -> window.view.lookupAll(".guide-link").stream().map(Hyperlink.class::cast).findFirst().orElseThrow());
+        assertThat(of(link::getText)).isEqualTo("residuals");
         on(link::fire);
         assertThat(of(() -> ((ToggleButton) window.view.lookup("#guide-residuals")).isSelected())).isTrue();
         robot.type(KeyCode.ESCAPE);

@@ -35,6 +35,8 @@ import java.util.concurrent.TimeoutException;
 import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.geometry.Rectangle2D;
+import javafx.stage.Screen;
 import javafx.stage.Stage;
 import javafx.stage.WindowEvent;
 
@@ -294,8 +296,13 @@ public final class Windows {
         return stage;
     }
 
+    /// What the last window was like; no larger than the screen that there is now, or the usual size.
     private LastChoices.Window size() {
-        return choices.get().window();
+        LastChoices.Window last = choices.get().window();
+        Rectangle2D screen = Screen.getPrimary().getVisualBounds();
+        return new LastChoices.Window(Math.min(last.width(), Math.max(Start.WIDTH, screen.getWidth())),
+                Math.min(last.height(), Math.max(Start.HEIGHT, screen.getHeight())), last.left(),
+                last.right());
     }
 
     private void keepSize(Stage stage, MainView view) {

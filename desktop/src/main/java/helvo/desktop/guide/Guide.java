@@ -12,11 +12,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.commonmark.node.AbstractVisitor;
+import org.commonmark.node.Code;
 import org.commonmark.node.Heading;
+import org.commonmark.node.ListItem;
 import org.commonmark.node.Node;
+import org.commonmark.node.SoftLineBreak;
 import org.commonmark.node.Text;
 import org.commonmark.parser.Parser;
-import org.commonmark.renderer.text.TextContentRenderer;
 
 /// The guide that ships with the program: pages in Markdown, read when somebody first asks for one. A command is written as `code`, by
 /// its name in the finder.
@@ -109,7 +112,31 @@ public final class Guide {
         return text.toString();
     }
 
+    /// Its words, without what is only written to mark them.
     static String plain(Node node) {
-        return TextContentRenderer.builder().build().render(node).strip();
+        var words = new StringBuilder();
+        node.accept(new AbstractVisitor() {
+            @Override
+            public void visit(Text text) {
+                words.append(text.getLiteral());
+            }
+
+            @Override
+            public void visit(Code code) {
+                words.append(code.getLiteral());
+            }
+
+            @Override
+            public void visit(SoftLineBreak line) {
+                words.append(' ');
+            }
+
+            @Override
+            public void visit(ListItem item) {
+                visitChildren(item);
+                words.append('\n');
+            }
+        });
+        return words.toString().strip();
     }
 }
