@@ -19,7 +19,8 @@ class WordsTest {
     private static final Pattern READ = Pattern.compile("[\\p{L}“].*[ ].*|[A-Z][a-z]+");
 
     private static List<Pattern> unwanted() throws IOException {
-        return Files.readAllLines(ROOT.resolve("docs/words.md")).stream().filter(line -> line.startsWith("| ") && !line.startsWith("| ---"))
+        return Files.readAllLines(ROOT.resolve("docs/words.md")).stream()
+                .filter(line -> line.startsWith("| ") && !line.startsWith("| ---"))
                 .skip(1).flatMap(line -> Stream.of(line.split("\\|")[3].split(",")))
                 .map(word -> Pattern.compile("(?i)(?<![\\p{L}-])" + Pattern.quote(word.strip()) + "(?![\\p{L}-])")).toList();
     }

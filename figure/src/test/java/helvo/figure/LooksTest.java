@@ -1,5 +1,10 @@
 package helvo.figure;
 
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import javax.imageio.ImageIO;
+
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
@@ -352,6 +357,26 @@ class LooksTest {
         Raster clear = Raster.draw(figure(x, x, new FigureEdit.SetSheet(1, SheetLook.DEFAULT.withBackground(Optional.empty()))), 1,
                 Progress.NONE);
         assertThat(clear.image().getRGB(2, 2) >>> 24).as("no ground").isZero();
+    }
+
+    /// An opaque sheet is written without opacity: smaller, and the same to see. One without a background keeps it.
+    @Test
+    void aPictureHasOpacityOnlyWhereThePageShowsThrough() throws IOException {
+        double[] x = {1, 2, 3, 4};
+        FigureAnalysis opaque = figure(x, x);
+        BufferedImage picture = ImageIO.read(new ByteArrayInputStream(FigureFile.bytes(FigureFormat.PNG, opaque, 72, false,
+                Progress.NONE)));
+        assertThat(picture.getColorModel().hasAlpha()).isFalse();
+        BufferedImage drawn = Raster.draw(opaque, 1, Progress.NONE).image();
+        for (int row = 0; row < picture.getHeight(); row++) {
+            assertThat(picture.getRGB(0, row, picture.getWidth(), 1, null, 0, picture.getWidth())).isEqualTo(drawn.getRGB(0, row,
+                    drawn.getWidth(), 1,
+                    null, 0, drawn.getWidth()));
+        }
+        FigureAnalysis clear = figure(x, x, new FigureEdit.SetSheet(1, SheetLook.DEFAULT.withBackground(Optional.empty())));
+        BufferedImage through = ImageIO.read(new ByteArrayInputStream(FigureFile.bytes(FigureFormat.PNG, clear, 72, false, Progress.NONE)));
+        assertThat(through.getColorModel().hasAlpha()).isTrue();
+        assertThat(through.getRGB(2, 2) >>> 24).isZero();
     }
 
     /// Colours of series stay apart for people who lack one kind of cone: Machado, Oliveira & Fernandes 2009, IEEE Trans. Vis. Comput.

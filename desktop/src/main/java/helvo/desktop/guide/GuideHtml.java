@@ -1,5 +1,6 @@
 package helvo.desktop.guide;
 
+import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.commonmark.node.Heading;
@@ -22,7 +23,7 @@ public final class GuideHtml {
 
     private GuideHtml() {}
 
-    /// A page that stands on its own but for its pictures and the other pages, which lie beside it.
+    /// A page; its pictures, its style and the other pages lie beside it.
     public static String of(Guide.Page page) {
         HtmlRenderer renderer = HtmlRenderer.builder().attributeProviderFactory(_ -> (node, _, attributes) -> {
             if (node instanceof Heading) {
@@ -36,8 +37,7 @@ public final class GuideHtml {
                 <!DOCTYPE html>
                 <html lang="en">
                 <head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>%s – Helvo</title>
-                <style>
-                %s</style></head>
+                <link rel="stylesheet" href="guide.css"></head>
                 <body><div>
                 <nav aria-label="Guide">
                 %s
@@ -46,7 +46,7 @@ public final class GuideHtml {
                 %s</main>
                 </div></body>
                 </html>
-                """.replaceFirst("%s", quoted(page.title())).replaceFirst("%s", quoted(STYLE)).replaceFirst("%s", quoted(pages))
+                """.replaceFirst("%s", quoted(page.title())).replaceFirst("%s", quoted(pages))
                 .replaceFirst("%s", quoted(renderer.render(page.document())));
     }
 
@@ -58,8 +58,11 @@ public final class GuideHtml {
         return "<a href=\"" + page.name() + ".html\"" + (here ? " aria-current=\"page\"" : "") + ">" + page.title() + "</a>";
     }
 
-    /// All pages by the names of their files.
+    /// All files but the pictures, by their names.
     public static Map<String, String> all() {
-        return Guide.pages().stream().collect(Collectors.toMap(page -> page.name() + ".html", GuideHtml::of));
+        var files = new LinkedHashMap<String, String>();
+        Guide.pages().forEach(page -> files.put(page.name() + ".html", of(page)));
+        files.put("guide.css", STYLE);
+        return files;
     }
 }
