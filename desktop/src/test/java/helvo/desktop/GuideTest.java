@@ -144,6 +144,17 @@ class GuideTest {
         assertThat(of(() -> window.view.panels().isAnyShown())).isFalse();
     }
 
+    /// Every part of the window that says where the guide tells of it names a place that is there.
+    @Test
+    void whatThePartsOfTheWindowLeadToIsThere() {
+        List<Guide.Place> told = of(() -> {
+            window.view.commands();
+            return window.view.lookupAll("*").stream().map(node -> node.getProperties().get("helvo.guide"))
+                    .filter(Guide.Place.class::isInstance).map(Guide.Place.class::cast).toList();
+        });
+        assertThat(told).hasSizeGreaterThan(12).allMatch(Guide::has);
+    }
+
     @Test
     void f1ShowsThePageForWhatHasTheKeyboard(FxRobot robot) {
         window.settle();

@@ -14,6 +14,7 @@ import java.util.Set;
 import java.util.WeakHashMap;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyDoubleProperty;
@@ -86,7 +87,8 @@ public final class Looks {
     public static void follow(Node node, Runnable again) {
         ChangeListener<List<String>> listener = (_, _, _) -> again.run();
         // The node keeps it; the looks, which outlive all windows, do not.
-        node.getProperties().put(Looks.class, listener);
+        node.getProperties().merge(Looks.class, List.of(listener), (before, added) ->
+                Stream.concat(((List<?>) before).stream(), ((List<?>) added).stream()).toList());
         CHANGES.addListener(new WeakChangeListener<>(listener));
     }
 
