@@ -2,8 +2,14 @@ package helvo.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import helvo.desktop.panels.CommandFinder;
+import helvo.desktop.figure.BarsPanel;
+import helvo.desktop.guide.GuidePanel;
 import helvo.desktop.handover.HandOver;
+import helvo.desktop.panels.CommandFinder;
+import helvo.desktop.panels.Panel;
+import helvo.desktop.panels.StepsPanel;
+import helvo.desktop.readout.ReadingsPanel;
+import helvo.desktop.settings.SettingsPanel;
 import helvo.files.samples.SampleStudy;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -43,10 +49,13 @@ class AccessibilityTest {
     @Test
     void everyControlHasAName(FxRobot robot) {
         window.settle();
-        robot.interact(() -> window.view.panels().show(CommandFinder.class));
-        robot.interact(() -> window.view.panels().show(HandOver.class));
         List<Node> nameless = new ArrayList<>();
-        robot.interact(() -> collect(window.view, nameless));
+        for (Class<? extends Panel> panel : List.of(CommandFinder.class, HandOver.class, SettingsPanel.class, GuidePanel.class,
+                StepsPanel.class, BarsPanel.class, ReadingsPanel.class)) {
+            robot.interact(() -> window.view.panels().show(panel));
+            window.settle();
+            robot.interact(() -> collect(window.view, nameless));
+        }
         assertThat(nameless).isEmpty();
     }
 

@@ -211,7 +211,7 @@ class MainWindowTest {
     void anythingIsFoundByItsNameAndDoneByTheKeyboard(FxRobot robot) {
         window.settle();
         robot.push(KeyCode.CONTROL, KeyCode.K);
-        robot.write("guide").type(KeyCode.ENTER);
+        robot.write("guide grid").type(KeyCode.ENTER);
         window.settle();
         assertThat(window.workspace.figure().orElseThrow().figure().shows(Layer.GUIDE_GRID)).isTrue();
         assertThat(window.toggle("#show-guide-grid").isSelected()).isTrue();

@@ -139,7 +139,6 @@ public final class Windows {
 
     private void useLooks() {
         Looks.use(settings.get().look(), settings.get().textSize() / 100.0, settings.get().motion());
-        settings.trouble().ifPresent(sentence -> Platform.runLater(() -> warn(sentence)));
     }
 
     /// The first window before there is anything in it: it takes its place on the screen while the rest is read and built.
@@ -161,6 +160,7 @@ public final class Windows {
         Origin origin = read instanceof Origin known ? asKept(known) : new Origin.New(History.from(Study.blank()));
         open(frame, origin, start);
         shown.getLast().tour();
+        settings.trouble().ifPresent(this::warn);
         if (read instanceof Unread(CompletionException e) && e.getCause() instanceof CannotRead known) {
             warn(known.getMessage());
         } else if (read instanceof Unread(Throwable fault)) {

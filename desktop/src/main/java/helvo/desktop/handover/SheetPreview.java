@@ -77,6 +77,7 @@ final class SheetPreview extends VBox {
         view.setPreserveRatio(true);
         view.setSmooth(true);
         view.setId("hand-over-preview");
+        view.setAccessibleText("Preview");
         ground.getStyleClass().add("preview-ground");
         pages.setAlignment(Pos.CENTER);
         says.setWrapText(true);

@@ -119,7 +119,10 @@ class WindowsTest {
 
     /// The frame stands before anything is in it; what fills it takes its place and its name, and its panels come without being asked for.
     @Test
-    void theFirstWindowShowsItsFrameAndIsFilledThen() {
+    void theFirstWindowShowsItsFrameAndIsFilledThen() throws IOException {
+        Path settings = PersonalFolders.below(state).config().resolve("settings.json");
+        Files.createDirectories(settings.getParent());
+        Files.writeString(settings, "{ broken");
         windows = new Windows(PersonalFolders.below(state), List.of(state.resolve("kept")), () -> {});
         var start = Start.with(SampleStudy::study, false);
         var frame = new Stage[1];
@@ -137,6 +140,8 @@ class WindowsTest {
         assertThat(frame[0].getTitle()).isEqualTo(SampleStudy.NAME + " – Helvo");
         assertThat(List.of(frame[0].getWidth(), frame[0].getHeight())).isEqualTo(rooms);
         assertThat(frame[0].getIcons()).extracting(icon -> icon.getWidth()).contains(16.0, 256.0);
+        assertThat(windows.shown().getFirst().workspace().messages().notice().get()).as("broken settings are said")
+                .hasValueSatisfying(notice -> assertThat(notice.text()).contains("settings.json.broken"));
         var view = (MainView) frame[0].getScene().getRoot();
         until("every panel is built, though none was asked for", () -> view.getChildren().stream().filter(Panel.class::isInstance)
                 .count() == PANELS);
