@@ -105,10 +105,9 @@ class GuideTest {
     void thePagesInTheDocumentsAreCurrent() throws IOException {
         for (Map.Entry<String, String> page : GuideHtml.all().entrySet()) {
             assertThat(HTML.resolve(page.getKey())).hasContent(page.getValue());
-            if (page.getKey().endsWith(".html")) {
-                assertThat(page.getValue()).doesNotContain(".md\"", "{#").contains("<h1 id=");
-            }
+            assertThat(page.getValue()).doesNotContain(".md\"", "{#").contains("<h1 id=", "guide.css");
         }
+        assertThat(HTML.resolve("guide.css")).isNotEmptyFile();
         try (Stream<Path> files = Files.list(HTML)) {
             assertThat(files.filter(file -> file.toString().endsWith(".html"))).hasSize(Guide.pages().size());
         }

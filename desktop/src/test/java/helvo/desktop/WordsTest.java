@@ -32,7 +32,8 @@ class WordsTest {
     }
 
     private static void check(String where, String text, List<Pattern> unwanted, List<String> found) {
-        unwanted.stream().filter(word -> word.matcher(text).find()).forEach(word -> found.add(where + ": " + word + " in “" + text + "”"));
+        unwanted.stream().filter(word -> word.matcher(text).find())
+                .forEach(word -> found.add(where + ": " + word + " in “" + text + "”"));
     }
 
     private static void lines(Path page, List<Pattern> unwanted, List<String> found) throws IOException {
