@@ -42,10 +42,8 @@ public final class FitOverLogs {
 
     private static FitOutcome inLogY(Curve curve, Points points, Doubled u, boolean logOfX, Progress progress) {
         Doubled logs = Doubled.of(points.y());
-        // To first order, the standard deviation of ln y is that of y over y.
         double[] sigma = points.weighting() == Weighting.UNWEIGHTED ? EXACT
-                : IntStream.range(0, points.size()).mapToDouble(i -> Math.clamp(points.ySigma()[i] / points.y()[i], Double.MIN_NORMAL,
-                        Double.MAX_VALUE)).toArray();
+                : IntStream.range(0, points.size()).mapToDouble(points::sigmaOfLnY).toArray();
         if (!(line(points.over(u.high(), logs.high(), sigma), new RoundingErrors(u.low(), logs.low()),
                 progress) instanceof FitOutcome.Fitted(Fit line))) {
             return tooNarrow(curve);

@@ -88,11 +88,20 @@ public record Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorB
         return sigma > 0 && sigma < Double.POSITIVE_INFINITY;
     }
 
-    /// The standard deviation that a point's distance from a curve has by its bars: in y, and in x as far as the curve slopes there.
+    /// The standard deviation that a point's distance from a curve has by its bars: in what the curve was fitted on, and in x as far as
+    /// the curve slopes there.
     double sigma(int i, Fit fit) {
+        if (fit.curve().onLogScale()) {
+            return sigmaOfLnY(i);
+        }
         double inY = ySigma[i] > 0 ? ySigma[i] : 0;
         return fit.curve().weighsBoth() && xSigma.length > 0 ? Math.hypot(inY, xSigma[i] > 0 ? xSigma[i] * fit.function().slope(x[i]) : 0)
                 : inY;
+    }
+
+    /// To first order, the standard deviation of ln y is that of y over y.
+    double sigmaOfLnY(int i) {
+        return Math.clamp(ySigma[i] / y[i], Double.MIN_NORMAL, Double.MAX_VALUE);
     }
 
     /// The power of two of the least standard deviation in y; 0 where all points count alike.

@@ -173,80 +173,90 @@ class EquationTest {
 
     /// The equation as somebody with a calculator reads it, by nothing of the program's.
     private static DoubleUnaryOperator read(Equation equation, String x) {
-        double origin = equation.where(x).map(where -> new Calculator(where.substring(where.indexOf('=') + 1).replace(x, "0"), 0).value())
-                .orElse(0.0);
-        String right = equation.inSymbols(x).substring(4);
-        return at -> new Calculator(right, at + origin).value();
+        double origin = equation.where(x).map(where -> Calculator.read(where.substring(where.indexOf('=') + 1).replace(x, "0"))
+                .applyAsDouble(0)).orElse(0.0);
+        DoubleUnaryOperator right = Calculator.read(equation.inSymbols(x).substring(4));
+        return at -> right.applyAsDouble(at + origin);
     }
 
     /// Sums, products by a blank or a dot, quotients, powers, brackets, e, ln, and one variable.
     private static final class Calculator {
         private static final String RAISED = "\u2070\u00b9\u00b2\u00b3\u2074\u2075\u2076\u2077\u2078\u2079";
+        private static final Pattern NUMBER = Pattern.compile("\\d+(\\.\\d+)?(E-?\\d+)?");
         private final String text;
-        private final double variable;
         private int at;
 
-        Calculator(String typeset, double variable) {
+        private Calculator(String typeset) {
             String plain = typeset.replace('\u2212', '-').replace('{', '(').replace('}', ')').replace(" · ", " ");
             Matcher raised = Pattern.compile("\u207b?[" + RAISED + "]+").matcher(plain);
             plain = raised.replaceAll(power -> "^(" + power.group().chars().mapToObj(c -> c == '\u207b' ? "-" : "" + RAISED.indexOf(c))
                     .reduce("", String::concat) + ")");
             text = plain.replaceAll(" × 10\\^\\((-?\\d+)\\)", "E$1").replace(" ", "");
-            this.variable = variable;
         }
 
-        double value() {
-            double value = term();
+        static DoubleUnaryOperator read(String typeset) {
+            return new Calculator(typeset).sum();
+        }
+
+        private DoubleUnaryOperator sum() {
+            DoubleUnaryOperator value = term();
             while (at < text.length() && "+-".indexOf(text.charAt(at)) >= 0) {
-                value += text.charAt(at++) == '+' ? term() : -term();
+                DoubleUnaryOperator left = value;
+                int sign = text.charAt(at++) == '+' ? 1 : -1;
+                DoubleUnaryOperator right = term();
+                value = x -> left.applyAsDouble(x) + sign * right.applyAsDouble(x);
             }
             return value;
         }
 
-        private double term() {
-            double value = factor();
+        private DoubleUnaryOperator term() {
+            DoubleUnaryOperator value = factor();
             while (at < text.length() && "+-)".indexOf(text.charAt(at)) < 0) {
-                if (text.charAt(at) == '/') {
-                    at++;
-                    value /= factor();
-                } else {
-                    value *= factor();
-                }
+                DoubleUnaryOperator left = value;
+                boolean quotient = text.charAt(at) == '/';
+                at += quotient ? 1 : 0;
+                DoubleUnaryOperator right = factor();
+                value = quotient ? x -> left.applyAsDouble(x) / right.applyAsDouble(x)
+                        : x -> left.applyAsDouble(x) * right.applyAsDouble(x);
             }
             return value;
         }
 
-        private double factor() {
+        private DoubleUnaryOperator factor() {
             if (text.charAt(at) == '-') {
                 at++;
-                return -factor();
+                DoubleUnaryOperator negated = factor();
+                return x -> -negated.applyAsDouble(x);
             }
-            double base = base();
+            DoubleUnaryOperator base = base();
             if (at < text.length() && text.charAt(at) == '^') {
                 at++;
-                return Math.pow(base, base());
+                DoubleUnaryOperator power = base();
+                return x -> Math.pow(base.applyAsDouble(x), power.applyAsDouble(x));
             }
             return base;
         }
 
-        private double base() {
+        private DoubleUnaryOperator base() {
             if (text.charAt(at) == '(') {
                 at++;
-                double value = value();
+                DoubleUnaryOperator value = sum();
                 at++;
                 return value;
             }
             if (text.startsWith("ln", at)) {
                 at += 2;
-                return Math.log(base());
+                DoubleUnaryOperator of = base();
+                return x -> Math.log(of.applyAsDouble(x));
             }
             if (Character.isLetter(text.charAt(at))) {
-                return text.charAt(at++) == 'e' ? Math.E : variable;
+                return text.charAt(at++) == 'e' ? _ -> Math.E : x -> x;
             }
-            Matcher number = Pattern.compile("\\d+(\\.\\d+)?(E-?\\d+)?").matcher(text).region(at, text.length());
+            Matcher number = NUMBER.matcher(text).region(at, text.length());
             assertThat(number.lookingAt()).as("%s at %d", text, at).isTrue();
             at = number.end();
-            return Double.parseDouble(number.group());
+            double value = Double.parseDouble(number.group());
+            return _ -> value;
         }
     }
 }
