@@ -47,6 +47,11 @@ record BarBoxes(Points points, int[] at, double[] x, double[] y, double[] left, 
         return new BarBoxes(points, at, Arrays.stream(x).map(each -> -each).toArray(), y, right, left, down, up);
     }
 
+    /// The same with x and y exchanged: a line of slope m > 0 is then one of slope 1/m, and a vertical one is level.
+    BarBoxes exchanged() {
+        return new BarBoxes(points, at, y, x, down, up, left, right);
+    }
+
     /// Those but for some.
     BarBoxes without(int[] places) {
         return only(IntStream.range(0, size()).filter(i -> Arrays.stream(places).noneMatch(place -> place == i)).toArray());

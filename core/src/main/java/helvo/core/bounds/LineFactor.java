@@ -8,19 +8,25 @@ import org.apache.commons.numbers.core.DD;
 /// The least factor by which all bars must be multiplied for a line of slope m ≥ 0 to pass through them all, with that line.
 ///
 /// By exchange, as in the linear Chebyshev problem (Stiefel 1959, Numer. Math. 1:1): the factor of a few boxes is found exactly, from all
-/// their
-/// vertices; the box farthest from that line joins them, and those that are no longer tight leave. The factor grows each time.
+/// their vertices; the box farthest from that line joins them, and those that are no longer tight leave. The factor grows each time.
 ///
 /// @param factor 0 when a line goes through all points; infinite when no factor will do
-/// @param slope and intercept of the line; empty where there is none
+/// @param line   empty where there is none, or where a vertical line needs less than any other
 /// @param tight  the boxes that allow no less
 record LineFactor(double factor, Optional<Straight> line, int[] tight) {
     private static final int MAX_EXCHANGES = 1000;
     private static final double ROUNDING = 1e-13;
     private static final double SMALLEST = 1e-26;
+    /// Factors that differ by no more are one.
+    private static final double SAME = 1e-9;
 
     /// y = slope · x + intercept, to about 32 digits.
     record Straight(DD slope, DD intercept) {
+        /// With x and y exchanged; empty for a level line.
+        Optional<Straight> exchanged() {
+            return slope.hi() == 0 ? Optional.empty() : Optional.of(new Straight(slope.reciprocal(), intercept.divide(slope).negate()));
+        }
+
         /// How far the line lies above a point.
         double above(double x, double y) {
             return slope.multiply(x).add(intercept).subtract(y).hi();
@@ -29,7 +35,18 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
 
     private record Candidate(DD slope, DD intercept, DD factor) {}
 
+    /// Steep lines are looked for with x and y exchanged: where bars in x decide, the least may be at the vertical, which no slope is.
     static LineFactor of(BarBoxes boxes, Progress progress) {
+        LineFactor flat = search(boxes, progress);
+        if (flat.factor == 0 || !boxes.hasXBars()) {
+            return flat;
+        }
+        LineFactor steep = search(boxes.exchanged(), progress);
+        return steep.factor < flat.factor * (1 - SAME) ? new LineFactor(steep.factor, steep.line.flatMap(Straight::exchanged), steep.tight)
+                : flat;
+    }
+
+    private static LineFactor search(BarBoxes boxes, Progress progress) {
         int n = boxes.size();
         if (n == 1) {
             return new LineFactor(0, Optional.of(new Straight(DD.ZERO, DD.of(boxes.y()[0]))), new int[] {0});
@@ -74,7 +91,7 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
     private static int[] tight(BarBoxes boxes, Straight line, double factor, int[] active) {
         return Arrays.stream(active).filter(i -> {
             double above = line.above(boxes.x()[i], boxes.y()[i]);
-            return factor == 0 || boxes.isPoint(i) || boxes.factor(i, above, line.slope.hi()) >= factor * (1 - 1e-9);
+            return factor == 0 || boxes.isPoint(i) || boxes.factor(i, above, line.slope.hi()) >= factor * (1 - SAME);
         }).toArray();
     }
 
@@ -102,7 +119,21 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
 
     private static boolean needs(BarBoxes boxes, double factor, int... some) {
         Optional<Candidate> least = least(boxes, some);
-        return least.isEmpty() || least.get().factor.hi() >= factor * (1 - 1e-9);
+        return (least.isEmpty() || least.get().factor.hi() >= factor * (1 - SAME)) && upright(boxes, some) >= factor * (1 - SAME);
+    }
+
+    /// The least factor with which a vertical line passes through some boxes.
+    private static double upright(BarBoxes boxes, int... some) {
+        double factor = 0;
+        for (int a : some) {
+            for (int b : some) {
+                double apart = boxes.x()[b] - boxes.x()[a];
+                if (apart > 0) {
+                    factor = Math.max(factor, apart / (boxes.right()[a] + boxes.left()[b]));
+                }
+            }
+        }
+        return factor;
     }
 
     /// The box that needs the greatest factor, if that is more than this one; measured from a point near the line, so that no digits are
