@@ -5,6 +5,7 @@ import static org.assertj.core.data.Offset.offset;
 
 import helvo.core.Progress;
 import helvo.core.reading.Reading;
+import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.concurrent.CancellationException;
@@ -72,6 +73,75 @@ class StatisticsTest {
         assertThat(Correlation.spearmanRho(Points.of(new double[] {1, 2, 3}, new double[] {1, 1, 2})).orElseThrow())
                 .isEqualTo(Math.sqrt(0.75), offset(1e-14));
         assertThat(Correlation.of(Points.of(new double[] {1, 2}, new double[] {3, 3}))).isEmpty();
+    }
+
+    /// Expected: SciPy 1.17's theilslopes, method "joint"; ties in x and in y, an even and an odd number of pairs.
+    @Test
+    void theSecondOpinionIsTheilAndSens() {
+        double[] x = {1, 2, 2, 3, 5, 5, 7, 8, 9, 11, 12, 14};
+        double[] y = {2.5, 3.1, 2.5, 4.4, 5.0, 7.7, 6.1, 30, 8.2, 9.9, 9.9, 12.5};
+        TheilSen all = TheilSen.of(Points.of(x, y)).orElseThrow();
+        assertThat(all.slope()).isEqualTo(0.7477777777777779, offset(1e-15));
+        assertThat(all.intercept()).isEqualTo(1.6394444444444438, offset(1e-14));
+        assertThat(all.low95().orElseThrow()).isEqualTo(0.6, offset(1e-15));
+        assertThat(all.high95().orElseThrow()).isEqualTo(0.9142857142857144, offset(1e-15));
+        TheilSen seven = TheilSen.of(Points.of(Arrays.copyOf(x, 7), Arrays.copyOf(y, 7))).orElseThrow();
+        assertThat(seven.slope()).isEqualTo(0.6333333333333333, offset(1e-15));
+        assertThat(seven.intercept()).isEqualTo(1.8333333333333335, offset(1e-14));
+        assertThat(seven.low95().orElseThrow()).isEqualTo(0.3, offset(1e-15));
+        assertThat(seven.high95().orElseThrow()).isEqualTo(1.65, offset(1e-15));
+        TheilSen three = TheilSen.of(Points.of(Arrays.copyOf(x, 3), Arrays.copyOf(y, 3))).orElseThrow();
+        assertThat(three.low95()).isEmpty();
+        assertThat(three.high95()).isEmpty();
+        assertThat(TheilSen.of(Points.of(new double[2001], new double[2001]))).isEmpty();
+        assertThat(TheilSen.of(Points.of(new double[3], Arrays.copyOf(y, 3)))).isEmpty();
+    }
+
+    /// The measures of one residual, from its own definition; on the log scale percents are of y.
+    @Test
+    void residualsAreCountedAsAskedFor() {
+        Residuals line = Residuals.of(fit(new Line(), FIVE), FIVE, Progress.NONE);
+        assertThat(line.in(ResidualMeasure.RAW, 1).orElseThrow()).isEqualTo(line.raw()[1]);
+        assertThat(line.in(ResidualMeasure.PERCENT_OF_FITTED, 1).orElseThrow()).isEqualTo(100 * 0.6 / 3.4, offset(1e-12));
+        assertThat(line.in(ResidualMeasure.PERCENT_OF_MEASURED, 1).orElseThrow()).isEqualTo(100 * 0.6 / 4, offset(1e-12));
+        assertThat(line.in(ResidualMeasure.STANDARDISED, 1)).isEqualTo(line.standardised(1));
+        assertThat(line.greatest()).isEqualTo(1, offset(1e-14));
+        for (ResidualMeasure measure : ResidualMeasure.values()) {
+            assertThat(line.unit(measure, 1) * line.raw()[1]).as(measure.label()).isEqualTo(line.in(measure, 1).orElseThrow(),
+                    offset(1e-12));
+        }
+        Points decay = Points.of(new double[] {0, 1, 2, 3}, new double[] {8, 4.4, 1.9, 1});
+        Residuals logs = Residuals.of(fit(new Exponential(true), decay), decay, Progress.NONE);
+        assertThat(logs.percentOfMeasured(1).orElseThrow()).isEqualTo(100 * (4.4 - logs.fitted(1)) / 4.4, offset(1e-12));
+        assertThat(logs.percentOfFitted(1).orElseThrow()).isEqualTo(100 * (4.4 / logs.fitted(1) - 1), offset(1e-12));
+        assertThat(logs.raw()[1]).isEqualTo(Math.log(4.4 / logs.fitted(1)), offset(1e-14));
+        Points withZero = Points.of(new double[] {-1, 0, 1, 2}, new double[] {-1, 0, 1.5, 1.8});
+        Residuals zero = Residuals.of(fit(new FixedInterceptLine(0), withZero), withZero, Progress.NONE);
+        assertThat(zero.percentOfFitted(1)).isEmpty();
+        assertThat(zero.percentOfMeasured(1)).isEmpty();
+        // Two points and a line leave nothing to judge by.
+        Points two = Points.of(new double[] {0, 1}, new double[] {0, 1});
+        Residuals none = Residuals.of(fit(new Line(), two), two, Progress.NONE);
+        assertThat(none.standardised(0)).isEmpty();
+        assertThat(none.studentised(0)).isEmpty();
+        assertThat(none.cooksDistance(0)).isEmpty();
+        // The curve must pass through a point that alone stands at its x.
+        Points lever = Points.of(new double[] {1, 1, 1, 9}, new double[] {2, 3, 4, 7});
+        Residuals held = Residuals.of(fit(new Line(), lever), lever, Progress.NONE);
+        assertThat(held.leverage(3)).isEqualTo(1, offset(1e-14));
+        assertThat(held.standardised(3)).isEmpty();
+        assertThat(held.leverage(0)).isEqualTo(1.0 / 3, offset(1e-14));
+    }
+
+    /// Where only the outlier scatters nothing is left without it, and its studentised residual has no value.
+    @Test
+    void studentisedWithoutScatterThereIsNone() {
+        Points points = Points.of(new double[] {0, 1, 2, 3, 4}, new double[] {0, 1, 7, 3, 4});
+        Residuals residuals = Residuals.of(fit(new Line(), points), points, Progress.NONE);
+        assertThat(residuals.standardised(2)).isPresent();
+        assertThat(residuals.studentised(0)).isPresent();
+        Points three = Points.of(new double[] {0, 1, 2}, new double[] {0, 1, 7});
+        assertThat(Residuals.of(fit(new Line(), three), three, Progress.NONE).studentised(0)).isEmpty();
     }
 
     /// Expected: NumPy's weighted sums with SciPy's t distribution.
