@@ -31,6 +31,7 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.TableRow;
 import javafx.scene.control.TextField;
+import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.PickResult;
@@ -141,7 +142,9 @@ class FigureTest {
         robot.write("F_{max} (\\muN m^{2}, \\degC)", 0).type(KeyCode.ENTER);
         window.settle();
         assertThat(look().axis(AxisPlace.X).title()).hasValue("F_{max} (μN m^{2}, °C)");
-        robot.push(KeyCode.CONTROL, KeyCode.T).push(KeyCode.CONTROL, KeyCode.A).write("x".repeat(520), 0).type(KeyCode.ENTER);
+        robot.push(KeyCode.CONTROL, KeyCode.T).push(KeyCode.CONTROL, KeyCode.A).write("x", 0);
+        robot.interact(() -> ((TextInputControl) window.view.getScene().getFocusOwner()).appendText("x".repeat(519)));
+        robot.type(KeyCode.ENTER);
         window.settle();
         assertThat(window.workspace.figureInView().orElseThrow().title().orElseThrow()).hasSize(500);
         assertThat(window.workspace.messages().notice().get().orElseThrow().text()).contains("500 characters");
