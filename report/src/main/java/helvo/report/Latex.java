@@ -1,5 +1,6 @@
 package helvo.report;
 
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
@@ -11,18 +12,36 @@ final class Latex {
     private static final Pattern VALUE = Pattern.compile("\\(?([−-]?[0-9.,]+)(?: ± ([0-9.,]+))?\\)?"
             + "(?: × 10([⁻⁰¹²³⁴⁵⁶⁷⁸⁹]+))?");
     private static final String RAISED_DIGITS = "\u2070\u00b9\u00b2\u00b3\u2074\u2075\u2076\u2077\u2078\u2079";
-    private static final Map<Integer, String> SIGNS = Map.ofEntries(Map.entry((int) '\\', "\\textbackslash{}"), Map.entry((int) '{', "\\{"),
-            Map.entry((int) '}', "\\}"), Map.entry((int) '$', "\\$"), Map.entry((int) '&', "\\&"), Map.entry((int) '#', "\\#"),
-            Map.entry((int) '%', "\\%"), Map.entry((int) '_', "\\_"), Map.entry((int) '^', "\\textasciicircum{}"),
-            Map.entry((int) '~', "\\textasciitilde{}"), Map.entry((int) '<', "\\textless{}"), Map.entry((int) '>', "\\textgreater{}"),
-            Map.entry((int) '−', "$-$"), Map.entry((int) '±', "$\\pm$"), Map.entry((int) '×', "$\\times$"), Map.entry((int) '·',
-                "$\\cdot$"),
-            Map.entry((int) '²', "\\textsuperscript{2}"), Map.entry((int) '³', "\\textsuperscript{3}"),
-            Map.entry((int) 'µ', "$\\mu$"), Map.entry((int) 'μ', "$\\mu$"), Map.entry((int) '°', "$^{\\circ}$"),
-            Map.entry((int) 'χ', "$\\chi$"), Map.entry((int) 'ρ', "$\\rho$"), Map.entry((int) 'σ', "$\\sigma$"),
-            Map.entry((int) '→', "$\\to$"), Map.entry((int) '\u202f', "\\,"), Map.entry((int) '\u00a0', "~"));
+    private static final String LOWERED_DIGITS = "\u2080\u2081\u2082\u2083\u2084\u2085\u2086\u2087\u2088\u2089";
+    /// A sign and how it is written, two by two; what is in mathematics stands between dollars.
+    private static final String WRITTEN = """
+            \\ \\textbackslash{} { \\{ } \\} $ \\$ & \\& # \\# % \\% _ \\_ ^ \\textasciicircum{} ~ \\textasciitilde{}
+            < \\textless{} > \\textgreater{} − $-$ ± $\\pm$ × $\\times$ · $\\cdot$ ² \\textsuperscript{2}
+            ³ \\textsuperscript{3} ¹ \\textsuperscript{1} ᵇ \\textsuperscript{b} ⁺ \\textsuperscript{+}
+            ⁻ \\textsuperscript{$-$} ° $^{\\circ}$ ℃ $^{\\circ}$C ′ $'$ ″ $''$ ‰ \\textperthousand{} → $\\to$
+            ← $\\leftarrow$ ≤ $\\leq$ ≥ $\\geq$ ≈ $\\approx$ ≠ $\\neq$ ∝ $\\propto$ ∞ $\\infty$ √ $\\surd$
+            ∑ $\\sum$ ∅ $\\emptyset$ µ $\\mu$ α $\\alpha$ β $\\beta$ γ $\\gamma$ δ $\\delta$ ε $\\varepsilon$
+            ζ $\\zeta$ η $\\eta$ θ $\\theta$ ι $\\iota$ κ $\\kappa$ λ $\\lambda$ μ $\\mu$ ν $\\nu$ ξ $\\xi$ ο o
+            π $\\pi$ ρ $\\rho$ σ $\\sigma$ ς $\\varsigma$ τ $\\tau$ υ $\\upsilon$ φ $\\varphi$ χ $\\chi$ ψ $\\psi$
+            ω $\\omega$ Α A Β B Γ $\\Gamma$ Δ $\\Delta$ Ε E Ζ Z Η H Θ $\\Theta$ Ι I Κ K Λ $\\Lambda$ Μ M Ν N
+            Ξ $\\Xi$ Ο O Π $\\Pi$ Ρ P Σ $\\Sigma$ Τ T Υ $\\Upsilon$ Φ $\\Phi$ Χ X Ψ $\\Psi$ Ω $\\Omega$
+            Ω $\\Omega$ ∆ $\\Delta$""";
+    private static final Map<Integer, String> SIGNS = signs();
 
     private Latex() {}
+
+    private static Map<Integer, String> signs() {
+        var signs = new HashMap<Integer, String>(Map.of(0x202f, "\\,", 0x2009, "\\,", 0xa0, "~"));
+        String[] written = WRITTEN.split("\\s+");
+        for (int i = 0; i < written.length; i += 2) {
+            signs.put(written[i].codePointAt(0), written[i + 1]);
+        }
+        for (int digit = 0; digit < 10; digit++) {
+            signs.putIfAbsent((int) RAISED_DIGITS.charAt(digit), "\\textsuperscript{" + digit + "}");
+            signs.put((int) LOWERED_DIGITS.charAt(digit), "\\textsubscript{" + digit + "}");
+        }
+        return Map.copyOf(signs);
+    }
 
     static String of(Mathematics.Row equation) {
         return row(equation.parts());
@@ -42,7 +61,7 @@ final class Latex {
         return switch (part) {
             case Mathematics.Number(var digits) -> digits.replace(",", "{,}").replace("\u202f", "\\,");
             case Mathematics.Name(var text, boolean upright) -> upright ? text.equals("ln") ? "\\ln" : "\\text{" + escaped(text) + "}"
-                    : escaped(text);
+                    : inMathematics(text);
             case Mathematics.Sign(var sign) -> switch (sign) {
                 case "−" -> "-";
                 case "×" -> "\\times";
@@ -61,16 +80,19 @@ final class Latex {
     static String escaped(String text) {
         var escaped = new StringBuilder();
         Span.clean(text).codePoints().forEach(c -> {
-            int raised = RAISED_DIGITS.indexOf(c);
             if (SIGNS.containsKey(c)) {
                 escaped.append(SIGNS.get(c));
-            } else if (raised >= 0 || c == '⁻') {
-                escaped.append("\\textsuperscript{").append(raised < 0 ? "$-$" : raised).append('}');
             } else {
                 escaped.appendCodePoint(c);
             }
         });
         return escaped.toString();
+    }
+
+    /// A text that stands in mathematics already.
+    private static String inMathematics(String text) {
+        return text.codePoints().mapToObj(c -> SIGNS.getOrDefault(c, Character.toString(c)))
+                .map(sign -> sign.matches("\\$.+\\$") ? sign.substring(1, sign.length() - 1) : sign).collect(Collectors.joining());
     }
 
     static String of(List<Span> spans) {

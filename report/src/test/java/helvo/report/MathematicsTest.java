@@ -3,6 +3,7 @@ package helvo.report;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -64,9 +65,20 @@ class MathematicsTest {
     @ParameterizedTest
     @CsvSource(delimiter = ';', value = {"mm²/N³; mm\\textsuperscript{2}/N\\textsuperscript{3}", "50 % & more_x; 50 \\% \\& more\\_x",
         "~a^b\\c{d}#$; \\textasciitilde{}a\\textasciicircum{}b\\textbackslash{}c\\{d\\}\\#\\$", "χ² < 5 µm; $\\chi$\\textsuperscript{2} "
-        + "\\textless{} 5 $\\mu$m", "10⁻¹²; 10\\textsuperscript{$-$}\\textsuperscript{1}\\textsuperscript{2}"})
+        + "\\textless{} 5 $\\mu$m", "10⁻¹²; 10\\textsuperscript{$-$}\\textsuperscript{1}\\textsuperscript{2}",
+        "mm/Nᵇ in Ω ≤ 3 ‰; mm/N\\textsuperscript{b} in $\\Omega$ $\\leq$ 3 \\textperthousand{}",
+        "v₀ Δt; v\\textsubscript{0} $\\Delta$t"})
     void textHasNoSignOfLatexLeft(String text, String latex) {
         assertThat(Latex.escaped(text)).isEqualTo(latex);
+    }
+
+    /// What pdflatex has no letters for: signs that people write into headings and units.
+    @Test
+    void noSignOfAHeadingIsLeftThatPdflatexDoesNotKnow() {
+        String signs = "αβγδεζηθικλμνξοπρστυφχψωςΑΒΓΔΕΖΗΘΙΚΛΜΝΞΟΠΡΣΤΥΦΧΨΩ"
+                + "∆℃′″‰→←≤≥≈≠∝∞√∑∅⁰¹²³⁴⁵⁶⁷⁸⁹⁺⁻ᵇ₀₁₂₃₄₅₆₇₈₉−±×·°µ";
+        signs.codePoints().mapToObj(Character::toString).forEach(sign -> assertThat(Latex.escaped(sign)).as(sign).matches("[ -~]+"));
+        assertThat(Latex.of(new Mathematics.Row(List.of(new Mathematics.Name("σ", false))))).isEqualTo("\\sigma");
     }
 
     @Test
