@@ -76,7 +76,8 @@ class MathematicsTest {
     @Test
     void noSignOfAHeadingIsLeftThatPdflatexDoesNotKnow() {
         String signs = "αβγδεζηθικλμνξοπρστυφχψωςΑΒΓΔΕΖΗΘΙΚΛΜΝΞΟΠΡΣΤΥΦΧΨΩ"
-                + "∆℃′″‰→←≤≥≈≠∝∞√∑∅⁰¹²³⁴⁵⁶⁷⁸⁹⁺⁻ᵇ₀₁₂₃₄₅₆₇₈₉−±×·°µ";
+                + "∆℃′″‰→←≤≥≈≠∝∞√∑∅"
+                + "⁰¹²³⁴⁵⁶⁷⁸⁹⁺⁻ᵇ₀₁₂₃₄₅₆₇₈₉−±×·°µ";
         signs.codePoints().mapToObj(Character::toString).forEach(sign -> assertThat(Latex.escaped(sign)).as(sign).matches("[ -~]+"));
         assertThat(Latex.of(new Mathematics.Row(List.of(new Mathematics.Name("σ", false))))).isEqualTo("\\sigma");
     }
