@@ -2,10 +2,13 @@ package helvo.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.core.Progress;
 import helvo.core.study.ReportPlan;
 import helvo.core.study.ReportPlan.Section;
 import helvo.desktop.workspace.SystemClipboard;
 import helvo.desktop.keeping.LastChoices;
+import helvo.figure.FigureFile;
+import helvo.figure.FigureFormat;
 import helvo.files.samples.SampleStudy;
 import helvo.report.Copied;
 import java.io.IOException;
@@ -14,6 +17,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BooleanSupplier;
 import javafx.scene.control.TextField;
 import javafx.scene.image.ImageView;
@@ -177,6 +181,18 @@ class HandOverTest {
         robot.interact(() -> assertThat(Clipboard.getSystemClipboard().getHtml()).contains("<th", "about 7.6"));
         robot.clickOn("#hand-over-part-3").clickOn("#copy-latex-table");
         until(robot, () -> String.valueOf(Clipboard.getSystemClipboard().getString()).contains("\\num{0.2064 +- 0.0017}"));
+    }
+
+    /// What a drag offers to a folder or a document: the figure by its title, as it would be saved.
+    @Test
+    void theFigureThatIsDraggedIsAFileOfItsOwn(FxRobot robot) throws IOException {
+        Path drags = folder.resolve("drags");
+        var ready = new AtomicReference<Path>();
+        robot.interact(() -> window.workspace.exporter().prepareDrag(drags, ready::set));
+        until(robot, () -> ready.get() != null);
+        assertThat(ready.get()).isEqualTo(drags.resolve("Stretch of 3 mm marram cord under load.png"));
+        assertThat(ready.get()).hasBinaryContent(FigureFile.bytes(FigureFormat.PNG, window.workspace.figure().orElseThrow(),
+                FigureFile.DEFAULT_DPI, false, Progress.NONE));
     }
 
     @Test

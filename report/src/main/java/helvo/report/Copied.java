@@ -25,6 +25,9 @@ public record Copied(String plain, String html, Map<String, String> others) {
     public static final String SVG = "image/svg+xml";
     public static final String MATH_ML = "application/mathml+xml";
     public static final String LATEX = "application/x-latex";
+    /// Stands off from what is above it, also after a table.
+    private static final String HEADING = "<p style=\"margin:0.8em 0 0.2em\"><b>";
+
     private static final String CELL = " style=\"padding:1pt 5pt;";
 
     /// The HTML as a whole page: word processors read no less as such. Its tables have rows only, since some of them take parts of a table
@@ -79,7 +82,7 @@ public record Copied(String plain, String html, Map<String, String> others) {
         for (SeriesAnalysis series : figure.series()) {
             Readout readout = Readout.of(figure, series);
             plain.add(readout.copied());
-            html.append("<p><b>").append(Markup.escaped(series.label())).append("</b>").append(readout.equation().isEmpty() ? ""
+            html.append(HEADING).append(Markup.escaped(series.label())).append("</b>").append(readout.equation().isEmpty() ? ""
                     : "<br/>" + Markup.escaped(readout.equation()) + (readout.units().isEmpty() ? "" : " ("
                         + Markup.escaped(readout.units())
                             + ")")).append("</p>").append(html(readout.lines()));
@@ -103,7 +106,7 @@ public record Copied(String plain, String html, Map<String, String> others) {
             html.append(switch (line) {
                 case Readout.Line.Quantity(var label, var text, var unit, _, var note) -> "<tr>"
                         + cells(List.of(label, text, unit, note), "td") + "</tr>";
-                case Readout.Line.Heading(var text) -> "<p><b>" + Markup.escaped(text) + "</b></p>";
+                case Readout.Line.Heading(var text) -> HEADING + Markup.escaped(text) + "</b></p>";
                 case Readout.Line.Table(var heads, var rows) -> {
                     var first = new ArrayList<>(List.of(""));
                     first.addAll(heads);

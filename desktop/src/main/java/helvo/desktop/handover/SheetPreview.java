@@ -27,6 +27,7 @@ import java.util.function.Consumer;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.image.Image;
 import javafx.scene.image.ImageView;
 import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.Dragboard;
@@ -46,6 +47,7 @@ final class SheetPreview extends VBox {
     private static final double PIXELS_PER_MM = 96 / 25.4;
     /// Sharp on screens of twice the usual density too.
     private static final double SHARPER = 2;
+    private static final double CARRIED = 160;
 
     private final Workspace workspace;
     private final Background.Latest drawing;
@@ -213,6 +215,14 @@ final class SheetPreview extends VBox {
         }
     }
 
+    /// What the pointer carries, so small that one sees where it goes.
+    private Image small() {
+        var picture = new ImageView(view.getImage());
+        picture.setPreserveRatio(true);
+        picture.setFitWidth(CARRIED);
+        return picture.snapshot(null, null);
+    }
+
     private void drag(MouseEvent event) {
         dragged.filter(_ -> isFigure).ifPresent(file -> {
             Dragboard board = view.startDragAndDrop(TransferMode.COPY);
@@ -220,6 +230,7 @@ final class SheetPreview extends VBox {
             content.putFiles(List.of(file.toFile()));
             content.putImage(view.getImage());
             board.setContent(content);
+            board.setDragView(small());
             event.consume();
         });
     }

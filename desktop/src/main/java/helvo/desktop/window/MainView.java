@@ -172,8 +172,9 @@ public final class MainView extends StackPane {
         }
     }
 
+    /// Files of others; not the figure that was dragged from here.
     private static void dragged(DragEvent event) {
-        if (event.getDragboard().hasFiles()) {
+        if (event.getDragboard().hasFiles() && event.getGestureSource() == null) {
             event.acceptTransferModes(TransferMode.COPY);
         }
         event.consume();
