@@ -11,6 +11,7 @@ import java.awt.geom.Line2D;
 import java.awt.geom.Path2D;
 import java.awt.geom.Rectangle2D;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -214,17 +215,31 @@ final class NotePainter {
         canvas.draw(mark, painter.color(), style.weight(1.1));
         String read = drop.fromY() ? "x = " + read(x, on.x()) : "y = " + read(y, on.y());
         Font font = style.strong();
-        double width = Typeface.width(font, read);
-        double textX = drop.fromY() ? Math.min(px + style.length(4), on.area().getMaxX() - width - 2)
-                : on.area().getMinX() + style.length(5);
-        double textY = drop.fromY() ? on.area().getMaxY() - style.length(5) : py - style.length(4);
-        var box = new Rectangle2D.Double(textX - 1, textY - style.length(8.5), width + 2, style.length(11));
+        Rectangle2D box = roomFor(Typeface.width(font, read), drop.fromY(), rightAxis, px, py, on.area(), painters);
         canvas.fill(box, new Color(255, 255, 255, 210));
         taken.add(box);
-        canvas.text(read, font, painter.color(), textX, textY, 0);
+        canvas.text(read, font, painter.color(), box.getX() + 1, box.getY() + style.length(8.5), 0);
         Shape along = new BasicStroke((float) (2 * GRIP)).createStrokedShape(path);
         part(new FigurePart.NoteOf(drop.id(), 0), along);
         taken.add(along);
+    }
+
+    /// Beside the line that leads to the axis where it is read off, where no point and no other words lie; if there is no such place, where
+    /// one looks first.
+    private Rectangle2D roomFor(double width, boolean onX, boolean rightAxis, double px, double py, Rectangle2D area,
+            List<SeriesPainter> painters) {
+        double gap = style.length(4);
+        double tall = style.length(11);
+        double foot = area.getMaxY() - style.length(13.5);
+        double beside = px - gap - width - 2;
+        double right = Math.min(px + gap, area.getMaxX() - width - 3);
+        double end = rightAxis ? area.getMaxX() - width - gap - 2 : area.getMinX() + gap;
+        double[][] places = onX ? new double[][] {{right, foot}, {beside, foot}, {right, foot - tall}, {beside, foot - tall}}
+                : new double[][] {{end, py - gap - style.length(8.5)}, {end, py + style.length(2)}};
+        List<Rectangle2D> boxes = Arrays.stream(places).<Rectangle2D>map(at -> new Rectangle2D.Double(at[0], at[1], width + 2,
+                tall)).toList();
+        return boxes.stream().filter(area::contains).filter(box -> taken.stream().noneMatch(other -> other.intersects(box))
+                && !covers(box, painters)).findFirst().orElse(boxes.getFirst());
     }
 
     /// As exactly as it can be seen on an axis.

@@ -12,6 +12,7 @@ import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Exponential;
 import helvo.core.fit.Polynomial;
 import helvo.core.look.AxisLook;
 import helvo.core.look.AxisPlace;
@@ -46,6 +47,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -167,6 +170,27 @@ class LooksTest {
         assertThat(ReadingPlace.of(new Note.ReadingMarker(1, Y, true, -1, true), squares)).isEmpty();
         FigureLayout without = drawn(figure(x, y, new FigureEdit.SetCurveLook(1, Y, CurveLook.DEFAULT.withShown(false))));
         assertThat(without.place(new FigurePart.CurveOf(Y))).isEmpty();
+    }
+
+    /// What is read off stands beside the line to its axis, where it hides no point.
+    @Test
+    void whatIsReadOffHidesNoPoint() throws Exception {
+        double[] x = IntStream.rangeClosed(0, 24).mapToDouble(i -> i / 2.0).toArray();
+        double[] y = Arrays.stream(x).map(v -> 150 * Math.exp(-0.31 * v)).toArray();
+        for (double at : new double[] {4, 6, 12, 40, 100}) {
+            FigureAnalysis figure = figure(x, y, new FigureEdit.ChooseCurve(1, Y, new Exponential(false)),
+                    new FigureEdit.PutNote(1, new Note.ReadingMarker(1, Y, true, at, true)));
+            FigureLayout layout = drawn(figure);
+            Matcher words = Pattern.compile("<text x=\"([\\d.]+)\" y=\"([\\d.]+)\"[^>]* textLength=\"([\\d.]+)\"[^>]*>x = ")
+                    .matcher(svg(figure));
+            assertThat(words.find()).isTrue();
+            double left = Double.parseDouble(words.group(1));
+            double foot = Double.parseDouble(words.group(2));
+            var box = new Rectangle2D.Double(left, foot - 7, Double.parseDouble(words.group(3)), 7);
+            assertThat(IntStream.range(0, x.length).filter(i -> box.intersects(layout.px(x[i]) - 2.5, layout.py(AxisPlace.Y,
+                    y[i]) - 2.5, 5, 5)))
+                    .as("points under what is read off at %s", at).isEmpty();
+        }
     }
 
     /// Without colour too, 64 series differ, by shape, filling or dash.

@@ -30,7 +30,7 @@ import javafx.scene.shape.Rectangle;
 /// the evidence.
 final class CurveCard extends ToggleButton {
     private static final double HEIGHT = 60;
-    private static final double SIDES = 14;
+    private static final double SIDES = 12;
     /// Narrower than this, a card has no room for name and R² beside one another.
     private static final double ROOM_FOR_BOTH = 100;
     private static final PseudoClass MAX_EVIDENCE = PseudoClass.getPseudoClass("most-evidence");
@@ -66,7 +66,7 @@ final class CurveCard extends ToggleButton {
         fitted = new VBox(2, new StackPane(picture, simplest), weight);
         words.getStyleClass().add("muted");
         var card = new VBox(1, head, new StackPane(fitted, words));
-        card.setPadding(new Insets(3, 6, 4, 6));
+        card.setPadding(new Insets(3, 5, 4, 5));
         setGraphic(card);
         setMinWidth(60);
     }
