@@ -30,7 +30,7 @@ final class WindowStudies implements Studies {
     @Override
     public void openNew() {
         Settings settings = windows.settings().get();
-        windows.open(new Origin.New(History.from(settings.blank())), Start.with(settings::blank, false)).show();
+        Windows.show(windows.open(new Origin.New(History.from(settings.blank())), Start.with(settings::blank, false)));
     }
 
     @Override
@@ -47,11 +47,11 @@ final class WindowStudies implements Studies {
             opened.setY(stage.getY());
             opened.setWidth(stage.getWidth());
             opened.setHeight(stage.getHeight());
-            opened.show();
+            Windows.show(opened);
             stage.close();
             windows.shown().getLast().tour();
         } else {
-            opened.show();
+            Windows.show(opened);
         }
     }
 

@@ -147,7 +147,7 @@ public final class Windows {
         stage.setTitle("Helvo");
         stage.setScene(Looks.empty(size().widthOr(start.width()), size().heightOr(start.height())));
         stage.setOnHidden(_ -> lastClosed.run());
-        stage.show();
+        show(stage);
         return stage;
     }
 
@@ -252,7 +252,7 @@ public final class Windows {
     /// Shows one more window on what another shows.
     void openAnother(Stage like) {
         shown.stream().filter(each -> each.stage == like).map(Shown::workspace).findFirst()
-                .ifPresent(there -> open(there.document(), there.keeper(), Start.with(there.document()::study, false)).show());
+                .ifPresent(there -> show(open(there.document(), there.keeper(), Start.with(there.document()::study, false))));
     }
 
     /// Makes a window on a study, which other windows may show as well.
@@ -294,6 +294,25 @@ public final class Windows {
             stage.setOnShown(_ -> begin.run());
         }
         return stage;
+    }
+
+    /// Shows a window, with its frame inside the screen: how large that is, is known once it is there.
+    static void show(Stage stage) {
+        stage.show();
+        Platform.runLater(() -> {
+            Rectangle2D screen = Screen.getScreensForRectangle(stage.getX(), stage.getY(), stage.getWidth(), stage.getHeight()).stream()
+                    .findFirst().orElseGet(Screen::getPrimary).getVisualBounds();
+            if (stage.getWidth() > screen.getWidth()) {
+                stage.setWidth(screen.getWidth());
+            }
+            if (stage.getHeight() > screen.getHeight()) {
+                stage.setHeight(screen.getHeight());
+            }
+            if (!stage.isMaximized() && !stage.isFullScreen()) {
+                stage.setX(Math.clamp(stage.getX(), screen.getMinX(), screen.getMaxX() - stage.getWidth()));
+                stage.setY(Math.clamp(stage.getY(), screen.getMinY(), screen.getMaxY() - stage.getHeight()));
+            }
+        });
     }
 
     /// What the last window was like; no larger than the screen that there is now, or the usual size.
