@@ -7,7 +7,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import helvo.desktop.guide.Guide;
 import helvo.desktop.guide.GuideHtml;
 import helvo.desktop.guide.GuidePanel;
+import helvo.desktop.handover.HandOver;
 import helvo.desktop.panels.Commands;
+import helvo.desktop.panels.Panel;
+import helvo.desktop.settings.SettingsPanel;
 import helvo.desktop.window.TourPanel;
 import helvo.files.samples.SampleStudy;
 import java.io.IOException;
@@ -20,6 +23,7 @@ import java.util.Map;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
@@ -165,6 +169,34 @@ class GuideTest {
         on(() -> window.view.figure().view().requestFocus());
         robot.type(KeyCode.F1);
         assertThat(of(() -> ((ToggleButton) window.view.lookup("#guide-figure")).isSelected())).isTrue();
+    }
+
+    /// One reads what to do and does it: the guide stays while other panels come and go, and Escape closes the last first.
+    @Test
+    void theGuideStaysBesideWhatItTellsOf(FxRobot robot) {
+        window.settle();
+        on(() -> window.grid().requestFocus());
+        robot.type(KeyCode.F1);
+        on(() -> window.view.panels().show(HandOver.class));
+        on(() -> window.view.panels().show(SettingsPanel.class));
+        assertThat(shown()).containsExactlyInAnyOrder("guide", "settings");
+        robot.type(KeyCode.ESCAPE);
+        assertThat(shown()).containsExactly("guide");
+        robot.type(KeyCode.ESCAPE);
+        assertThat(shown()).isEmpty();
+        assertThat(of(() -> window.view.getScene().getFocusOwner())).isSameAs(of(() -> window.grid()));
+        on(() -> window.view.panels().show(SettingsPanel.class));
+        Node inSettings = of(() -> window.view.getScene().getFocusOwner());
+        robot.type(KeyCode.F1);
+        assertThat(shown()).containsExactlyInAnyOrder("guide", "settings");
+        robot.type(KeyCode.ESCAPE);
+        assertThat(shown()).containsExactly("settings");
+        assertThat(of(() -> window.view.getScene().getFocusOwner())).isSameAs(inSettings);
+    }
+
+    private List<String> shown() {
+        return of(() -> window.view.lookupAll(".panel").stream().filter(Panel.class::isInstance).filter(Node::isVisible).map(Node::getId)
+                .toList());
     }
 
     @Test

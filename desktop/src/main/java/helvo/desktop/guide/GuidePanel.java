@@ -55,15 +55,18 @@ public final class GuidePanel extends Panel {
         return true;
     }
 
+    /// One reads what to do, and does it.
+    @Override
+    protected boolean staysBeside() {
+        return true;
+    }
+
     @Override
     public void addTo(Commands commands) {
         commands.add("Guide, for what has the keyboard", "F1", () -> true, this::showHere);
         for (Guide.Page page : Guide.pages()) {
             for (Guide.Section section : page.sections()) {
-                commands.addText("Guide: " + section.title(), section.text(), () -> {
-                    place = section.place();
-                    panels.show(this);
-                });
+                commands.addText("Guide: " + section.title(), section.text(), () -> open(section.place()));
             }
         }
     }
@@ -82,7 +85,11 @@ public final class GuidePanel extends Panel {
 
     /// Opens the guide at a place.
     public void open(String link) {
-        place = Guide.Place.of(link);
+        open(Guide.Place.of(link));
+    }
+
+    private void open(Guide.Place of) {
+        place = of;
         if (isVisible()) {
             show(place);
         } else {

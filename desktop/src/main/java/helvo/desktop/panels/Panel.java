@@ -81,8 +81,13 @@ public abstract class Panel extends VBox {
         return false;
     }
 
+    /// Whether it stays where it is while others come and go.
+    protected boolean staysBeside() {
+        return false;
+    }
+
     protected final void close() {
-        panels.hide();
+        panels.hide(this);
     }
 
     /// Gives the focus to a part of the panel, also one that was just made.

@@ -3,6 +3,7 @@ package helvo.desktop.panels;
 import helvo.desktop.workspace.Workspace;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.Queue;
@@ -12,7 +13,7 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.layout.StackPane;
 
-/// The panels of a window, over its regions; one at most is shown.
+/// The panels of a window, over its regions; one at most is shown, besides the guide.
 public final class Panels {
     private final Workspace workspace;
     private final StackPane window;
@@ -20,7 +21,11 @@ public final class Panels {
     private final Queue<Supplier<Panel>> unbuilt = new ArrayDeque<>();
     private Commands commands;
     private Node home;
-    private Node focusedBefore;
+    /// Those that are shown, the last first.
+    private final Deque<Open> open = new ArrayDeque<>();
+
+    /// @param before what had the keyboard
+    private record Open(Panel panel, Node before) {}
 
     /// @param window what they lie over
     public Panels(Workspace workspace, StackPane window) {
@@ -71,25 +76,50 @@ public final class Panels {
         show(of(kind));
     }
 
-    /// Shows one panel in the place of any other.
+    /// Shows one panel in the place of any other, but for the one that stays beside others; a toggle that is shown is hidden.
     public void show(Panel panel) {
         if (panel.isVisible() && panel.isToggle()) {
-            hide();
+            hide(panel);
             return;
         }
-        if (!isAnyShown() && window.getScene() != null) {
-            focusedBefore = window.getScene().getFocusOwner();
+        if (!panel.isVisible()) {
+            Node before = window.getScene() == null ? null : window.getScene().getFocusOwner();
+            if (!panel.staysBeside()) {
+                for (Open replaced : open.stream().filter(each -> !each.panel.staysBeside()).toList()) {
+                    replaced.panel.setVisible(false);
+                    open.remove(replaced);
+                    before = replaced.before;
+                }
+            }
+            open.push(new Open(panel, before));
         }
-        all.forEach(each -> each.setVisible(each == panel));
+        all.forEach(each -> each.setViewOrder(each == panel ? -1 : 0));
+        panel.setVisible(true);
         panel.begin();
     }
 
-    /// Drops what is only tried, and gives the keyboard back to what had it.
+    /// Hides the panel that was shown last.
     public void hide() {
-        workspace.document().endPreview();
-        all.forEach(each -> each.setVisible(false));
-        boolean back = focusedBefore != null && focusedBefore.getScene() == window.getScene();
-        (back ? focusedBefore : home).requestFocus();
+        open.stream().findFirst().ifPresent(last -> hide(last.panel));
+    }
+
+    /// Drops what is only tried, and gives the keyboard back to what had it.
+    void hide(Panel panel) {
+        if (!panel.staysBeside()) {
+            workspace.document().endPreview();
+        }
+        panel.setVisible(false);
+        Node before = open.stream().filter(each -> each.panel == panel).findFirst().map(Open::before).orElse(null);
+        open.removeIf(each -> each.panel == panel);
+        (before != null && isThere(before) ? before : home).requestFocus();
+    }
+
+    private boolean isThere(Node node) {
+        boolean there = node.getScene() == window.getScene();
+        for (Node each = node; each != null && there; each = each.getParent()) {
+            there = each.isVisible();
+        }
+        return there;
     }
 
     /// Over one of the side regions, the left one first; close to what was clicked where both would cover it.
