@@ -9,6 +9,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.concurrent.CancellationException;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.assertj.core.api.Assertions;
 import org.junit.jupiter.api.Test;
 
@@ -90,6 +92,15 @@ class StatisticsTest {
         assertThat(seven.intercept()).isEqualTo(1.8333333333333335, offset(1e-14));
         assertThat(seven.low95().orElseThrow()).isEqualTo(0.3, offset(1e-15));
         assertThat(seven.high95().orElseThrow()).isEqualTo(1.65, offset(1e-15));
+        double[] coarse = IntStream.range(0, 45).mapToDouble(i -> i / 3).toArray();
+        TheilSen tied = TheilSen.of(Points.of(coarse, IntStream.range(0, 45).mapToDouble(i -> i * 7 % 11 + i / 3 / 2).toArray()))
+                .orElseThrow();
+        assertThat(List.of(tied.slope(), tied.intercept(), tied.low95().orElseThrow())).containsExactly(0.5, 4.5, 0.2);
+        assertThat(tied.high95().orElseThrow()).isEqualTo(2.0 / 3, offset(1e-15));
+        TheilSen few = TheilSen.of(Points.of(IntStream.range(0, 45).mapToDouble(i -> i / 8).toArray(),
+                IntStream.range(0, 45).mapToDouble(i -> i * 7 % 11 / 4 + i / 9).toArray())).orElseThrow();
+        assertThat(List.of(few.slope(), few.intercept(), few.high95().orElseThrow())).containsExactly(1.0, 1.0, 1.0);
+        assertThat(few.low95().orElseThrow()).isEqualTo(2.0 / 3, offset(1e-15));
         TheilSen three = TheilSen.of(Points.of(Arrays.copyOf(x, 3), Arrays.copyOf(y, 3))).orElseThrow();
         assertThat(three.low95()).isEmpty();
         assertThat(three.high95()).isEmpty();
@@ -184,6 +195,30 @@ class StatisticsTest {
         // A curve through as many points as it has coefficients proves nothing.
         assertThat(EvidenceWeights.of(List.of(new Line().fit(FIVE, Progress.NONE), new Polynomial(4).fit(FIVE, Progress.NONE)), FIVE))
                 .containsExactly(OptionalDouble.empty(), OptionalDouble.empty());
+    }
+
+    /// Decimals on a line are a perfect fit but for their rounding; bars, logarithms and as many coefficients as points are not.
+    @Test
+    void whatIsPerfectIsSo() {
+        Points decimals = Points.of(new double[] {1, 2, 3, 4, 5, 6}, new double[] {0.1, 0.2, 0.3, 0.4, 0.5, 0.6});
+        assertThat(EvidenceWeights.isPerfect(fit(new Line(), decimals), decimals)).isTrue();
+        assertThat(EvidenceWeights.isPerfect(fit(new Line(), FIVE), FIVE)).isFalse();
+        Points two = Points.of(new double[] {1, 2}, new double[] {2, 4});
+        assertThat(EvidenceWeights.isPerfect(fit(new Line(), two), two)).isFalse();
+        Points near = Points.of(new double[] {1, 2, 3, 4}, new double[] {1, 2, 3, 4.00000000000001});
+        assertThat(EvidenceWeights.isPerfect(fit(new Line(), near), near)).isFalse();
+        Points weighted = decimals.withBars(ErrorBars.NONE, ErrorBars.even(new double[] {1, 2, 1, 2, 1, 2})).weighted(Weighting.STATED,
+                1, 1);
+        Fit byBars = fit(new Line(), weighted);
+        assertThat(EvidenceWeights.isPerfect(byBars, weighted)).isEqualTo(byBars.quality().perfect());
+        // A curve fitted on ln y is judged by none of the others, nor is one that was fitted to fewer points.
+        Points rising = Points.of(new double[] {0, 1, 2, 3, 4, 5, 6}, new double[] {1, 2.9, 7, 20.5, 54, 149, 402});
+        List<OptionalDouble> weights = EvidenceWeights.of(Stream.of(new Exponential(false), new Exponential(true), new Logarithmic(),
+                new Polynomial(2)).map(curve -> curve.fit(rising, Progress.NONE)).toList(), rising);
+        assertThat(weights.get(0).orElseThrow()).isGreaterThan(0.99);
+        assertThat(weights.get(1)).isEmpty();
+        assertThat(weights.get(2)).isEmpty();
+        assertThat(weights.get(0).orElseThrow() + weights.get(3).orElseThrow()).isEqualTo(1, offset(1e-14));
     }
 
     @Test

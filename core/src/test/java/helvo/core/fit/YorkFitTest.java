@@ -39,7 +39,20 @@ class YorkFitTest {
         assertThat(fit.coefficient("a").uncertainty().orElseThrow().standardError()).isCloseTo(0.294970735493109, within(1e-13));
         assertThat(fit.coefficient("b").uncertainty().orElseThrow().standardError()).isCloseTo(0.0579850090007744, within(1e-14));
         assertThat(fit.quality().chiSquare().orElseThrow().value()).isCloseTo(11.866353194061445, within(1e-12));
+        assertThat(fit.covariance()[0][1]).isCloseTo(-0.016472544658115809, within(1e-14));
+        assertThat(fit.covariance()[1][0]).isEqualTo(fit.covariance()[0][1]);
+        assertThat(fit.covariance()[0][0]).isCloseTo(0.087007734797345416, within(1e-13));
+        assertThat(fit.covariance()[1][1]).isCloseTo(0.0033622612688198924, within(1e-15));
+        assertThat(fit.quality().r2().orElseThrow()).isCloseTo(0.84160310008472176, within(1e-13));
+        assertThat(fit.function().at(3)).isCloseTo(4.0383100016942594, within(1e-13));
+        assertThat(fit.function().slope(3)).isEqualTo(fit.coefficient("b").value());
+        assertThat(fit.function().residual(3, 5)).isCloseTo(5 - 4.0383100016942594, within(1e-13));
+        assertThat(fit.function().leverage(4.4)).isCloseTo(0.0071427199702794126, within(1e-15));
+        double[] basis = fit.function().basis(4.4);
+        assertThat(basis[0]).isEqualTo(1);
+        assertThat(basis[1]).isCloseTo(4.4 - 0.016472544658115809 / 0.0033622612688198924, within(1e-12));
         Fit relative = fit(points(X, Y, sigma(WX), sigma(WY), Weighting.RELATIVE));
+        assertThat(relative.covariance()[0][1]).isCloseTo(-0.016472544658115809 * 11.866353194061445 / 8, within(1e-13));
         assertThat(relative.coefficient("b").uncertainty().orElseThrow().standardError())
                 .isCloseTo(0.0579850090007744 * Math.sqrt(11.866353194061445 / 8), within(1e-13));
     }
@@ -73,6 +86,21 @@ class YorkFitTest {
         Fit far = fit(points(Arrays.stream(x).map(v -> v + 1e6).toArray(), y, sx, sy, Weighting.STATED));
         assertThat(far.coefficient("b").value()).isCloseTo(b, within(1e-9));
         assertThat(far.function().at(1e6 + 5)).isCloseTo(fit(points(x, y, sx, sy, Weighting.STATED)).function().at(5), within(1e-9));
+    }
+
+    /// Two points: the line through both, and no scatter; all at one x: a sentence.
+    @Test
+    void twoPointsAndOneX() {
+        double[] bars = {0.1, 0.2};
+        Fit two = fit(points(new double[] {1, 3}, new double[] {2, 8}, bars, bars, Weighting.RELATIVE));
+        assertThat(two.coefficient("b").value()).isCloseTo(3, within(1e-14));
+        assertThat(two.coefficient("a").value()).isCloseTo(-1, within(1e-14));
+        assertThat(two.coefficient("b").uncertainty()).isEmpty();
+        assertThat(two.covariance()).isEmpty();
+        assertThat(new Line().fit(points(new double[] {2, 2}, new double[] {2, 8}, bars, bars, Weighting.STATED), Progress.NONE))
+                .isInstanceOf(FitOutcome.NotFitted.class);
+        assertThat(new Line().fit(points(new double[] {2}, new double[] {2}, new double[] {1}, new double[] {1}, Weighting.STATED),
+                Progress.NONE)).isInstanceOf(FitOutcome.NotFitted.class);
     }
 
     @Test
