@@ -14,7 +14,7 @@ import helvo.desktop.keeping.Settings;
 import helvo.desktop.keeping.StudyKeeper;
 import helvo.desktop.looks.Looks;
 import helvo.desktop.window.MainView;
-import helvo.desktop.workspace.FileDialogs;
+import helvo.desktop.workspace.SystemDialogs;
 import helvo.desktop.workspace.Workspace;
 import helvo.files.CannotRead;
 import helvo.files.study.Journal;
@@ -261,7 +261,7 @@ public final class Windows {
     }
 
     private Stage open(Stage stage, Document document, StudyKeeper keeper, Start start) {
-        var workspace = new Workspace(document, keeper, new WindowStudies(this, stage), new FileDialogs.OfSystem(stage, () ->
+        var workspace = new Workspace(document, keeper, new WindowStudies(this, stage), new SystemDialogs(stage, () ->
                 settings.get().folder()));
         shown.add(new Shown(stage, workspace));
         followers.computeIfAbsent(document, _ -> new FileFollower(document, sentence -> shown.stream()

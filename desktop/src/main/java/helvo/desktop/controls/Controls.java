@@ -1,5 +1,6 @@
 package helvo.desktop.controls;
 
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuItem;
@@ -43,6 +44,12 @@ public final class Controls {
         button.setTooltip(new Tooltip(purpose));
         button.setAccessibleText(purpose);
         return button;
+    }
+
+    /// Shows a node, or hides it and gives its room to others.
+    public static void setShown(Node node, boolean shown) {
+        node.setVisible(shown);
+        node.setManaged(shown);
     }
 
     public static Label muted(String text) {

@@ -1,5 +1,6 @@
 package helvo.desktop.curves;
 
+import static helvo.desktop.controls.Controls.setShown;
 import static helvo.desktop.controls.Controls.smallButton;
 
 import helvo.core.Phrase;
@@ -108,8 +109,7 @@ public final class CurvesStrip extends HBox {
         var figure = workspace.figure();
         var current = workspace.series();
         boolean there = figure.isPresent() && current.isPresent();
-        setVisible(there);
-        setManaged(there);
+        setShown(this, there);
         if (there) {
             show(figure.get(), current.get());
         }
@@ -151,8 +151,7 @@ public final class CurvesStrip extends HBox {
     }
 
     private static void show(Node node, boolean visible) {
-        node.setVisible(visible);
-        node.setManaged(visible);
+        setShown(node, visible);
     }
 
     /// All cards side by side, as wide as there is room for.

@@ -4,6 +4,7 @@ import static helvo.desktop.controls.Controls.button;
 import static helvo.desktop.controls.Controls.field;
 import static helvo.desktop.controls.Controls.mainButton;
 import static helvo.desktop.controls.Controls.muted;
+import static helvo.desktop.controls.Controls.setShown;
 import static helvo.desktop.controls.Controls.strong;
 
 import helvo.core.analysis.SeriesAnalysis;
@@ -75,8 +76,7 @@ final class BarsWhatIf extends VBox {
         bars = of;
         workspace.document().endPreview();
         boolean any = !(bars.source() instanceof BarsOfSeries.Source.Nothing);
-        setVisible(any);
-        setManaged(any);
+        setShown(this, any);
         accept.setDisable(bars.isDerived());
         length = bars.length();
         unit.setText(length.isEmpty() ? "times" : bars.unit());

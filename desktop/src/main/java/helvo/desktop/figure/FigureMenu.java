@@ -160,7 +160,7 @@ final class FigureMenu {
         }
         items.item("swap", "Swap x and y", () -> workspace.perform(new StudyEdit.SwapAxes(figure().table())));
         items.separator();
-        items.item("copy-figure", "Copy the figure", workspace.exporter()::copyFigure);
+        items.item("copy-figure", "Copy the figure", workspace.exporter().copying()::figure);
         items.item("look", "The look of the figure …", () -> show(new FigurePart.Background()));
     }
 

@@ -1,5 +1,6 @@
 package helvo.desktop.figure;
 
+import static helvo.desktop.controls.Controls.setShown;
 import static helvo.desktop.controls.Controls.smallButton;
 
 import helvo.core.analysis.FigureAnalysis;
@@ -55,8 +56,7 @@ final class FigureNotices extends VBox {
                             smallButton("keep-right", "Keep it", "Keep the axis on the right", () -> choose(right, true))));
         }
         tooLong.forEach(text -> getChildren().add(line(text)));
-        setVisible(!now.isEmpty());
-        setManaged(!now.isEmpty());
+        setShown(this, !now.isEmpty());
     }
 
     private static HBox line(String text, Node... choices) {

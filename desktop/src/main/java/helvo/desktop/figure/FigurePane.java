@@ -1,5 +1,6 @@
 package helvo.desktop.figure;
 
+import static helvo.desktop.controls.Controls.setShown;
 import static helvo.desktop.controls.Controls.smallButton;
 
 import helvo.core.analysis.SeriesAnalysis;
@@ -139,11 +140,9 @@ public final class FigurePane extends VBox {
         view.setVisible(!shown);
         full.setSelected(true);
         for (Node each : List.of(layers, look)) {
-            each.setVisible(!shown);
-            each.setManaged(!shown);
+            setShown(each, !shown);
         }
-        measures.setVisible(shown);
-        measures.setManaged(shown);
+        setShown(measures, shown);
         if (shown) {
             residuals.requestFocus();
         }
@@ -255,8 +254,7 @@ public final class FigurePane extends VBox {
             switches.forEach((layer, button) -> {
                 button.setSelected(figure.shows(layer));
                 boolean serves = layer != Layer.POOLED || workspace.table().flatMap(table -> table.first(Role.BY)).isPresent();
-                button.setVisible(serves);
-                button.setManaged(serves);
+                setShown(button, serves);
                 button.setText((figure.shows(layer) ? "● " : "○ ") + layer.label());
             });
         });

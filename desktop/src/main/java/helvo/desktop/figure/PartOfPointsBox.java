@@ -2,6 +2,7 @@ package helvo.desktop.figure;
 
 import static helvo.desktop.controls.Controls.button;
 import static helvo.desktop.controls.Controls.muted;
+import static helvo.desktop.controls.Controls.setShown;
 
 import helvo.core.Phrase;
 import helvo.core.analysis.FigureAnalysis;
@@ -53,8 +54,7 @@ final class PartOfPointsBox extends VBox {
     void about(int[] rows) {
         part = workspace.figure().flatMap(figure -> PartOfPoints.of(figure, rows))
                 .filter(of -> of.points() < of.series().points().size());
-        setVisible(part.isPresent());
-        setManaged(part.isPresent());
+        setShown(this, part.isPresent());
         numbers.getChildren().clear();
         part.ifPresent(of -> {
             Figure figure = workspace.figureInView().orElseThrow();

@@ -3,6 +3,7 @@ package helvo.desktop.figure;
 import static helvo.desktop.controls.Controls.button;
 import static helvo.desktop.controls.Controls.field;
 import static helvo.desktop.controls.Controls.mainButton;
+import static helvo.desktop.controls.Controls.setShown;
 
 import helvo.core.Phrase;
 import helvo.core.study.TableEdit;
@@ -22,26 +23,23 @@ import javafx.scene.layout.FlowPane;
 
 /// What can be done with points that were pressed or encircled.
 public final class PointsPanel extends Panel {
-    private final TextField reason = field("points-reason", "Why the rows are set aside", 14);
+    private final TextField reason = field("points-reason", "Why the rows are set aside, or what their group is called", 14);
     private final Button aside = mainButton("points-aside", "Set aside", this::setAside);
-    private final Button others;
+    private final Button others = button("points-others", "Fit these alone: set all others aside", this::setOthersAside);
     private final Button looks;
     private final PartOfPointsBox part;
-    private final Button group;
+    private final Button group = button("points-group", "A group of their own", this::setGroup);
     private int[] rows = {};
     private Optional<SeriesKey> series = Optional.empty();
 
     public PointsPanel(Workspace workspace, Panels panels, FigureView view) {
         super(workspace, panels, "points-panel", "", 300);
         part = new PartOfPointsBox(workspace, this::close);
-        group = button("points-group", "A group of their own", this::setGroup);
         reason.setPromptText("reason, or the group’s name");
-        others = button("points-others", "Fit these alone: set all others aside", this::setOthersAside);
         var show = button("points-show", "Show in the table", () -> {
             close();
             workspace.reveal(rows[0]);
         });
-        reason.setAccessibleText("Why the rows are set aside, or what their group is called");
         looks = button("points-looks", "Marker, colour, labels …", () -> {
             close();
             series.ifPresent(key -> new PartOpener(panels, () -> view).show(new FigurePart.LegendEntry(key), 160));
@@ -63,14 +61,10 @@ public final class PointsPanel extends Panel {
         workspace.table().ifPresent(table -> {
             boolean back = Arrays.stream(rows).allMatch(table.setAside()::has);
             aside.setText(back ? "Bring back" : rows.length == 1 ? "Set aside" : Phrase.of("Set %,d aside", rows.length));
-            reason.setVisible(!back);
-            reason.setManaged(!back);
-            others.setVisible(rows.length > 1);
-            others.setManaged(rows.length > 1);
-            group.setVisible(rows.length > 1);
-            group.setManaged(rows.length > 1);
-            looks.setVisible(series.isPresent());
-            looks.setManaged(series.isPresent());
+            setShown(reason, !back);
+            setShown(others, rows.length > 1);
+            setShown(group, rows.length > 1);
+            setShown(looks, series.isPresent());
         });
         part.about(rows);
         focus(aside);
@@ -90,10 +84,8 @@ public final class PointsPanel extends Panel {
 
     /// A column that says which rows they are, and splits the series by it.
     private void setGroup() {
-        Table table = workspace.table().orElseThrow();
-        String name = why("chosen");
         close();
-        workspace.perform(PointsGroup.of(table, rows, name));
+        workspace.perform(PointsGroup.of(workspace.table().orElseThrow(), rows, why("chosen")));
     }
 
     private void setOthersAside() {

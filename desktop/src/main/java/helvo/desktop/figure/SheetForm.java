@@ -11,7 +11,6 @@ import helvo.core.study.StudyEdit;
 import helvo.desktop.controls.Form;
 import helvo.desktop.workspace.Workspace;
 import java.math.BigDecimal;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -72,8 +71,7 @@ final class SheetForm extends PartForm {
     }
 
     private void named() {
-        var looks = new ArrayList<>(SheetLook.PRESETS);
-        looks.addAll(workspace.study().looks());
+        List<SheetLook.Named> looks = Stream.concat(SheetLook.PRESETS.stream(), workspace.study().looks().stream()).toList();
         var row = new FlowPane(6, 6);
         row.setPrefWrapLength(290);
         for (int i = 0; i < looks.size(); i++) {

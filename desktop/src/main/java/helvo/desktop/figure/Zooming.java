@@ -21,11 +21,10 @@ import javafx.util.Duration;
 /// Tries edits of the figure while a gesture lasts and does them when it is over; the wheel, which has no end, is over after a pause.
 final class Zooming {
     private static final double A_PIXEL = 1.0018;
-    private static final Duration PAUSE = Duration.millis(350);
 
     private final Workspace workspace;
     private final FigureView view;
-    private final PauseTransition pause = new PauseTransition(PAUSE);
+    private final PauseTransition pause = new PauseTransition(Duration.millis(350));
 
     Zooming(Workspace workspace, FigureView view) {
         this.workspace = workspace;
@@ -76,11 +75,9 @@ final class Zooming {
         var all = new EnumMap<AxisPlace, Limits>(AxisPlace.class);
         workspace.preview().get().map(Preview::edit).filter(FigureEdit.Zoom.class::isInstance)
                 .ifPresent(each -> all.putAll(((FigureEdit.Zoom) each).limits()));
-        boolean onX = y > plot.getMaxY();
-        boolean onY = x < plot.getX();
         layout.get().axes().forEach((place, axis) -> {
             boolean horizontal = place == AxisPlace.X;
-            if (horizontal ? alongX && !onY : alongY && !onX) {
+            if (horizontal ? alongX && x >= plot.getX() : alongY && y <= plot.getMaxY()) {
                 double fixed = horizontal ? (x - plot.getX()) / plot.getWidth() : (plot.getMaxY() - y) / plot.getHeight();
                 Limits now = all.getOrDefault(place, new Limits(Optional.of(axis.low()), Optional.of(axis.high())));
                 Drag.limits(value(axis, now, fixed - fixed * factor), value(axis, now, fixed + (1 - fixed) * factor))
@@ -98,7 +95,7 @@ final class Zooming {
         double low = now.low().orElse(axis.low());
         double high = now.high().orElse(axis.high());
         double along = axis instanceof Reversed ? 1 - fraction : fraction;
-        boolean powers = axis instanceof LogScale || axis instanceof Reversed(LogScale _);
-        return powers ? low * Math.pow(high / low, along) : low + (high - low) * along;
+        return axis instanceof LogScale || axis instanceof Reversed(LogScale _) ? low * Math.pow(high / low, along) : low
+                + (high - low) * along;
     }
 }

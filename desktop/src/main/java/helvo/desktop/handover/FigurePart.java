@@ -72,7 +72,7 @@ final class FigurePart extends VBox {
         for (FigureFormat format : FigureFormat.values()) {
             saves.getChildren().add(button("save-" + format.ending(), "Save as " + format.name(), () -> save(format)));
         }
-        saves.getChildren().add(button("copy-figure", "Copy figure", workspace.exporter()::copyFigure));
+        saves.getChildren().add(button("copy-figure", "Copy figure", workspace.exporter().copying()::figure));
         getChildren().addAll(strong("Size on paper"), sizes, grid, legible, saves, data, clear, strong("Words"),
                 new Label("Caption in a report"), caption, new Label("Text for those who do not see it"), description);
     }

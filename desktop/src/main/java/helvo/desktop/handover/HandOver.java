@@ -2,6 +2,7 @@ package helvo.desktop.handover;
 
 import static helvo.desktop.controls.Controls.button;
 import static helvo.desktop.controls.Controls.muted;
+import static helvo.desktop.controls.Controls.setShown;
 import static helvo.desktop.controls.Controls.strong;
 
 import helvo.desktop.controls.Tabs;
@@ -9,6 +10,7 @@ import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.workspace.Exporter;
+import helvo.desktop.workspace.Notation;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.FigureFile;
 import helvo.figure.FigureFormat;
@@ -73,19 +75,19 @@ public final class HandOver extends Panel {
                     () -> workspace.exporter().saveTable(format)));
         }
         return new VBox(10, strong("Save the table"), saves, strong("To the clipboard"),
-                new FlowPane(8, 8, button("copy-table", "Copy table", workspace.exporter()::copyTable)),
+                new FlowPane(8, 8, button("copy-table", "Copy table", workspace.exporter().copying()::table)),
                 muted("With its headings, at full precision: as text parted by tabs, and as HTML."));
     }
 
     private Node numbers() {
         Exporter exporter = workspace.exporter();
         return new VBox(10, strong("To the clipboard"),
-                new FlowPane(8, 8, button("copy-readout", "Copy readout", exporter::copyReadout)),
+                new FlowPane(8, 8, button("copy-readout", "Copy readout", exporter.copying()::readout)),
                 muted("As text at full precision; for documents as it is shown, its equations as MathML and LaTeX."),
                 strong("For LaTeX and the web"),
-                new FlowPane(8, 8, button("copy-latex", "Equations as LaTeX", () -> exporter.copyEquations(Exporter.Notation.LATEX)),
-                        button("copy-latex-table", "Table as LaTeX", () -> exporter.copyEquations(Exporter.Notation.LATEX_TABLE)),
-                        button("copy-mathml", "Equations as MathML", () -> exporter.copyEquations(Exporter.Notation.MATH_ML))),
+                new FlowPane(8, 8, button("copy-latex", "Equations as LaTeX", () -> exporter.copying().equations(Notation.LATEX)),
+                        button("copy-latex-table", "Table as LaTeX", () -> exporter.copying().equations(Notation.LATEX_TABLE)),
+                        button("copy-mathml", "Equations as MathML", () -> exporter.copying().equations(Notation.MATH_ML))),
                 strong("Save"), new FlowPane(8, 8, button("save-readings", "Readings as CSV", exporter::saveReadings)));
     }
 
@@ -118,12 +120,12 @@ public final class HandOver extends Panel {
         for (TableFile.Format format : TableFile.Format.values()) {
             commands.add("Save the table as " + format.title(), "", this::hasTable, () -> exporter.saveTable(format));
         }
-        commands.add("Copy the figure", "Shortcut+Shift+C", this::hasTable, exporter::copyFigure);
-        commands.add("Copy the readout", "Shortcut+Shift+R", this::hasTable, exporter::copyReadout);
-        commands.add("Copy the equations as LaTeX", "", this::hasTable, () -> exporter.copyEquations(Exporter.Notation.LATEX));
-        commands.add("Copy the equations as MathML", "", this::hasTable, () -> exporter.copyEquations(Exporter.Notation.MATH_ML));
+        commands.add("Copy the figure", "Shortcut+Shift+C", this::hasTable, exporter.copying()::figure);
+        commands.add("Copy the readout", "Shortcut+Shift+R", this::hasTable, exporter.copying()::readout);
+        commands.add("Copy the equations as LaTeX", "", this::hasTable, () -> exporter.copying().equations(Notation.LATEX));
+        commands.add("Copy the equations as MathML", "", this::hasTable, () -> exporter.copying().equations(Notation.MATH_ML));
         commands.add("Copy the coefficients as a LaTeX table", "", this::hasTable,
-                () -> exporter.copyEquations(Exporter.Notation.LATEX_TABLE));
+                () -> exporter.copying().equations(Notation.LATEX_TABLE));
     }
 
     private boolean hasTable() {
@@ -146,8 +148,7 @@ public final class HandOver extends Panel {
         double high = getParent() instanceof Region window ? Math.clamp(window.getHeight() - AROUND, LEAST, MOST) : MOST;
         left.setPrefHeight(pictured ? high + 60 : Region.USE_COMPUTED_SIZE);
         preview.limit(high);
-        preview.setVisible(pictured);
-        preview.setManaged(pictured);
+        setShown(preview, pictured);
         setMaxWidth(pictured ? WIDTH : LEFT + 40);
         figurePart.begin();
         reportPart.begin();

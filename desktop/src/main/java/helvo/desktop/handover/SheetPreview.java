@@ -1,5 +1,7 @@
 package helvo.desktop.handover;
 
+import static helvo.desktop.controls.Controls.setShown;
+
 import helvo.core.Phrase;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
@@ -101,8 +103,7 @@ final class SheetPreview extends VBox {
     /// @param told      gets whether it stays legible then
     void figure(double printedMm, Consumer<PrintCheck> told) {
         isFigure = true;
-        pages.setVisible(false);
-        pages.setManaged(false);
+        setShown(pages, false);
         dragged = Optional.empty();
         Optional<FigureAnalysis> shown = workspace.figure();
         double scale = shown.map(this::shownAt).orElse(1.0) * SHARPER * PIXELS_PER_MM * 25.4 / 72;
@@ -185,8 +186,7 @@ final class SheetPreview extends VBox {
         page = drawn.number;
         count = drawn.count;
         fit(drawn.image);
-        pages.setVisible(true);
-        pages.setManaged(true);
+        setShown(pages, true);
         pageNumber.setText("Page " + (page + 1) + " of " + count);
         back.setDisable(page == 0);
         next.setDisable(page == count - 1);

@@ -3,6 +3,7 @@ package helvo.desktop.measurements;
 import static helvo.desktop.controls.Controls.field;
 import static helvo.desktop.controls.Controls.mainButton;
 import static helvo.desktop.controls.Controls.muted;
+import static helvo.desktop.controls.Controls.setShown;
 
 import helvo.core.Phrase;
 import helvo.core.formula.Completions;
@@ -152,8 +153,7 @@ public final class DerivePanel extends Panel {
         heading.setText(edited.isPresent() ? "Formula of " + edited.get().name() : "A column by formula");
         make.setText(edited.isPresent() ? "Change the formula" : "Add the column");
         for (Node row : List.of(uses, useLabel)) {
-            row.setVisible(edited.isEmpty());
-            row.setManaged(edited.isEmpty());
+            setShown(row, edited.isEmpty());
         }
         use.selectToggle(use.getToggles().getFirst());
         name.setText(edited.map(column -> column.heading().text()).orElse(""));
@@ -242,8 +242,7 @@ public final class DerivePanel extends Panel {
         completions.getItems().setAll(found.entries());
         completions.getSelectionModel().selectFirst();
         boolean any = !found.entries().isEmpty();
-        completions.setVisible(any);
-        completions.setManaged(any);
+        setShown(completions, any);
         completions.setPrefHeight(Math.min(5, found.entries().size()) * 26 + 2);
     }
 

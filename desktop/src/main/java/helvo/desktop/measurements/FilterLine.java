@@ -1,5 +1,7 @@
 package helvo.desktop.measurements;
 
+import static helvo.desktop.controls.Controls.setShown;
+
 import helvo.core.Phrase;
 import helvo.core.study.Figure;
 import helvo.core.table.RowCondition;
@@ -23,8 +25,7 @@ final class FilterLine extends Button {
     }
 
     void show(Table table, Figure figure) {
-        setVisible(!table.isBlank());
-        setManaged(!table.isBlank());
+        setShown(this, !table.isBlank());
         String sentence = RowCondition.sentence(figure.only(), table);
         var meets = RowCondition.all(figure.only(), table);
         setText(sentence.isEmpty() ? Phrase.of("All %,d %s", table.rows(), table.rows() == 1 ? "row" : "rows")

@@ -4,6 +4,7 @@ import static helvo.desktop.controls.Controls.button;
 import static helvo.desktop.controls.Controls.field;
 import static helvo.desktop.controls.Controls.mainButton;
 import static helvo.desktop.controls.Controls.muted;
+import static helvo.desktop.controls.Controls.setShown;
 
 import helvo.core.Phrase;
 import helvo.core.study.Figure;
@@ -108,11 +109,9 @@ public final class FilterPanel extends Panel {
             return;
         }
         Optional<Map<Cell, Integer>> few = few(chosen);
-        values.setVisible(few.isPresent());
-        values.setManaged(few.isPresent());
+        setShown(values, few.isPresent());
         boolean ranged = chosen.kind() != Kind.TEXT;
-        range.setVisible(ranged);
-        range.setManaged(ranged);
+        setShown(range, ranged);
         from.clear();
         to.clear();
         showError(few.isEmpty() && !ranged ? Phrase.of("This column has more than %,d different texts: choose by another.", ValueList.MAX)

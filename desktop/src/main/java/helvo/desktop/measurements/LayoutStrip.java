@@ -1,5 +1,7 @@
 package helvo.desktop.measurements;
 
+import static helvo.desktop.controls.Controls.setShown;
+
 import helvo.core.Phrase;
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
@@ -34,8 +36,7 @@ final class LayoutStrip extends MenuButton {
     }
 
     void show(Table table) {
-        setVisible(table.source().isPresent());
-        setManaged(table.source().isPresent());
+        setShown(this, table.source().isPresent());
         getItems().clear();
         ReadAs how = table.readAs().orElseGet(() -> new ReadAs("Read from a file", List.of(), List.of(), 1,
                 ReadingChoices.NONE));

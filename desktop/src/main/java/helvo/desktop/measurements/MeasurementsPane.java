@@ -1,6 +1,7 @@
 package helvo.desktop.measurements;
 
 import static helvo.desktop.controls.Controls.menuItem;
+import static helvo.desktop.controls.Controls.setShown;
 
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Study;
@@ -93,7 +94,7 @@ public final class MeasurementsPane extends VBox {
                 this::editHeading);
         commands.add("Copy the chosen cells with their headings", "Shortcut+Alt+C", this::hasTable,
                 () -> SystemClipboard.copy(grid.copied(true)));
-        commands.add("Copy the table with its headings", "", this::hasTable, workspace.exporter()::copyTable);
+        commands.add("Copy the table with its headings", "", this::hasTable, workspace.exporter().copying()::table);
         commands.add("Insert a row before the chosen one", "Shortcut+I", this::hasTable, this::insertRow);
         commands.add("Remove the chosen rows", "Shortcut+Delete", this::hasTable, this::removeRows);
         commands.add("Sort the rows by the chosen column, rising", "", this::hasTable, () -> sort(true));
@@ -275,8 +276,7 @@ public final class MeasurementsPane extends VBox {
             layout.show(table);
             filter.show(table, workspace.figureInView().orElseThrow());
             grid.show(table);
-            hint.setVisible(table.isBlank());
-            hint.setManaged(table.isBlank());
+            setShown(hint, table.isBlank());
         });
         problems();
     }

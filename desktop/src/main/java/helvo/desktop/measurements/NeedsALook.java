@@ -1,5 +1,7 @@
 package helvo.desktop.measurements;
 
+import static helvo.desktop.controls.Controls.setShown;
+
 import helvo.core.Phrase;
 import helvo.core.number.NumberText;
 import helvo.core.derive.Turning;
@@ -68,8 +70,7 @@ final class NeedsALook extends VBox {
         List<List<Decision>> decided = decided(table);
         int count = problems.count();
         boolean any = count > 0 || !decided.isEmpty() || shape.isPresent();
-        setVisible(any);
-        setManaged(any);
+        setShown(this, any);
         if (!any) {
             return;
         }

@@ -4,6 +4,7 @@ import static helvo.desktop.controls.Controls.button;
 import static helvo.desktop.controls.Controls.field;
 import static helvo.desktop.controls.Controls.mainButton;
 import static helvo.desktop.controls.Controls.muted;
+import static helvo.desktop.controls.Controls.setShown;
 
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.look.Note;
@@ -90,8 +91,7 @@ public final class ReadingsPanel extends Panel {
     private void show() {
         rows.getChildren().clear();
         List<ReadingsTable.Row> all = workspace.figure().map(ReadingsTable::of).orElse(List.of());
-        none.setVisible(all.isEmpty());
-        none.setManaged(all.isEmpty());
+        setShown(none, all.isEmpty());
         exports.forEach(each -> each.setDisable(all.isEmpty()));
         for (int column = 0; column < ReadingsTable.HEADS.size() && !all.isEmpty(); column++) {
             rows.add(muted(ReadingsTable.HEADS.get(column)), column, 0);

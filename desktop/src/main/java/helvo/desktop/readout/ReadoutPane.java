@@ -1,5 +1,6 @@
 package helvo.desktop.readout;
 
+import static helvo.desktop.controls.Controls.setShown;
 import static helvo.desktop.controls.Controls.smallButton;
 
 import helvo.core.analysis.SeriesAnalysis;
@@ -112,8 +113,7 @@ public final class ReadoutPane extends VBox {
         workspace.figure().ifPresentOrElse(figure -> {
             Optional<Readout> compared = ComparisonReadout.of(figure);
             comparing &= compared.isPresent();
-            tabs.setVisible(figure.series().size() > 1);
-            tabs.setManaged(figure.series().size() > 1);
+            setShown(tabs, figure.series().size() > 1);
             actions.setVisible(workspace.series().flatMap(SeriesAnalysis::fit).isPresent() && !comparing);
             tabs.show(Stream.concat(figure.series().stream().map(SeriesAnalysis::label), compared.stream().map(Readout::series)).toList(),
                     comparing ? figure.series().size() : workspace.series().map(figure.series()::indexOf).orElse(0));
@@ -151,8 +151,7 @@ public final class ReadoutPane extends VBox {
 
     private static void show(Label label, String text) {
         label.setText(text);
-        label.setVisible(!text.isEmpty());
-        label.setManaged(!text.isEmpty());
+        setShown(label, !text.isEmpty());
     }
 
     private static String part(Line line) {

@@ -1,5 +1,7 @@
 package helvo.desktop.window;
 
+import static helvo.desktop.controls.Controls.setShown;
+
 import helvo.desktop.workspace.Workspace;
 import javafx.animation.PauseTransition;
 import javafx.geometry.Pos;
@@ -67,8 +69,7 @@ final class MessageLine extends VBox {
                     fade.playFromStart();
                 }
                 text.setText(each.text());
-                offer.setVisible(each.offer().isPresent());
-                offer.setManaged(each.offer().isPresent());
+                setShown(offer, each.offer().isPresent());
                 each.offer().ifPresent(offered -> {
                     offer.setText(offered.label());
                     offer.setOnAction(_ -> {
@@ -85,7 +86,6 @@ final class MessageLine extends VBox {
     }
 
     private static void show(HBox line, boolean visible) {
-        line.setVisible(visible);
-        line.setManaged(visible);
+        setShown(line, visible);
     }
 }

@@ -1,6 +1,5 @@
 package helvo.desktop.workspace;
 
-import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.look.FigureText;
@@ -12,14 +11,12 @@ import helvo.desktop.work.Background.Outcome;
 import helvo.desktop.work.Background;
 import helvo.figure.FigureFile;
 import helvo.figure.FigureFormat;
-import helvo.figure.Raster;
 import helvo.files.CannotRead;
 import helvo.files.disk.WholeFile;
 import helvo.files.disk.WriteTrouble;
 import helvo.files.table.TableFile;
 import helvo.files.text.ReadingsCsv;
 import helvo.report.Composition;
-import helvo.report.Copied;
 import helvo.report.Report;
 import helvo.report.ReportFormat;
 import helvo.report.Template;
@@ -32,13 +29,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
-import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import javafx.application.Platform;
-import javafx.scene.image.WritableImage;
 
-/// The way of figures, tables and readouts into files and onto the clipboard. Each is written after what was asked for before.
+/// The way of figures, tables and reports into files. Each is written after what was asked for before.
 public final class Exporter {
     private static final int LONGEST_NAME = 100;
 
@@ -55,13 +49,18 @@ public final class Exporter {
         dragging = workspace.background().latest("dragging");
     }
 
+    /// The way onto the clipboard.
+    public Copying copying() {
+        return new Copying(workspace, this);
+    }
+
     /// Does once more what was handed over last, into the same file where it was one.
     public void again() {
         last.ifPresentOrElse(Runnable::run, () -> workspace.messages()
                 .tell("Nothing was handed over yet: choose what under “Hand over”."));
     }
 
-    private void remembered(Runnable action) {
+    void remembered(Runnable action) {
         last = Optional.of(action);
         action.run();
     }
@@ -208,76 +207,6 @@ public final class Exporter {
         }
     }
 
-    /// The figure as a picture at 300 dots per inch, as a drawing, and as HTML of its size on paper.
-    public void copyFigure() {
-        remembered(() -> workspace.figure().ifPresent(figure -> write("Copying the figure …", progress -> {
-            Raster raster = Raster.draw(figure, FigureFile.DEFAULT_DPI / 72, progress.part(0, 0.4));
-            Copied copied = copied(figure, progress.part(0.4, 1));
-            WritableImage image = SharedPixels.image(raster.image());
-            Platform.runLater(() -> SystemClipboard.copy(copied, image));
-            return "The figure is on the clipboard, as a picture at 300 dots per inch and as a drawing (SVG).";
-        })));
-    }
-
-    private static Copied copied(FigureAnalysis figure, Progress progress) throws IOException {
-        byte[] png = FigureFile.bytes(FigureFormat.PNG, figure, FigureFile.DEFAULT_DPI, false, progress.part(0, 0.5));
-        byte[] svg = FigureFile.bytes(FigureFormat.SVG, figure, FigureFile.DEFAULT_DPI, false, progress.part(0.5, 1));
-        return Copied.figure(figure, png, new String(svg, StandardCharsets.UTF_8));
-    }
-
-    /// The table in view at full precision, as text and as HTML.
-    public void copyTable() {
-        remembered(() -> workspace.table().ifPresent(table -> copy("Copying the table …", () -> Copied.table(table),
-                "The table is on the clipboard, at full precision.")));
-    }
-
-    /// The readout of every series of the figure: text at full precision, HTML as on the screen, equations in MathML and LaTeX.
-    public void copyReadout() {
-        remembered(() -> ready().ifPresent(figure -> copy("Copying the readout …", () -> Copied.readout(figure),
-                "The readout is on the clipboard: as text at full precision, for documents as it is shown.")));
-    }
-
-    /// The equations of the figure's curves as text in a notation.
-    public void copyEquations(Notation notation) {
-        remembered(() -> ready().ifPresent(figure -> {
-            String text = switch (notation) {
-                case LATEX -> Copied.latex(figure);
-                case MATH_ML -> Copied.mathMl(figure);
-                case LATEX_TABLE -> Copied.latexTables(figure);
-            };
-            SystemClipboard.copy(text);
-            workspace.messages().tell(text.isEmpty() ? "No curve was fitted, so there is no equation." : notation.told());
-        }));
-    }
-
-    /// How equations are written for other programs.
-    public enum Notation {
-        LATEX("The equations are on the clipboard, in LaTeX."), MATH_ML("The equations are on the clipboard, in MathML."),
-        LATEX_TABLE("The table of coefficients is on the clipboard, in LaTeX (booktabs and siunitx).");
-
-        private final String told;
-
-        Notation(String told) {
-            this.told = told;
-        }
-
-        String told() {
-            return told;
-        }
-    }
-
-    private Optional<FigureAnalysis> ready() {
-        return workspace.figure().filter(figure -> figure.missing().isEmpty());
-    }
-
-    private void copy(String label, Supplier<Copied> forms, String told) {
-        write(label, _ -> {
-            Copied copied = forms.get();
-            Platform.runLater(() -> SystemClipboard.copy(copied));
-            return told;
-        });
-    }
-
     /// Writes the figure in view into a folder of its own, for a program that it is dragged to.
     ///
     /// @param ready gets the file, on the interface thread
@@ -291,7 +220,7 @@ public final class Exporter {
                 + "files cannot be written to."), () -> { })));
     }
 
-    private void write(String label, Background.Work<String> work) {
+    void write(String label, Background.Work<String> work) {
         writing.run(label, work, new Outcome<>(workspace.messages()::tell, fault -> workspace.messages().warn(switch (fault) {
             case Refusal known -> known.getMessage();
             case OutOfMemoryError _ -> "There is not enough memory to write this; close other programs.";

@@ -169,7 +169,7 @@ class ImporterTest {
         on(() -> {
             var one = new OneStudy(study);
             document = one.document;
-            workspace = new Workspace(document, one.keeper, one, new FileDialogs.OfSystem(null, Optional::empty));
+            workspace = new Workspace(document, one.keeper, one, new SystemDialogs(null, Optional::empty));
             importer = workspace.importer();
         });
         rest();

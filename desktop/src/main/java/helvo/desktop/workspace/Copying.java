@@ -1,0 +1,79 @@
+package helvo.desktop.workspace;
+
+import helvo.core.Progress;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.figure.FigureFile;
+import helvo.figure.FigureFormat;
+import helvo.figure.Raster;
+import helvo.report.Copied;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.Optional;
+import java.util.function.Supplier;
+import javafx.application.Platform;
+import javafx.scene.image.WritableImage;
+
+/// The way of figures, tables and readouts onto the clipboard, each in several forms at once.
+public final class Copying {
+    private final Workspace workspace;
+    private final Exporter exporter;
+
+    Copying(Workspace workspace, Exporter exporter) {
+        this.workspace = workspace;
+        this.exporter = exporter;
+    }
+
+    /// The figure as a picture at 300 dots per inch, as a drawing, and as HTML of its size on paper.
+    public void figure() {
+        exporter.remembered(() -> workspace.figure().ifPresent(figure -> exporter.write("Copying the figure …", progress -> {
+            Raster raster = Raster.draw(figure, FigureFile.DEFAULT_DPI / 72, progress.part(0, 0.4));
+            Copied copied = copied(figure, progress.part(0.4, 1));
+            WritableImage image = SharedPixels.image(raster.image());
+            Platform.runLater(() -> SystemClipboard.copy(copied, image));
+            return "The figure is on the clipboard, as a picture at 300 dots per inch and as a drawing (SVG).";
+        })));
+    }
+
+    private static Copied copied(FigureAnalysis figure, Progress progress) throws IOException {
+        byte[] png = FigureFile.bytes(FigureFormat.PNG, figure, FigureFile.DEFAULT_DPI, false, progress.part(0, 0.5));
+        byte[] svg = FigureFile.bytes(FigureFormat.SVG, figure, FigureFile.DEFAULT_DPI, false, progress.part(0.5, 1));
+        return Copied.figure(figure, png, new String(svg, StandardCharsets.UTF_8));
+    }
+
+    /// The table in view at full precision, as text and as HTML.
+    public void table() {
+        exporter.remembered(() -> workspace.table().ifPresent(table -> copy("Copying the table …", () -> Copied.table(table),
+                "The table is on the clipboard, at full precision.")));
+    }
+
+    /// The readout of every series of the figure: text at full precision, HTML as on the screen, equations in MathML and LaTeX.
+    public void readout() {
+        exporter.remembered(() -> ready().ifPresent(figure -> copy("Copying the readout …", () -> Copied.readout(figure),
+                "The readout is on the clipboard: as text at full precision, for documents as it is shown.")));
+    }
+
+    /// The equations of the figure's curves as text in a notation.
+    public void equations(Notation notation) {
+        exporter.remembered(() -> ready().ifPresent(figure -> {
+            String text = switch (notation) {
+                case LATEX -> Copied.latex(figure);
+                case MATH_ML -> Copied.mathMl(figure);
+                case LATEX_TABLE -> Copied.latexTables(figure);
+            };
+            SystemClipboard.copy(text);
+            workspace.messages().tell(text.isEmpty() ? "No curve was fitted, so there is no equation." : notation.told());
+        }));
+    }
+
+    private Optional<FigureAnalysis> ready() {
+        return workspace.figure().filter(figure -> figure.missing().isEmpty());
+    }
+
+    private void copy(String label, Supplier<Copied> forms, String told) {
+        exporter.write(label, _ -> {
+            Copied copied = forms.get();
+            Platform.runLater(() -> SystemClipboard.copy(copied));
+            return told;
+        });
+    }
+}

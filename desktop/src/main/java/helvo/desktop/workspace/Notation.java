@@ -1,0 +1,17 @@
+package helvo.desktop.workspace;
+
+/// How equations are written for other programs.
+public enum Notation {
+    LATEX("The equations are on the clipboard, in LaTeX."), MATH_ML("The equations are on the clipboard, in MathML."),
+    LATEX_TABLE("The table of coefficients is on the clipboard, in LaTeX (booktabs and siunitx).");
+
+    private final String told;
+
+    Notation(String told) {
+        this.told = told;
+    }
+
+    String told() {
+        return told;
+    }
+}
