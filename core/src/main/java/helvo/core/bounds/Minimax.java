@@ -4,6 +4,7 @@ import helvo.core.Progress;
 import helvo.core.fit.Points;
 import java.util.Arrays;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import org.apache.commons.numbers.core.DD;
 
 /// The least-worst polynomial: the least factor by which all bars in y must be multiplied for a polynomial of a degree to pass through
@@ -65,8 +66,7 @@ public record Minimax(int degree, double factor, int[] rows) {
                 solution = DenseMatrix.times(inverse.get(), Arrays.stream(basis).mapToObj(this::right).toArray(DD[]::new));
                 int entering = mostViolated();
                 if (entering < 0) {
-                    return Optional.of(new Minimax(size - 2, Math.max(0, solution[size - 1].hi()),
-                            Arrays.stream(basis).map(i -> boxes.row(i % n)).sorted().distinct().toArray()));
+                    return Optional.of(new Minimax(size - 2, Math.max(0, solution[size - 1].hi()), deciding(inverse.get()[size - 1])));
                 }
                 // The objective and the entering constraint as sums of those in the basis.
                 DD[] costs = inverse.get()[size - 1];
@@ -83,12 +83,19 @@ public record Minimax(int degree, double factor, int[] rows) {
                     }
                 }
                 if (leaving < 0) {
-                    return Optional.of(new Minimax(size - 2, Double.POSITIVE_INFINITY,
-                            Arrays.stream(basis).map(i -> boxes.row(i % n)).sorted().distinct().toArray()));
+                    return Optional.of(new Minimax(size - 2, Double.POSITIVE_INFINITY, deciding(costs)));
                 }
                 basis[leaving] = entering;
             }
             return Optional.empty();
+        }
+
+        /// The rows of those in the basis that have a share in the objective: where two at one x decide, the others have none.
+        private int[] deciding(DD[] costs) {
+            double most = Arrays.stream(costs).mapToDouble(DD::hi).max().orElseThrow();
+            return IntStream.range(0, size).filter(r -> costs[r].hi() > ROUNDING * most).map(r ->
+                    boxes.row(basis[r] % n)).sorted().distinct()
+                    .toArray();
         }
 
         /// Points at as many different x as there are constraints in a basis, above and below in turn: all costs of such a basis are

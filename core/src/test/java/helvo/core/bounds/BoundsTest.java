@@ -229,6 +229,73 @@ class BoundsTest {
         assertThat(two.corridor(2).orElseThrow().high()).isCloseTo(5.75, within(1e-15));
     }
 
+    /// The same with x the other way: lines that fall.
+    @Test
+    void twoPointsOfAFallingLine() {
+        Bounds two = bounds(new double[] {3, 1}, new double[] {2, 8}, null, new double[] {0.5, 1});
+        assertThat(two.shallowest().orElseThrow().slope()).isEqualTo((1.5 - 9) / 2);
+        assertThat(two.steepest().orElseThrow().slope()).isEqualTo((2.5 - 7) / 2);
+        assertThat(two.shallowest().orElseThrow().intercept()).isEqualTo(9 + 3.75);
+        assertThat(two.shallowest().orElseThrow().rows()).containsExactly(0, 1);
+        assertThat(two.ends().orElseThrow().steep().slope()).isEqualTo((2.5 - 7) / 2);
+        assertThat(two.ends().orElseThrow().shallow().slope()).isEqualTo((1.5 - 9) / 2);
+        assertThat(two.ends().orElseThrow().shallow().intercept()).isEqualTo(12.75);
+        assertThat(two.ends().orElseThrow().shallow().rows()).containsExactly(1, 0);
+        assertThat(two.slope().orElseThrow()).isEqualTo(-3);
+        assertThat(two.slopeHalfRange().orElseThrow()).isEqualTo(0.75);
+        assertThat(two.corridor(2).orElseThrow().low()).isCloseTo(4.25, within(1e-15));
+        assertThat(two.least().line().orElseThrow().slope()).isEqualTo(-3);
+        assertThat(two.proportional()).isEmpty();
+        assertThat(two.equalBar()).isEmpty();
+    }
+
+    /// Whether all bars are of one length, which may then be told.
+    @Test
+    void theLengthThatAllBarsShare() {
+        double[] x = {1, 2, 3};
+        assertThat(bounds(x, x, null, same(3, 0.5)).equalBar()).hasValue(0.5);
+        assertThat(bounds(x, x, null, new double[] {0.5, 0.5, 0.6}).equalBar()).isEmpty();
+        assertThat(bounds(x, x, same(3, 0.1), same(3, 0.5)).equalBar()).isEmpty();
+        Points uneven = new Points(x, x, new int[3], ErrorBars.NONE, new ErrorBars(same(3, 0.4), same(3, 0.5)));
+        assertThat(Bounds.of(uneven, Progress.NONE).orElseThrow().equalBar()).isEmpty();
+    }
+
+    /// Bars that just touch on a falling line allow that one, with its rows; a hair less, and none does.
+    @Test
+    void barsThatJustTouchOnAFallingLine() {
+        double[] y = {1.1 + 0.3, 1.3, 1.1 - 0.3};
+        Bounds touching = bounds(new double[] {0, 1, 2}, y, null, same(3, 0.1));
+        assertThat(touching.exist()).isTrue();
+        assertThat(touching.steepest().orElseThrow().slope()).isCloseTo(-0.3, within(1e-15));
+        assertThat(touching.shallowest().orElseThrow().slope()).isCloseTo(-0.3, within(1e-15));
+        assertThat(touching.corridor(1).orElseThrow().low()).isCloseTo(1.2, within(1e-15));
+        Bounds apart = bounds(new double[] {0, 1, 2}, new double[] {y[0], y[1] + 1e-9, y[2]}, null, same(3, 0.1));
+        assertThat(apart.exist()).isFalse();
+        assertThat(apart.least().rows()).containsExactly(0, 1, 2);
+        assertThat(apart.least().factor()).isCloseTo(1 + 0.5e-8, within(1e-12));
+    }
+
+    /// The ends method with bars in x of unequal halves: each line against each box, by hand.
+    @Test
+    void theEndsMethodMeetsBoxesOfUnequalHalves() {
+        double[] x = {0, 2, 4};
+        Points rising = new Points(x, new double[] {0, 5.4, 4}, new int[] {7, 8, 9}, new ErrorBars(new double[] {0, 0.1, 0},
+                new double[] {0,
+                2.2, 0}), new ErrorBars(new double[] {1, 0.3, 1}, new double[] {1, 9, 1}));
+        // Steep: −1 + 1.5 x, at 2 it lies 3.4 below: 0.3 down and 1.5 · 2.2 to the right reach 3.6. Shallow: 1 + 0.5 x lies as far
+        // below, and
+        // 0.3 + 0.5 · 2.2 do not reach.
+        Bounds.Ends ends = Bounds.of(rising, Progress.NONE).orElseThrow().ends().orElseThrow();
+        assertThat(ends.steepMisses()).isEmpty();
+        assertThat(ends.shallowMisses()).containsExactly(8);
+        Points falling = new Points(new double[] {0, -2, -4}, rising.y(), rising.rows(), new ErrorBars(rising.xBars().up(),
+                rising.xBars().down()), rising.yBars());
+        Bounds.Ends mirrored = Bounds.of(falling, Progress.NONE).orElseThrow().ends().orElseThrow();
+        assertThat(mirrored.shallow().slope()).isEqualTo(-1.5);
+        assertThat(mirrored.shallowMisses()).isEmpty();
+        assertThat(mirrored.steepMisses()).containsExactly(8);
+    }
+
     @Test
     void aBarBetweenCanRefuteTheEndsMethod() {
         Bounds three = bounds(new double[] {0, 1, 2}, new double[] {0, 1, 2}, null, new double[] {1, 0.1, 1});
@@ -372,6 +439,19 @@ class BoundsTest {
         assertThat(passing.missed()).containsExactly(1, 2);
         assertThat(passing.passes()).isEqualTo(2);
         assertThat(passing.factor()).isCloseTo(0.45 / 0.2, within(1e-12));
+        assertThat(passing.worst()).isBetween(1, 2);
+        assertThat(Passing.of(fit, Points.of(points.x(), points.y()), Progress.NONE)).isEmpty();
+        assertThat(Passing.of(fit, points(points.x(), points.y(), null, same(4, Double.NaN)), Progress.NONE)).isEmpty();
+        // A bar of 0 is missed whatever the factor; one in x reaches the line by its slope.
+        Passing none = Passing.of(fit, points(points.x(), points.y(), null, new double[] {0.2, 0, 0.2, 0.2}), Progress.NONE).orElseThrow();
+        assertThat(none.factor()).isInfinite();
+        assertThat(none.worst()).isEqualTo(1);
+        Points sideways = new Points(points.x(), points.y(), points.rows(), new ErrorBars(same(4, 0.1), new double[] {0.1, 1, 0.1, 1}),
+                ErrorBars.NONE);
+        Passing along = Passing.of(fit, sideways, Progress.NONE).orElseThrow();
+        // The line lies right of the points 1 and 3, where their bars are long, and left of 0 and 2, by 1/6 and 0.5.
+        assertThat(along.missed()).containsExactly(0, 2);
+        assertThat(along.factor()).isCloseTo(5, within(1e-12));
     }
 
     /// y = x² against one bar about (2, y): where it is met follows from (2 ± d k)² = y ± e k.
