@@ -122,14 +122,18 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
         return (least.isEmpty() || least.get().factor.hi() >= factor * (1 - SAME)) && upright(boxes, some) >= factor * (1 - SAME);
     }
 
-    /// The least factor with which a vertical line passes through some boxes.
+    /// The least factor of some boxes for lines that are ever steeper: that of a vertical one, but of two without bars in x at one x their
+    /// distance in y.
     private static double upright(BarBoxes boxes, int... some) {
         double factor = 0;
         for (int a : some) {
             for (int b : some) {
                 double apart = boxes.x()[b] - boxes.x()[a];
+                double half = boxes.right()[a] + boxes.left()[b];
                 if (apart > 0) {
-                    factor = Math.max(factor, apart / (boxes.right()[a] + boxes.left()[b]));
+                    factor = Math.max(factor, apart / half);
+                } else if (apart == 0 && half == 0 && boxes.y()[b] > boxes.y()[a]) {
+                    factor = Math.max(factor, (boxes.y()[b] - boxes.y()[a]) / (boxes.up()[a] + boxes.down()[b]));
                 }
             }
         }

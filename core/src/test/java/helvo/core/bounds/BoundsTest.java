@@ -118,6 +118,19 @@ class BoundsTest {
         assertThat(none).isGreaterThan(80);
     }
 
+    /// Two bars at one x, apart, decide alone.
+    @Test
+    void twoBarsAtOneXDecide() {
+        double[] x = {0, 1, 2, 3, 3, 4};
+        double[] y = {0, 1.1, 2, 2, 4.2, 4};
+        assertThat(bounds(x, y, null, same(6, 0.5)).least().rows()).containsExactly(3, 4);
+        assertThat(bounds(x, y, null, same(6, 0.5)).least().factor()).isCloseTo(2.2, within(EXACT));
+        Bounds sideways = bounds(x, y, same(6, 0.01), same(6, 0.5));
+        assertThat(sideways.least().factor()).isLessThan(2.2);
+        assertThat(sideways.least().rows()).contains(3, 4);
+        assertThat(sideways.least().rows().length).as("a steep line would pass through these two").isGreaterThan(2);
+    }
+
     /// Bars in x that lack little, in a column of points far apart: a vertical line needs the least.
     @Test
     void theLeastFactorMayBeThatOfAVerticalLine() {
