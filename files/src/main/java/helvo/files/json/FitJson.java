@@ -8,8 +8,6 @@ import helvo.core.analysis.RowUse;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.bounds.Bounds;
 import helvo.core.compare.Comparison;
-import helvo.core.check.Check;
-import helvo.core.readout.ChecksReadout;
 import helvo.core.fit.Coefficient;
 import helvo.core.fit.Correlation;
 import helvo.core.fit.Curve;
@@ -194,7 +192,7 @@ public final class FitJson {
             case STATED -> "stated";
             case RELATIVE -> "relative";
         });
-        checks(node, series, fit);
+        ChecksJson.put(node, series, fit);
         if (asked.bounds() && series.bounds().isPresent()) {
             node.set("bounds", BoundsJson.of(series.bounds().get(), series.diagnostics().orElseThrow()));
         } else {
@@ -262,23 +260,6 @@ public final class FitJson {
     private static void limits(ObjectNode node, Calibration.Limits limits) {
         put(node, "detection", OptionalDouble.of(limits.detection()));
         put(node, "quantification", OptionalDouble.of(limits.quantification()));
-    }
-
-    private static void checks(ObjectNode node, SeriesAnalysis series, Fit fit) {
-        ArrayNode checks = node.putArray("checks");
-        var words = new ChecksReadout(series, fit, NumberFormat.POINT);
-        for (Check check : series.judgement().checks()) {
-            ObjectNode each = checks.addObject().put("check", check.kind().keyword());
-            put(each, "statistic", OptionalDouble.of(check.statistic()));
-            put(each, "p", check.p());
-            put(each, "adjustedP", check.adjusted());
-            each.put("warns", check.speaks());
-            each.put("says", words.sentence(check));
-            ArrayNode rows = each.putArray("rows");
-            check.rows().forEach(row -> rows.add(row + 1));
-        }
-        ArrayNode shapes = node.putArray("patternless");
-        series.judgement().patternless().forEach(curve -> shapes.add(curve.name()));
     }
 
     private static ObjectNode coefficient(Coefficient coefficient) {

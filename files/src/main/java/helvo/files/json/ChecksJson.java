@@ -1,0 +1,32 @@
+package helvo.files.json;
+
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.check.Check;
+import helvo.core.fit.Fit;
+import helvo.core.number.NumberFormat;
+import helvo.core.readout.ChecksReadout;
+import java.util.OptionalDouble;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/// The checks of a fit in the report of `helvo fit --json`. Rows are counted from 1.
+final class ChecksJson {
+    private ChecksJson() {}
+
+    static void put(ObjectNode node, SeriesAnalysis series, Fit fit) {
+        ArrayNode checks = node.putArray("checks");
+        var words = new ChecksReadout(series, fit, NumberFormat.POINT);
+        for (Check check : series.judgement().checks()) {
+            ObjectNode each = checks.addObject().put("check", check.kind().keyword());
+            FitJson.put(each, "statistic", OptionalDouble.of(check.statistic()));
+            FitJson.put(each, "p", check.p());
+            FitJson.put(each, "adjustedP", check.adjusted());
+            each.put("warns", check.speaks());
+            each.put("says", words.sentence(check));
+            ArrayNode rows = each.putArray("rows");
+            check.rows().forEach(row -> rows.add(row + 1));
+        }
+        ArrayNode shapes = node.putArray("patternless");
+        series.judgement().patternless().forEach(curve -> shapes.add(curve.name()));
+    }
+}
