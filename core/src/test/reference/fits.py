@@ -49,19 +49,19 @@ def linear(*functions):
 
 
 ONE, X = (lambda x: mp.mpf(1)), (lambda x: x)
-# name: family, model, start, held intercept, whether ln y is fitted, over ln x
+# name: family, model, start, held intercept, whether ln y is fitted
 CURVES = {
-    "line": ("straight", linear(ONE, X), [0, 0], None, False, False),
-    "through 0": ("straight", linear(X), [0], 0, False, False),
-    "through 2": ("straight", linear(X), [0], 2, False, False),
-    "quadratic": ("bent", linear(ONE, X, lambda x: x ** 2), [0] * 3, None, False, False),
-    "cubic": ("bent", linear(ONE, X, lambda x: x ** 2, lambda x: x ** 3), [0] * 4, None, False, False),
-    "logarithmic": ("slowing", linear(ONE, mp.log), [0, 0], None, False, False),
-    "exponential": ("falling", exponential_row, [40, -0.4], None, False, False),
-    "exponential on the log scale": ("falling", linear(ONE, X), [0, 0], None, True, False),
-    "power": ("rising", power_row, [0.3, 1.9], None, False, False),
-    "power on the log scale": ("rising", linear(ONE, mp.log), [0, 0], None, True, True),
-    "logistic": ("levelling", logistic_row, [11, 0.6, 5], None, False, False),
+    "line": ("straight", linear(ONE, X), [0, 0], None, False),
+    "through 0": ("straight", linear(X), [0], 0, False),
+    "through 2": ("straight", linear(X), [0], 2, False),
+    "quadratic": ("bent", linear(ONE, X, lambda x: x ** 2), [0] * 3, None, False),
+    "cubic": ("bent", linear(ONE, X, lambda x: x ** 2, lambda x: x ** 3), [0] * 4, None, False),
+    "logarithmic": ("slowing", linear(ONE, mp.log), [0, 0], None, False),
+    "exponential": ("falling", exponential_row, [40, -0.4], None, False),
+    "exponential on the log scale": ("falling", linear(ONE, X), [0, 0], None, True),
+    "power": ("rising", power_row, [0.3, 1.9], None, False),
+    "power on the log scale": ("rising", linear(ONE, mp.log), [0, 0], None, True),
+    "logistic": ("levelling", logistic_row, [11, 0.6, 5], None, False),
 }
 
 
@@ -117,7 +117,7 @@ def solve(model, start, xs, ys, weights):
 
 
 def report(name, weighting, n):
-    family, model, start, held, on_log, _ = CURVES[name]
+    family, model, start, held, on_log = CURVES[name]
     xs, measured, sigmas = points(family, n)
     ys = [mp.log(y) for y in measured] if on_log else [y - (held or 0) for y in measured]
     weights = [mp.mpf(1)] * n if weighting == "UNWEIGHTED" else [(y / s if on_log else 1 / s) ** 2 for y, s in zip(measured, sigmas)]

@@ -192,6 +192,10 @@ class GuideTest {
         robot.type(KeyCode.ESCAPE);
         assertThat(shown()).containsExactly("settings");
         assertThat(of(() -> window.view.getScene().getFocusOwner())).isSameAs(inSettings);
+        robot.type(KeyCode.F1);
+        on(() -> window.view.panels().show(SettingsPanel.class));
+        robot.type(KeyCode.ESCAPE);
+        assertThat(shown()).as("what came to the front last is closed first").containsExactly("guide");
     }
 
     private List<String> shown() {

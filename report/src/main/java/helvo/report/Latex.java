@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /// Equations, texts and tables in LaTeX: tables by booktabs, values with their uncertainties by siunitx.
 final class Latex {
@@ -78,21 +79,18 @@ final class Latex {
 
     /// Text in which no sign of LaTeX's own is left.
     static String escaped(String text) {
-        var escaped = new StringBuilder();
-        Span.clean(text).codePoints().forEach(c -> {
-            if (SIGNS.containsKey(c)) {
-                escaped.append(SIGNS.get(c));
-            } else {
-                escaped.appendCodePoint(c);
-            }
-        });
-        return escaped.toString();
+        return written(text).collect(Collectors.joining());
     }
 
     /// A text that stands in mathematics already.
     private static String inMathematics(String text) {
-        return text.codePoints().mapToObj(c -> SIGNS.getOrDefault(c, Character.toString(c)))
-                .map(sign -> sign.matches("\\$.+\\$") ? sign.substring(1, sign.length() - 1) : sign).collect(Collectors.joining());
+        return written(text).map(sign -> sign.matches("\\$.+\\$") ? sign.substring(1, sign.length() - 1) : sign)
+                .collect(Collectors.joining());
+    }
+
+    /// Each sign of a text as LaTeX has it.
+    private static Stream<String> written(String text) {
+        return Span.clean(text).codePoints().mapToObj(c -> SIGNS.getOrDefault(c, Character.toString(c)));
     }
 
     static String of(List<Span> spans) {

@@ -214,8 +214,6 @@ class CurvedFitTest {
         }
     }
 
-    /// Shifting x shifts what lies on x and nothing else; scaling y scales; twice the points halve the variance as the degrees of freedom
-    /// say.
     /// A power curve that surely rises is 0 at x = 0: a point there changes no coefficient, but the scatter, as NumPy's sums over five
     /// points say.
     /// One that falls, or may, has no value there and leaves it out.
@@ -242,6 +240,8 @@ class CurvedFitTest {
         assertThat(falling.quality().points()).isEqualTo(4);
     }
 
+    /// Shifting x shifts what lies on x and nothing else; scaling y scales; twice the points halve the variance as the degrees of freedom
+    /// say.
     @Test
     void fitsFollowTheirPoints() {
         double[] x = IntStream.range(1, 25).asDoubleStream().toArray();

@@ -92,6 +92,11 @@ public final class Panels {
                 }
             }
             open.push(new Open(panel, before));
+        } else {
+            open.stream().filter(each -> each.panel == panel).findFirst().ifPresent(again -> {
+                open.remove(again);
+                open.push(again);
+            });
         }
         all.forEach(each -> each.setViewOrder(each == panel ? -1 : 0));
         panel.setVisible(true);
