@@ -112,7 +112,7 @@ final class Reliability {
                 System.out.println("kept " + number);
                 journal.addStateIfDue(history.study());
                 if (number % 7 == 0) {
-                    StudyFile.write(file, StoredStudy.of(history), Progress.NONE);
+                    StudyFile.write(file, StoredStudy.of(history), Progress.none());
                     journal.saved(file, FilePrint.of(file).orElseThrow(), number);
                     System.out.println("saved " + number);
                 }
@@ -241,7 +241,7 @@ final class Reliability {
         }
         Path file = one.resolve("study.helvo");
         if (Files.exists(file)) {
-            Study saved = StudyFile.read(file, Progress.NONE).history().study();
+            Study saved = StudyFile.read(file, Progress.none()).history().study();
             int state = states.lastIndexOf(saved);
             if (state < ended.saved) {
                 throw new AssertionError("run " + seed + ": saved after " + ended.saved + " commits, but the file has state " + state);
@@ -282,8 +282,8 @@ final class Reliability {
         Path bare = folder.resolve("bare.zip");
         double[][] millis = new double[4][7];
         for (int i = 0; i < 7; i++) {
-            millis[0][i] = time(() -> StudyFile.write(file, StoredStudy.of(History.from(study)), Progress.NONE));
-            millis[1][i] = time(() -> StudyFile.read(file, Progress.NONE));
+            millis[0][i] = time(() -> StudyFile.write(file, StoredStudy.of(History.from(study)), Progress.none()));
+            millis[1][i] = time(() -> StudyFile.read(file, Progress.none()));
             millis[2][i] = time(() -> writeBare(study.table(1), bare));
             millis[3][i] = time(() -> readBare(bare));
         }

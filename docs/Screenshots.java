@@ -83,12 +83,12 @@ final class Screenshots {
         Path state = Files.createTempDirectory("helvo");
         var recent = new RecentStudies(state);
         Study sample = SampleStudy.study();
-        Analysis analysis = Analysis.of(sample, Analysis.EMPTY, Progress.NONE);
+        Analysis analysis = Analysis.of(sample, Analysis.EMPTY, Progress.none());
         Instant at = Instant.parse("2026-03-05T17:42:00Z");
         for (String name : List.of("Pluck, tension series", "Dye bath 7", "Creep, wet store", SampleStudy.NAME)) {
             Study study = new StudyEdit.Rename(name).apply(sample);
             Path file = state.resolve(name + StudyFile.ENDING);
-            StudyFile.write(file, StoredStudy.of(History.from(study)), Progress.NONE);
+            StudyFile.write(file, StoredStudy.of(History.from(study)), Progress.none());
             int figure = switch (name.charAt(0)) {
                 case 'P' -> 7;
                 case 'D' -> 5;

@@ -54,6 +54,6 @@ public class BoundsBenchmark {
 
     @Benchmark
     public Optional<Bounds> bounds() {
-        return Bounds.of(points, Progress.NONE);
+        return Bounds.of(points, Progress.none());
     }
 }

@@ -66,7 +66,7 @@ public class DrawBenchmark {
         var limits = Map.of(AxisPlace.X, new Zoom.Limits(Optional.of(-1.0), Optional.of(11.0)), AxisPlace.Y,
                 new Zoom.Limits(Optional.of(0.0), Optional.of(5.0)));
         figure = Analysis.ofChosenCurves(new Zoom(study.figures().getFirst().id(), limits).apply(study),
-                Progress.NONE).figures().getFirst();
+                Progress.none()).figures().getFirst();
         var data = new DefaultXYDataset();
         data.addSeries("y", new double[][] {x, y});
         chart = ChartFactory.createScatterPlot("y against x", "x", "y", data);
@@ -74,7 +74,7 @@ public class DrawBenchmark {
 
     @Benchmark
     public Raster frame() {
-        return Raster.draw(figure, SCALE, Progress.NONE);
+        return Raster.draw(figure, SCALE, Progress.none());
     }
 
     /// Ten million points would take minutes.

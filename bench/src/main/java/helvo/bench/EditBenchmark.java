@@ -59,7 +59,7 @@ public class EditBenchmark {
                 List.of(new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 3, x.build()),
                 new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 3, y.build())), SetAside.NONE);
         study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
-        analysis = Analysis.of(study, Analysis.EMPTY, Progress.NONE);
+        analysis = Analysis.of(study, Analysis.EMPTY, Progress.none());
     }
 
     private Study edited() {
@@ -74,15 +74,15 @@ public class EditBenchmark {
             early[0] = Analysis.of(edited(), analysis, known -> {
                 early[0] = known;
                 throw new CancellationException();
-            }, Progress.NONE);
+            }, Progress.none());
         } catch (CancellationException e) {
             // What follows does not delay the picture.
         }
-        return Raster.draw(early[0].figures().getFirst(), 1.5, Progress.NONE);
+        return Raster.draw(early[0].figures().getFirst(), 1.5, Progress.none());
     }
 
     @Benchmark
     public Analysis toTheEnd() {
-        return Analysis.of(edited(), analysis, Progress.NONE);
+        return Analysis.of(edited(), analysis, Progress.none());
     }
 }

@@ -54,18 +54,18 @@ public class FitBenchmark {
 
     @Benchmark
     public FitOutcome line() {
-        return new Line().fit(points, Progress.NONE);
+        return new Line().fit(points, Progress.none());
     }
 
     @Benchmark
     public FitOutcome degreeFive() {
-        return new Polynomial(5).fit(points, Progress.NONE);
+        return new Polynomial(5).fit(points, Progress.none());
     }
 
     /// Every shape of the strip at the window's foot.
     @Benchmark
     public List<FitOutcome> strip() {
-        return Curves.offered().stream().map(shape -> shape.fit(points, Progress.NONE)).toList();
+        return Curves.offered().stream().map(shape -> shape.fit(points, Progress.none())).toList();
     }
 
     @Benchmark

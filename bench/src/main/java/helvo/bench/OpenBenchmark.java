@@ -56,7 +56,7 @@ public class OpenBenchmark {
 
     @Benchmark
     public int openTable() throws CannotRead {
-        return Problems.in(TextTable.read(file, ReadingChoices.NONE, Progress.NONE).table()).count();
+        return Problems.in(TextTable.read(file, ReadingChoices.NONE, Progress.none()).table()).count();
     }
 
     @Benchmark

@@ -75,7 +75,7 @@ final class ApplyCommand implements Callable<Integer> {
     public Integer call() throws CannotRead, Refused {
         FigureFormat format = FigureFormat.of("figure." + figures.toLowerCase(Locale.ROOT))
                 .orElseThrow(() -> wrong("--figures “" + figures + "” must be png, svg or pdf."));
-        Study kept = StudyFile.read(study, Progress.NONE).history().study();
+        Study kept = StudyFile.read(study, Progress.none()).history().study();
         List<Run> runs = runs(kept);
         var results = new ResultsCsv();
         var reports = new ArrayList<ObjectNode>();
@@ -202,7 +202,7 @@ final class ApplyCommand implements Callable<Integer> {
     private static List<FigureAnalysis> made(Study kept, Run run, PrintWriter err) throws CannotRead, Refused {
         Study study = kept;
         for (var each : run.files.entrySet()) {
-            ReadTable read = ReadTable.read(each.getValue(), Progress.NONE);
+            ReadTable read = ReadTable.read(each.getValue(), Progress.none());
             switch (OtherData.of(each.getKey(), read.table())) {
                 case OtherData.Outcome.DoesNotFit(List<String> why) -> throw new Refused("“" + each.getValue().getFileName()
                         + "” does not fit the table “" + each.getKey().name() + "”: " + String.join("; ", why) + ".");
@@ -214,7 +214,7 @@ final class ApplyCommand implements Callable<Integer> {
             }
         }
         List<Integer> changed = run.files.keySet().stream().map(Table::id).toList();
-        return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figures().stream().filter(figure -> changed.contains(figure.table().id())
+        return Analysis.of(study, Analysis.EMPTY, Progress.none()).figures().stream().filter(figure -> changed.contains(figure.table().id())
                 || figure.table().summary().filter(summary -> changed.contains(summary.source())).isPresent()).toList();
     }
 
@@ -234,7 +234,7 @@ final class ApplyCommand implements Callable<Integer> {
                     name = base + " " + n;
                 }
                 WholeFile.write(folder.resolve(name + "." + format.ending()), run.files.values(),
-                        to -> to.write(FigureFile.bytes(format, figure, FigureFile.DEFAULT_DPI, false, Progress.NONE)));
+                        to -> to.write(FigureFile.bytes(format, figure, FigureFile.DEFAULT_DPI, false, Progress.none())));
                 FigureDrawing.notices(figure).forEach(notice -> command.commandLine().getErr().println(run.name + ": " + notice));
             }
         } catch (IOException e) {

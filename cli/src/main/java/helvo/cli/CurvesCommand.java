@@ -59,7 +59,7 @@ final class CurvesCommand implements Callable<Integer> {
         // A shape that is named, of a high degree or on the log scale, is compared with the others.
         FigureAnalysis figure = all.withSeries(all.series().stream().map(each -> each.outcomes().stream()
                 .anyMatch(outcome -> outcome.curve().equals(each.chosen().curve())) ? each
-                : each.comparing(each.chosen().curve(), Progress.NONE)).toList());
+                : each.comparing(each.chosen().curve(), Progress.none())).toList());
         if (figure.missing().isPresent() || figure.series().isEmpty()) {
             throw new Refused(figure.missing().orElse("No row meets the conditions."));
         }

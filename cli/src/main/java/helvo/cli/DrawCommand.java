@@ -102,7 +102,7 @@ final class DrawCommand implements Callable<Integer> {
         }
         FigureAnalysis drawn = figure;
         try {
-            WholeFile.write(out, List.of(input.file()), to -> to.write(FigureFile.bytes(format, drawn, dpi, data, Progress.NONE)));
+            WholeFile.write(out, List.of(input.file()), to -> to.write(FigureFile.bytes(format, drawn, dpi, data, Progress.none())));
         } catch (IOException e) {
             throw new Refused(WriteTrouble.sentence(out, e));
         }

@@ -37,17 +37,17 @@ final class FitInput {
 
     /// Reads, fits and gives the one figure asked for.
     FigureAnalysis analysed(Edit... further) throws CannotRead, Refused {
-        return enough(Analysis.ofChosenCurves(study(further), Progress.NONE).figures().getFirst());
+        return enough(Analysis.ofChosenCurves(study(further), Progress.none()).figures().getFirst());
     }
 
     /// The same once more with other looks; nothing is said again.
     FigureAnalysis again(Edit... further) throws CannotRead, Refused {
-        return Analysis.ofChosenCurves(with(further), Progress.NONE).figures().getFirst();
+        return Analysis.ofChosenCurves(with(further), Progress.none()).figures().getFirst();
     }
 
     /// With every shape on offer fitted to the same points.
     FigureAnalysis compared() throws CannotRead, Refused {
-        return enough(Analysis.of(study(), Analysis.EMPTY, Progress.NONE).figures().getFirst());
+        return enough(Analysis.of(study(), Analysis.EMPTY, Progress.none()).figures().getFirst());
     }
 
     /// What a careful person wants to know of the reading, once something was analysed.

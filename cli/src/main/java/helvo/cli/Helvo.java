@@ -6,12 +6,14 @@ import java.io.FileDescriptor;
 import java.io.FileOutputStream;
 import java.io.PrintStream;
 import java.io.PrintWriter;
+import java.math.BigDecimal;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.function.Supplier;
@@ -95,8 +97,12 @@ public final class Helvo implements Callable<Integer> {
     /// Runs the program and ends it with its exit code.
     public static void main(Window window, String[] arguments) {
         System.setProperty("java.awt.headless", "true");
+        // The runtime makes great powers of five before the first decimal: meanwhile the command line is read.
+        Thread.ofPlatform().daemon().start(() -> Objects.requireNonNull(BigDecimal.TEN));
         Charset terminal = Charset.forName(System.getProperty("stdout.encoding", "UTF-8"));
-        Charset output = System.console() == null || !terminal.newEncoder().canEncode('±') ? StandardCharsets.UTF_8 : terminal;
+        // Whether there is a terminal is asked last: to learn it takes the runtime longer than a fit.
+        Charset output = terminal.equals(StandardCharsets.UTF_8) || !terminal.newEncoder().canEncode('±') || System.console() == null
+                ? StandardCharsets.UTF_8 : terminal;
         System.setOut(new PrintStream(new FileOutputStream(FileDescriptor.out), true, output));
         System.setErr(new PrintStream(new FileOutputStream(FileDescriptor.err), true, output));
         int code = run(new PrintWriter(System.out, true), new PrintWriter(System.err, true), window, arguments);

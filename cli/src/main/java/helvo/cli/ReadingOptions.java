@@ -105,7 +105,7 @@ final class ReadingOptions {
 
     /// @param file `-` for standard input
     Input read(Path file) throws CannotRead, Refused {
-        ReadTable read = ReadTable.read(file, sheet, choices(), Progress.NONE);
+        ReadTable read = ReadTable.read(file, sheet, choices(), Progress.none());
         Table columns = read.table();
         for (String text : readAs) {
             int sign = text.lastIndexOf('=');

@@ -14,9 +14,10 @@ import java.util.Arrays;
 import java.util.List;
 
 /// Runs commands so that the virtual machine learns which classes and which code they need: what an ahead-of-time cache is made from.
-/// Prints
-/// nothing.
+/// Prints nothing.
 public final class Rehearsal {
+    private static final int LONG = 300_000;
+
     private final PrintWriter nowhere = new PrintWriter(OutputStream.nullOutputStream());
     private final Path folder;
 
@@ -47,6 +48,16 @@ public final class Rehearsal {
         return Files.writeString(folder.resolve("cords.csv"), text);
     }
 
+    /// So long that the machine learns which loops are worth compiling.
+    private Path longTable() throws IOException {
+        var text = new StringBuilder("Load (N),Stretch (mm),Humidity (%)\n");
+        for (int i = 1; i <= LONG; i++) {
+            double load = i * 7919L % LONG / 1000.0;
+            text.append(load).append(',').append(0.21 * load + i * 104_729L % 1000 / 1000.0).append(',').append(i % 997 / 10.0).append('\n');
+        }
+        return Files.writeString(folder.resolve("long.csv"), text);
+    }
+
     private void commands() throws IOException {
         Path table = table();
         run("fit", table, "--x", "Load", "--y", "Stretch");
@@ -54,11 +65,12 @@ public final class Rehearsal {
         run("curves", table, "--x", "Load", "--y", "Stretch");
         run("check", table);
         run("fit", folder.resolve("nowhere.csv"), "--x", "Load", "--y", "Stretch");
+        run("fit", longTable(), "--x", "Load", "--y", "Stretch");
     }
 
     private void documents() throws IOException {
         Path study = folder.resolve("sample.helvo");
-        StudyFile.write(study, StoredStudy.of(History.from(SampleStudy.study())), Progress.NONE);
+        StudyFile.write(study, StoredStudy.of(History.from(SampleStudy.study())), Progress.none());
         for (String ending : List.of("svg", "png", "pdf")) {
             run("draw", table(), "--x", "Load", "--y", "Stretch", "--out", folder.resolve("cords." + ending));
         }

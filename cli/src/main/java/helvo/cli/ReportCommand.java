@@ -84,9 +84,9 @@ final class ReportCommand implements Callable<Integer> {
         if (template.isPresent() && Template.format(template.get()) != format) {
             throw wrong("--template “" + template.get() + "” and --out must be of the same format, HTML or DOCX.");
         }
-        History stored = StudyFile.read(file, Progress.NONE).history();
+        History stored = StudyFile.read(file, Progress.none()).history();
         History history = planned(stored);
-        Report report = Composition.of(history, Analysis.ofChosenCurves(history.study(), Progress.NONE));
+        Report report = Composition.of(history, Analysis.ofChosenCurves(history.study(), Progress.none()));
         try {
             write(report, format);
         } catch (IOException e) {
@@ -100,11 +100,11 @@ final class ReportCommand implements Callable<Integer> {
         List<Path> inputs = Stream.concat(Stream.of(file), template.stream()).toList();
         WholeFile.requirePlace(out.toAbsolutePath(), inputs);
         if (template.isPresent()) {
-            byte[] filled = Template.filled(template.get(), report, Progress.NONE);
+            byte[] filled = Template.filled(template.get(), report, Progress.none());
             WholeFile.write(out, inputs, to -> to.write(filled));
             return;
         }
-        Written written = format.written(report, stem(), Progress.NONE);
+        Written written = format.written(report, stem(), Progress.none());
         for (Map.Entry<String, byte[]> companion : written.companions().entrySet()) {
             WholeFile.write(out.resolveSibling(companion.getKey()), List.of(file), to -> to.write(companion.getValue()));
         }
@@ -141,7 +141,7 @@ final class ReportCommand implements Callable<Integer> {
             plan = plan.withSections(chosen);
         }
         if (figures != null) {
-            plan = plan.withLeftOut(leftOut(Analysis.ofChosenCurves(stored.study(), Progress.NONE)));
+            plan = plan.withLeftOut(leftOut(Analysis.ofChosenCurves(stored.study(), Progress.none())));
         }
         return plan.equals(stored.study().report()) ? stored : stored.with(new StudyEdit.PlanReport(plan), Instant.EPOCH);
     }

@@ -47,7 +47,7 @@ class ApplyTest {
     void study() throws IOException, CannotRead {
         write("first.csv", 2);
         Study study = StudyEdit.AddTable.to(Study.EMPTY, TextTable.read(folder.resolve("first.csv"), ReadingChoices.NONE,
-                Progress.NONE).table())
+                Progress.none()).table())
                 .apply(Study.EMPTY);
         study = new StudyEdit.RenameTable(1, "Stretch").apply(study);
         for (Edit edit : List.of(new FigureEdit.PutNote(1, new Note.ReadingMarker(1, SeriesKey.whole(2), false, 10, true)),
@@ -55,7 +55,7 @@ class ApplyTest {
                 new FigureEdit.ChooseCurve(2, SeriesKey.whole(2), new Logarithmic()))) {
             study = edit.apply(study);
         }
-        StudyFile.write(folder.resolve("cords.helvo"), StoredStudy.of(History.from(study)), Progress.NONE);
+        StudyFile.write(folder.resolve("cords.helvo"), StoredStudy.of(History.from(study)), Progress.none());
     }
 
     private Path write(String name, double slope) throws IOException {
@@ -132,7 +132,7 @@ class ApplyTest {
         assertThat(helvo("simulate-logger", at("whole.csv"), "--every", "1ms", "--rows", "5")).isZero();
         assertThat(Files.readString(folder.resolve("log.csv"))).isEqualTo(Files.readString(folder.resolve("whole.csv")));
         assertThat(TextTable.read(folder.resolve("log.csv"), ReadingChoices.NONE,
-                Progress.NONE).table().column(2).cells().number(4)).isEqualTo(12.5);
+                Progress.none()).table().column(2).cells().number(4)).isEqualTo(12.5);
         assertThat(helvo("simulate-logger", at("log.csv"), "--every", "soon")).isEqualTo(2);
         assertThat(err.toString()).contains("--every “soon” is no time: write it as 0.5s or 200ms.");
     }

@@ -28,7 +28,7 @@ class ReportCommandTest {
     @BeforeEach
     void save() throws IOException {
         study = folder.resolve("cords.helvo");
-        StudyFile.write(study, StoredStudy.of(History.from(SampleStudy.study())), Progress.NONE);
+        StudyFile.write(study, StoredStudy.of(History.from(SampleStudy.study())), Progress.none());
     }
 
     private int report(String out, String... options) {

@@ -6,9 +6,9 @@ import java.util.Locale;
 public final class Phrase {
     private Phrase() {}
 
-    /// As [String#format], in no language's way.
+    /// As [String#format], in no language's way: with no locale the runtime has nothing to look up.
     public static String of(String format, Object... values) {
-        return String.format(Locale.ROOT, format, values);
+        return String.format((Locale) null, format, values);
     }
 
     public static String lower(String text) {

@@ -3,8 +3,10 @@ package helvo.core;
 /// Where long work tells how far it is, and learns that nobody waits for it any more.
 @FunctionalInterface
 public interface Progress {
-    /// For work that nobody watches.
-    Progress NONE = fraction -> {};
+    /// For work that nobody watches. A method, since a constant here would keep every progress out of the ahead-of-time cache.
+    static Progress none() {
+        return fraction -> {};
+    }
 
     /// @param fraction of the work that is done, 0 to 1; NaN when it cannot be told
     /// @throws java.util.concurrent.CancellationException when the work is no longer wanted

@@ -192,7 +192,7 @@ class HandOverTest {
         until(robot, () -> ready.get() != null);
         assertThat(ready.get()).isEqualTo(drags.resolve("Stretch of 3 mm marram cord under load.png"));
         assertThat(ready.get()).hasBinaryContent(FigureFile.bytes(FigureFormat.PNG, window.workspace.figure().orElseThrow(),
-                FigureFile.DEFAULT_DPI, false, Progress.NONE));
+                FigureFile.DEFAULT_DPI, false, Progress.none()));
     }
 
     @Test

@@ -156,7 +156,7 @@ class SettingsTest {
         Map<String, byte[]> with = report(true);
         assertThat(new String(with.get("steps.txt"), StandardCharsets.UTF_8)).contains("12345.678");
         Path study = Files.write(folder.resolve("back" + StudyFile.ENDING), with.get("study.helvo"));
-        assertThat(StudyFile.read(study, Progress.NONE).history().study().table(table).column(column).cells().number(0))
+        assertThat(StudyFile.read(study, Progress.none()).history().study().table(table).column(column).cells().number(0))
                 .isEqualTo(12345.678);
     }
 }

@@ -80,7 +80,7 @@ class StudyWindowTest {
         keys(robot, KeyCode.CONTROL, KeyCode.S);
         untilSign("saved");
         assertThat(window.workspace.study().name()).as("a study without a name gets its file's").isEqualTo("pulls");
-        Study saved = StudyFile.read(window.saveTo, Progress.NONE).history().study();
+        Study saved = StudyFile.read(window.saveTo, Progress.none()).history().study();
         assertThat(saved).isEqualTo(window.workspace.study());
         type(robot, 1, "10");
         untilSign("changed");
@@ -93,7 +93,7 @@ class StudyWindowTest {
         window.saveTo = folder.resolve("other.helvo");
         keys(robot, KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.S);
         untilSign("saved");
-        assertThat(StudyFile.read(folder.resolve("other.helvo"), Progress.NONE).history().study().table(1).rows()).isEqualTo(2);
+        assertThat(StudyFile.read(folder.resolve("other.helvo"), Progress.none()).history().study().table(1).rows()).isEqualTo(2);
         keys(robot, KeyCode.CONTROL, KeyCode.N);
         window.toOpen = List.of(folder.resolve("pulls.helvo"));
         keys(robot, KeyCode.CONTROL, KeyCode.O);
@@ -153,14 +153,14 @@ class StudyWindowTest {
         keys(robot, KeyCode.CONTROL, KeyCode.S);
         untilSign("saved");
         type(robot, 1, "2");
-        StudyFile.write(window.saveTo, StoredStudy.of(History.from(SampleStudy.study())), Progress.NONE);
+        StudyFile.write(window.saveTo, StoredStudy.of(History.from(SampleStudy.study())), Progress.none());
         Files.setLastModifiedTime(window.saveTo, FileTime.from(Instant.now().plusSeconds(5)));
         keys(robot, KeyCode.CONTROL, KeyCode.S);
         until("it is asked", () -> window.view.lookup("#conflict").isVisible());
         robot.clickOn("#conflict-both");
         untilSign("saved");
-        assertThat(StudyFile.read(folder.resolve("shared, mine.helvo"), Progress.NONE).history().study().table(1).rows()).isEqualTo(2);
-        assertThat(StudyFile.read(window.saveTo, Progress.NONE).history().study()).isEqualTo(SampleStudy.study());
+        assertThat(StudyFile.read(folder.resolve("shared, mine.helvo"), Progress.none()).history().study().table(1).rows()).isEqualTo(2);
+        assertThat(StudyFile.read(window.saveTo, Progress.none()).history().study()).isEqualTo(SampleStudy.study());
     }
 
     @Test
@@ -173,7 +173,7 @@ class StudyWindowTest {
         }
         Journal.Kept kept = Journal.bringBack(Journal.folders(folder.resolve("kept")).getFirst()).orElseThrow();
         Path file = folder.resolve("creep.helvo");
-        StudyFile.write(file, StoredStudy.of(History.from(SampleStudy.study())), Progress.NONE);
+        StudyFile.write(file, StoredStudy.of(History.from(SampleStudy.study())), Progress.none());
         var list = new RecentStudies(folder);
         list.add(file, SampleStudy.study(), Instant.now(), Optional.empty());
         list.add(folder.resolve("gone.helvo"), SampleStudy.study(), Instant.now(), Optional.empty());

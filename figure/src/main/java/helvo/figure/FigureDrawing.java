@@ -75,7 +75,7 @@ public final class FigureDrawing {
     /// What does not fit on the sheet, or has no picture in its font, in sentences.
     public static List<String> notices(FigureAnalysis figure) {
         var canvas = new MeasuringCanvas();
-        var notices = new ArrayList<>(draw(figure, canvas, Progress.NONE).notices());
+        var notices = new ArrayList<>(draw(figure, canvas, Progress.none()).notices());
         if (!canvas.lacking().isEmpty()) {
             notices.add(canvas.lacking().stream().limit(MOST_NAMED).map(Character::toString).collect(Collectors.joining(" ", "“", "” "))
                     + (canvas.lacking().size() == 1 ? "is" : "are") + " not in the figure's font: in a PNG or PDF □ stands there.");

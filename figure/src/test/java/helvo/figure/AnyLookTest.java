@@ -64,7 +64,7 @@ class AnyLookTest {
         var random = new Random(seed);
         FigureAnalysis figure = figure(random);
         var canvas = new SvgCanvas(4);
-        FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.NONE);
+        FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.none());
         String svg = canvas.document("t", "", "", figure.figure().widthMm(), figure.figure().heightMm(), layout.width(), layout.height());
 
         DocumentBuilderFactory.newInstance().newDocumentBuilder().parse(new InputSource(new StringReader(svg)));
@@ -159,7 +159,7 @@ class AnyLookTest {
         Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
         study = study.withFigure(1, figure -> figure.withLayers(layers(random)).withLook(look(random))
                 .with(FIRST, Curves.offered().get(random.nextInt(Curves.offered().size()))));
-        return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figures().getFirst();
+        return Analysis.of(study, Analysis.EMPTY, Progress.none()).figures().getFirst();
     }
 
     private static EnumSet<Layer> layers(Random random) {
@@ -207,15 +207,15 @@ class AnyLookTest {
     void isTheSameEachTime(@ForAll long seed) throws IOException {
         FigureAnalysis figure = figure(new Random(seed));
         assertThat(svg(figure)).isEqualTo(svg(figure));
-        assertThat(FigureDrawing.draw(figure, new MeasuringCanvas(), Progress.NONE).parts()).as("measuring finds the same places")
+        assertThat(FigureDrawing.draw(figure, new MeasuringCanvas(), Progress.none()).parts()).as("measuring finds the same places")
                 .extracting(FigureLayout.Part::of)
-                .isEqualTo(FigureDrawing.draw(figure, new SvgCanvas(4), Progress.NONE).parts().stream().map(FigureLayout.Part::of)
+                .isEqualTo(FigureDrawing.draw(figure, new SvgCanvas(4), Progress.none()).parts().stream().map(FigureLayout.Part::of)
                         .toList());
     }
 
     private static String svg(FigureAnalysis figure) throws IOException {
         var canvas = new SvgCanvas(4);
-        FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.NONE);
+        FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.none());
         return canvas.document("t", "", "", 160, 140, layout.width(), layout.height());
     }
 

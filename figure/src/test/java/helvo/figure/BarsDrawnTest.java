@@ -59,7 +59,7 @@ class BarsDrawnTest {
         for (Edit edit : all) {
             study = edit.apply(study);
         }
-        return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figures().getFirst();
+        return Analysis.of(study, Analysis.EMPTY, Progress.none()).figures().getFirst();
     }
 
     private static Edit look(BarLook bars) {
@@ -67,7 +67,7 @@ class BarsDrawnTest {
     }
 
     private static List<Drawn> drawn(FigureAnalysis figure) throws IOException {
-        FigureLayout layout = Raster.draw(figure, 1, Progress.NONE).layout();
+        FigureLayout layout = Raster.draw(figure, 1, Progress.none()).layout();
         String svg = svg(figure);
         var all = new ArrayList<Drawn>();
         for (Matcher path = PATH.matcher(svg); path.find();) {
@@ -83,7 +83,7 @@ class BarsDrawnTest {
     }
 
     private static String svg(FigureAnalysis figure) throws IOException {
-        return new String(FigureFile.bytes(FigureFormat.SVG, figure, 300, false, Progress.NONE), StandardCharsets.UTF_8);
+        return new String(FigureFile.bytes(FigureFormat.SVG, figure, 300, false, Progress.none()), StandardCharsets.UTF_8);
     }
 
     private static boolean isLine(Drawn drawn, double x1, double y1, double x2, double y2) {
@@ -110,7 +110,7 @@ class BarsDrawnTest {
         assertThat(width(chosen, 1.5)).isCloseTo(2 * width(usual, 1.5), within(1e-3));
         assertThat(drawn(figure(y, up, down, look(BarLook.DEFAULT.withShown(false))))).noneMatch(each -> isLine(each, 1, 1.5, 1, 0.875));
         FigureAnalysis hidden = figure(y, up, down, look(BarLook.DEFAULT.withShown(false)));
-        assertThat(Raster.draw(hidden, 1, Progress.NONE).layout().parts()).noneMatch(part -> part.of() instanceof FigurePart.BarOf);
+        assertThat(Raster.draw(hidden, 1, Progress.none()).layout().parts()).noneMatch(part -> part.of() instanceof FigurePart.BarOf);
     }
 
     /// Of the cap at a height of the first bar.

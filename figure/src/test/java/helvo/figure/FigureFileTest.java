@@ -50,7 +50,7 @@ class FigureFileTest {
     void aPngHasTheSizeAskedForAndSaysItsResolution(@TempDir Path folder) throws IOException {
         FigureAnalysis figure = figure(12, new FigureEdit.Resize(1, 85, 60));
         Path file = folder.resolve("f.png");
-        Files.write(file, FigureFile.bytes(FigureFormat.PNG, figure, 300, false, Progress.NONE));
+        Files.write(file, FigureFile.bytes(FigureFormat.PNG, figure, 300, false, Progress.none()));
         BufferedImage image = ImageIO.read(file.toFile());
         assertThat(image.getWidth()).isEqualTo(Math.round(85 / 25.4 * 300));
         assertThat(image.getHeight()).isEqualTo(Math.round(60 / 25.4 * 300));
@@ -63,7 +63,7 @@ class FigureFileTest {
 
     @Test
     void anSvgHoldsTextAsTextWithItsFonts() throws Exception {
-        String svg = new String(FigureFile.bytes(FigureFormat.SVG, figure(12, title("Stretch < load & more")), 0, true, Progress.NONE),
+        String svg = new String(FigureFile.bytes(FigureFormat.SVG, figure(12, title("Stretch < load & more")), 0, true, Progress.none()),
                 StandardCharsets.UTF_8);
         Document document = DocumentBuilderFactory.newInstance().newDocumentBuilder()
                 .parse(new ByteArrayInputStream(svg.getBytes(StandardCharsets.UTF_8)));
@@ -80,7 +80,7 @@ class FigureFileTest {
 
     @Test
     void aPdfHoldsTextAsTextWithItsFontsEmbedded() throws IOException {
-        try (PDDocument document = Loader.loadPDF(FigureFile.bytes(FigureFormat.PDF, figure(12), 0, true, Progress.NONE))) {
+        try (PDDocument document = Loader.loadPDF(FigureFile.bytes(FigureFormat.PDF, figure(12), 0, true, Progress.none()))) {
             assertThat(new PDFTextStripper().getText(document)).contains("Stretch against Load", "Load (N)", "R² = 0.99");
             assertThat(document.getPage(0).getMediaBox().getWidth()).isEqualTo(160 * 72 / 25.4f);
             PDResources page = document.getPage(0).getResources();
@@ -103,12 +103,12 @@ class FigureFileTest {
         FigureAnalysis figure = figure(12, new FigureEdit.SetTitle(1, Optional.of("knot 🪢\u200f ע 日 x̄")));
         assertThat(FigureDrawing.notices(figure))
                 .contains("“🪢 ע 日” are not in the figure's font: in a PNG or PDF □ stands there.");
-        try (PDDocument document = Loader.loadPDF(FigureFile.bytes(FigureFormat.PDF, figure, 300, false, Progress.NONE))) {
+        try (PDDocument document = Loader.loadPDF(FigureFile.bytes(FigureFormat.PDF, figure, 300, false, Progress.none()))) {
             assertThat(new PDFTextStripper().getText(document)).contains("knot □ □ □");
         }
-        assertThat(new String(FigureFile.bytes(FigureFormat.SVG, figure, 300, false, Progress.NONE), StandardCharsets.UTF_8))
+        assertThat(new String(FigureFile.bytes(FigureFormat.SVG, figure, 300, false, Progress.none()), StandardCharsets.UTF_8))
                 .as("an SVG leaves it to the reader's fonts").contains("🪢");
-        assertThat(FigureFile.bytes(FigureFormat.PNG, figure, 100, false, Progress.NONE)).isNotEmpty();
+        assertThat(FigureFile.bytes(FigureFormat.PNG, figure, 100, false, Progress.none())).isNotEmpty();
     }
 
     @Test
@@ -116,15 +116,15 @@ class FigureFileTest {
         for (FigureFormat format : FigureFormat.values()) {
             FigureAnalysis figure = figure(12, new FigureEdit.SetTitle(1, Optional.of("Stretch of cord 14")));
             FigureAnalysis again = figure(12, new FigureEdit.SetTitle(1, Optional.of("Stretch of cord 14")));
-            assertThat(FigureFile.bytes(format, again, 150, true, Progress.NONE)).as(format.name())
-                    .isEqualTo(FigureFile.bytes(format, figure, 150, true, Progress.NONE));
+            assertThat(FigureFile.bytes(format, again, 150, true, Progress.none())).as(format.name())
+                    .isEqualTo(FigureFile.bytes(format, figure, 150, true, Progress.none()));
         }
     }
 
     @Test
     void pointsLieWhereTheAxesSay() {
         FigureAnalysis figure = figure(9, new FigureEdit.Show(1, Layer.EQUATIONS, false), new FigureEdit.Show(1, Layer.BARS, false));
-        Raster raster = Raster.draw(figure, 2, Progress.NONE);
+        Raster raster = Raster.draw(figure, 2, Progress.none());
         FigureLayout layout = raster.layout();
         var points = figure.series().getFirst().points();
         for (int i = 0; i < points.size(); i++) {
@@ -136,7 +136,7 @@ class FigureFileTest {
 
     @Test
     void veryManyPointsCoverTheSamePlacesAsFewerDrawnOneByOne() {
-        Raster cloud = Raster.draw(figure(PointCloud.MANY + 1), 1.5, Progress.NONE);
+        Raster cloud = Raster.draw(figure(PointCloud.MANY + 1), 1.5, Progress.none());
         int[] blue = new int[1];
         for (int y = 0; y < cloud.image().getHeight(); y++) {
             for (int x = 0; x < cloud.image().getWidth(); x++) {
@@ -149,10 +149,10 @@ class FigureFileTest {
     @Test
     void longTitlesNamesAndNothingToShowAreDrawnToo() {
         String title = "A title that goes on and on, ".repeat(18);
-        Raster.draw(figure(5, title(title), new FigureEdit.Resize(1, 40, 40)), 1, Progress.NONE);
-        Raster.draw(figure(1), 1, Progress.NONE);
+        Raster.draw(figure(5, title(title), new FigureEdit.Resize(1, 40, 40)), 1, Progress.none());
+        Raster.draw(figure(1), 1, Progress.none());
         FigureAnalysis nothing = figure(3, new helvo.core.study.ColumnEdit.SetRole(1, 1, Role.NONE));
-        assertThat(Raster.draw(nothing, 1, Progress.NONE).layout().x()).isEmpty();
+        assertThat(Raster.draw(nothing, 1, Progress.none()).layout().x()).isEmpty();
     }
 
     @Test
@@ -163,7 +163,7 @@ class FigureFileTest {
         FigureAnalysis many = figure(PointCloud.MANY + 1);
         assertThatThrownBy(() -> Raster.draw(many, 1, unwanted)).isInstanceOf(CancellationException.class);
         FigureAnalysis poster = figure(3, new FigureEdit.Resize(1, 1200, 1200));
-        assertThatThrownBy(() -> FigureFile.bytes(FigureFormat.PNG, poster, 2400, false, Progress.NONE)).isInstanceOf(IOException.class)
+        assertThatThrownBy(() -> FigureFile.bytes(FigureFormat.PNG, poster, 2400, false, Progress.none())).isInstanceOf(IOException.class)
                 .hasMessageContaining("200 million pixels");
     }
 
@@ -182,6 +182,6 @@ class FigureFileTest {
         for (Edit edit : edits) {
             study = edit.apply(study);
         }
-        return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figures().getFirst();
+        return Analysis.of(study, Analysis.EMPTY, Progress.none()).figures().getFirst();
     }
 }

@@ -66,7 +66,7 @@ class KeptFigureTest {
         for (Edit edit : edits) {
             study = edit.apply(study);
         }
-        return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figure(1);
+        return Analysis.of(study, Analysis.EMPTY, Progress.none()).figure(1);
     }
 
     private static FigureAnalysis named(String name) {
@@ -109,7 +109,7 @@ class KeptFigureTest {
     /// What is where, as lines: shapes by kind and colour, then texts from top to bottom.
     private static List<String> structure(FigureAnalysis figure) throws IOException {
         var canvas = new SvgCanvas(4);
-        FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.NONE);
+        FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.none());
         String svg = canvas.document("t", "", "", figure.figure().widthMm(), figure.figure().heightMm(), layout.width(), layout.height());
         Map<String, Integer> shapes = new TreeMap<>();
         for (Matcher shape = SHAPE.matcher(svg); shape.find();) {

@@ -48,7 +48,7 @@ class LabelsTest {
     void labelsLieWhereNoPointDoes(@ForAll long seed, @ForAll @IntRange(min = 1, max = 3) int groups) throws Exception {
         FigureAnalysis figure = figure(new Random(seed), groups);
         var canvas = new SvgCanvas(4);
-        FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.NONE);
+        FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.none());
         String svg = canvas.document("t", "", "", 160, 140, layout.width(), layout.height());
         List<Rectangle2D> labels = labels(svg);
         assertThat(labels).hasSize(2 * groups + (groups > 1 ? groups : 0));
@@ -76,7 +76,7 @@ class LabelsTest {
         FigureAnalysis figure = figure(new Random(5), 1, new FigureEdit.ChooseCurve(1, SeriesKey.whole(3), new Polynomial(4)),
                 new FigureEdit.Resize(1, width, height));
         var canvas = new SvgCanvas(4);
-        FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.NONE);
+        FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.none());
         String svg = canvas.document("t", "", "", width, height, layout.width(), layout.height());
         var words = new StringBuilder();
         for (Matcher text = TEXT.matcher(svg); text.find();) {
@@ -139,7 +139,7 @@ class LabelsTest {
         for (Edit edit : edits) {
             study = edit.apply(study);
         }
-        FigureAnalysis figure = Analysis.of(study, Analysis.EMPTY, Progress.NONE).figures().getFirst();
+        FigureAnalysis figure = Analysis.of(study, Analysis.EMPTY, Progress.none()).figures().getFirst();
         assertThat(IntStream.range(0, groups).allMatch(g -> figure.series().get(g).fit().isPresent())).isTrue();
         return figure;
     }

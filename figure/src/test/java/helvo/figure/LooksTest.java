@@ -69,16 +69,16 @@ class LooksTest {
         for (Edit edit : edits) {
             study = edit.apply(study);
         }
-        return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figures().getFirst();
+        return Analysis.of(study, Analysis.EMPTY, Progress.none()).figures().getFirst();
     }
 
     private static FigureLayout drawn(FigureAnalysis figure) {
-        return Raster.draw(figure, 1, Progress.NONE).layout();
+        return Raster.draw(figure, 1, Progress.none()).layout();
     }
 
     private static String svg(FigureAnalysis figure) throws java.io.IOException {
         var canvas = new SvgCanvas(4);
-        FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.NONE);
+        FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.none());
         return canvas.document("", "", "", figure.figure().widthMm(), figure.figure().heightMm(), layout.width(), layout.height());
     }
 
@@ -333,7 +333,7 @@ class LooksTest {
         Study study = new StudyEdit.ReplaceTable(new Table(1, "t", DecimalMark.POINT, Optional.empty(), columns, SetAside.NONE))
                 .apply(StudyEdit.AddTable.to(Study.EMPTY, plain.table()).apply(Study.EMPTY));
         FigureAnalysis figure = Analysis.of(new FigureEdit.Show(1, Layer.POOLED, true).apply(study), Analysis.EMPTY,
-                Progress.NONE).figures().getFirst();
+                Progress.none()).figures().getFirst();
         assertThat(figure.series()).extracting(series -> series.points().size()).containsExactly(6, 6, 12);
         FigureLayout layout = drawn(figure);
         assertThat(layout.place(new FigurePart.CurveOf(SeriesKey.pooled(2)))).isPresent();
@@ -379,7 +379,7 @@ class LooksTest {
             assertThat(layout.plot().getHeight()).as(look.name()).isGreaterThan(0.3 * layout.height());
         }
         Raster clear = Raster.draw(figure(x, x, new FigureEdit.SetSheet(1, SheetLook.DEFAULT.withBackground(Optional.empty()))), 1,
-                Progress.NONE);
+                Progress.none());
         assertThat(clear.image().getRGB(2, 2) >>> 24).as("no ground").isZero();
     }
 
@@ -389,16 +389,16 @@ class LooksTest {
         double[] x = {1, 2, 3, 4};
         FigureAnalysis opaque = figure(x, x);
         BufferedImage picture = ImageIO.read(new ByteArrayInputStream(FigureFile.bytes(FigureFormat.PNG, opaque, 72, false,
-                Progress.NONE)));
+                Progress.none())));
         assertThat(picture.getColorModel().hasAlpha()).isFalse();
-        BufferedImage drawn = Raster.draw(opaque, 1, Progress.NONE).image();
+        BufferedImage drawn = Raster.draw(opaque, 1, Progress.none()).image();
         for (int row = 0; row < picture.getHeight(); row++) {
             assertThat(picture.getRGB(0, row, picture.getWidth(), 1, null, 0, picture.getWidth())).isEqualTo(drawn.getRGB(0, row,
                     drawn.getWidth(), 1,
                     null, 0, drawn.getWidth()));
         }
         FigureAnalysis clear = figure(x, x, new FigureEdit.SetSheet(1, SheetLook.DEFAULT.withBackground(Optional.empty())));
-        BufferedImage through = ImageIO.read(new ByteArrayInputStream(FigureFile.bytes(FigureFormat.PNG, clear, 72, false, Progress.NONE)));
+        BufferedImage through = ImageIO.read(new ByteArrayInputStream(FigureFile.bytes(FigureFormat.PNG, clear, 72, false, Progress.none())));
         assertThat(through.getColorModel().hasAlpha()).isTrue();
         assertThat(through.getRGB(2, 2) >>> 24).isZero();
     }

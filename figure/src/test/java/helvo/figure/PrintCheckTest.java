@@ -46,7 +46,7 @@ class PrintCheckTest {
         for (Edit edit : edits) {
             study = edit.apply(study);
         }
-        return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figure(1);
+        return Analysis.of(study, Analysis.EMPTY, Progress.none()).figure(1);
     }
 
     private static FigureAnalysis made(SheetLook look) {
@@ -57,7 +57,7 @@ class PrintCheckTest {
     @Test
     void ourLooksAreLegible() {
         assertThat(SheetLook.PRESETS).allSatisfy(look ->
-                assertThat(PrintCheck.of(made(look.look()), 1, Progress.NONE).isLegible()).as(look.name()).isTrue());
+                assertThat(PrintCheck.of(made(look.look()), 1, Progress.none()).isLegible()).as(look.name()).isTrue());
     }
 
     /// The same as what the drawing itself holds: the least size of a text in the SVG that is no raised part, and the width of a stroke.
@@ -65,8 +65,8 @@ class PrintCheckTest {
     @ValueSource(doubles = {6, 9, 14})
     void isMeasuredFromWhatIsDrawn(double text) throws IOException {
         FigureAnalysis figure = made(SheetLook.DEFAULT.withText(text));
-        PrintCheck check = PrintCheck.of(figure, 1, Progress.NONE);
-        String svg = new String(FigureFile.bytes(FigureFormat.SVG, figure, 300, false, Progress.NONE), StandardCharsets.UTF_8);
+        PrintCheck check = PrintCheck.of(figure, 1, Progress.none());
+        String svg = new String(FigureFile.bytes(FigureFormat.SVG, figure, 300, false, Progress.none()), StandardCharsets.UTF_8);
         List<Double> sizes = numbers(svg, "font-size=\"([0-9.]+)\"");
         assertThat(sizes).anyMatch(size -> Math.abs(size - check.textPoints()) < 0.01);
         assertThat(sizes.stream().filter(size -> size < check.textPoints() - 0.01)).as("only raised parts are smaller")
@@ -83,8 +83,8 @@ class PrintCheckTest {
     @Test
     void aFigureMadeForAPageIsTooSmallInAColumn() {
         FigureAnalysis figure = made(SheetLook.DEFAULT);
-        PrintCheck own = PrintCheck.of(figure, 1, Progress.NONE);
-        PrintCheck column = PrintCheck.of(figure, 85.0 / 160, Progress.NONE);
+        PrintCheck own = PrintCheck.of(figure, 1, Progress.none());
+        PrintCheck column = PrintCheck.of(figure, 85.0 / 160, Progress.none());
         assertThat(column.textPoints()).isEqualTo(own.textPoints() * 85 / 160, within(1e-9));
         assertThat(column.isLegible()).isFalse();
         assertThat(column.words()).contains("below the 6 that stay legible").startsWith("its smallest text is 4.");
@@ -97,17 +97,17 @@ class PrintCheckTest {
     @Test
     void aDrawingHasWordsForThoseWhoDoNotSeeIt() throws IOException {
         FigureAnalysis figure = figure(new FigureEdit.Describe(1, Optional.empty(), Optional.of("Both <rise> & “fall”.")));
-        String svg = new String(FigureFile.bytes(FigureFormat.SVG, figure, 300, false, Progress.NONE), StandardCharsets.UTF_8);
+        String svg = new String(FigureFile.bytes(FigureFormat.SVG, figure, 300, false, Progress.none()), StandardCharsets.UTF_8);
         assertThat(svg).contains("role=\"img\" aria-labelledby=\"title\" aria-describedby=\"desc\"",
                 "<desc id=\"desc\">Both &lt;rise&gt; &amp; “fall”.</desc>");
-        try (var document = Loader.loadPDF(FigureFile.bytes(FigureFormat.PDF, figure, 300, false, Progress.NONE))) {
+        try (var document = Loader.loadPDF(FigureFile.bytes(FigureFormat.PDF, figure, 300, false, Progress.none()))) {
             PDStructureNode whole = (PDStructureNode) document.getDocumentCatalog().getStructureTreeRoot().getKids().getFirst();
             var drawn = (PDStructureElement) whole.getKids().getFirst();
             assertThat(drawn.getStructureType()).isEqualTo("Figure");
             assertThat(drawn.getAlternateDescription()).isEqualTo("Both <rise> & “fall”.");
             assertThat(document.getPage(0).getStructParents()).isZero();
         }
-        assertThat(new String(FigureFile.svgOfOutlines(figure, Progress.NONE), StandardCharsets.UTF_8)).contains("<desc id=\"desc\">Both")
+        assertThat(new String(FigureFile.svgOfOutlines(figure, Progress.none()), StandardCharsets.UTF_8)).contains("<desc id=\"desc\">Both")
                 .doesNotContain("<text ", "@font-face");
     }
 
@@ -115,8 +115,8 @@ class PrintCheckTest {
     @Test
     void figuresOfOnePageShareItsFonts() throws IOException {
         var fonts = new EmbeddedFonts();
-        String first = FigureFile.svgWithin(figure(), fonts, "one-", Progress.NONE);
-        String second = FigureFile.svgWithin(figure(), fonts, "two-", Progress.NONE);
+        String first = FigureFile.svgWithin(figure(), fonts, "one-", Progress.none());
+        String second = FigureFile.svgWithin(figure(), fonts, "two-", Progress.none());
         assertThat(first).contains("id=\"one-desc\"", "url(#one-clip").doesNotContain("@font-face", "<?xml");
         assertThat(second).isEqualTo(first.replace("one-", "two-"));
         assertThat(fonts.css().split("@font-face", -1)).hasSize(3);

@@ -34,14 +34,14 @@ class ResidualSheetTest {
         var table = new Table(0, "Pluck", DecimalMark.POINT, Optional.empty(), List.of(
                 new Column(1, new Heading("Tension", "N"), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(x)),
                 new Column(2, new Heading("Frequency", "Hz"), Kind.NUMBER, Role.Y, 1, Cells.ofNumbers(y))), SetAside.NONE);
-        return Analysis.of(StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY), Analysis.EMPTY, Progress.NONE).figure(1);
+        return Analysis.of(StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY), Analysis.EMPTY, Progress.none()).figure(1);
     }
 
     private static final FigureAnalysis ARCH = figure(new double[] {120, 10, 20, 30, 40, 50, 60, 80, 100},
             new double[] {122.6, 35.7, 50.1, 61.7, 70.9, 79.2, 86.9, 100.4, 111.5});
 
     private static ResidualSheet.Picture draw(FigureAnalysis figure, ResidualMeasure measure) {
-        return ResidualSheet.draw(figure, figure.series().getFirst(), measure, 500, 440, 1, Progress.NONE);
+        return ResidualSheet.draw(figure, figure.series().getFirst(), measure, 500, 440, 1, Progress.none());
     }
 
     @ParameterizedTest

@@ -18,7 +18,7 @@ class PatienceTest {
     @Test
     void aFileThatNoLongerComesIsGivenUpAndItsReaderStopped() throws InterruptedException {
         var stopped = new CountDownLatch(1);
-        assertThatThrownBy(() -> Patience.of(FILE, SHORT, Progress.NONE, _ -> {
+        assertThatThrownBy(() -> Patience.of(FILE, SHORT, Progress.none(), _ -> {
             try {
                 Thread.sleep(60_000);
             } catch (InterruptedException e) {
@@ -32,7 +32,7 @@ class PatienceTest {
 
     @Test
     void aFileThatComesSlowlyIsReadToItsEnd() throws CannotRead {
-        String read = Patience.of(FILE, SHORT, Progress.NONE, progress -> {
+        String read = Patience.of(FILE, SHORT, Progress.none(), progress -> {
             for (int i = 0; i < 20; i++) {
                 progress.reached(i / 20.0);
                 try {
@@ -48,7 +48,7 @@ class PatienceTest {
 
     @Test
     void whatTheReadingThrowsComesAsItWas() {
-        assertThatThrownBy(() -> Patience.of(FILE, Progress.NONE, _ -> {
+        assertThatThrownBy(() -> Patience.of(FILE, Progress.none(), _ -> {
             throw new CannotRead("no table");
         })).isInstanceOf(CannotRead.class).hasMessage("no table");
         assertThatThrownBy(() -> Patience.of(FILE, fraction -> {
@@ -57,7 +57,7 @@ class PatienceTest {
             progress.reached(0);
             return "";
         })).isInstanceOf(CancellationException.class);
-        assertThatThrownBy(() -> Patience.of(FILE, Progress.NONE, _ -> {
+        assertThatThrownBy(() -> Patience.of(FILE, Progress.none(), _ -> {
             throw new OutOfMemoryError();
         })).isInstanceOf(OutOfMemoryError.class);
     }

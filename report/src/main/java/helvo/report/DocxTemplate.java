@@ -67,7 +67,7 @@ final class DocxTemplate {
     private byte[] filled(GuardedZip zip) throws CannotRead, IOException, SAXException, TransformerException, ParserConfigurationException {
         long size = 0;
         for (String part : zip.parts()) {
-            try (InputStream in = zip.stream(part, Progress.NONE)) {
+            try (InputStream in = zip.stream(part, Progress.none())) {
                 byte[] bytes = in.readNBytes(Template.MOST_BYTES);
                 size += bytes.length;
                 parts.put(part, bytes);

@@ -50,7 +50,7 @@ public record Report(List<Span> title, List<String> byline, ReportPlan plan, Str
                 .filter(picture -> PageFit.of(picture, plan.paper()).scale() < 1).map(picture -> {
                     double scale = PageFit.of(picture, plan.paper()).scale();
                     return Phrase.of("Figure %d is larger than the text area of %s paper and stands in it at %.0f %%: %s", picture.number(),
-                            plan.paper().label(), 100 * scale, PrintCheck.of(picture.figure(), scale, Progress.NONE).words());
+                            plan.paper().label(), 100 * scale, PrintCheck.of(picture.figure(), scale, Progress.none()).words());
                 }).toList();
     }
 

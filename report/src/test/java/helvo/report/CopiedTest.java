@@ -17,7 +17,7 @@ import org.xml.sax.InputSource;
 
 class CopiedTest {
     private static final Study STUDY = SampleStudy.study();
-    private static final Analysis ANALYSIS = Analysis.of(STUDY, Analysis.EMPTY, Progress.NONE);
+    private static final Analysis ANALYSIS = Analysis.of(STUDY, Analysis.EMPTY, Progress.none());
     private static final FigureAnalysis STRETCH = ANALYSIS.figure(1);
 
     /// What is between the ends of the page; word processors take nothing that is less than a page, and some only well-formed ones.

@@ -113,8 +113,8 @@ class PdfLayoutTest {
         Table table = TextTable.read(csv.getBytes(StandardCharsets.UTF_8), "t.csv", ReadingChoices.NONE).table();
         Study study = new StudyEdit.PlanReport(ReportPlan.DEFAULT.withPaper(paper).withSections(List.of(ReportPlan.Section.MEASUREMENTS)))
                 .apply(StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY));
-        Report report = Composition.of(History.from(study), Analysis.ofChosenCurves(study, Progress.NONE));
-        return ReportFormat.PDF.written(report, "r", Progress.NONE).file();
+        Report report = Composition.of(History.from(study), Analysis.ofChosenCurves(study, Progress.none()));
+        return ReportFormat.PDF.written(report, "r", Progress.none()).file();
     }
 
     /// Every page that a table goes on over has its heads, all text stands within the margins, and the rows are all there, once.

@@ -18,7 +18,7 @@ import org.junit.jupiter.api.Test;
 
 class PicturesTest {
     private static final Study STUDY = SampleStudy.study();
-    private static final Analysis ANALYSIS = Analysis.ofChosenCurves(STUDY, Progress.NONE);
+    private static final Analysis ANALYSIS = Analysis.ofChosenCurves(STUDY, Progress.none());
 
     private static List<Block> blocks(List<FigureAnalysis> figures) {
         var blocks = new ArrayList<Block>(List.of(new Block.Paragraph(List.of(Span.plain("Before.")))));
@@ -32,12 +32,12 @@ class PicturesTest {
     @Test
     void eachIsAsItIsAlone() throws IOException {
         List<Block> blocks = blocks(ANALYSIS.figures());
-        Pictures pictures = Pictures.in(blocks, Progress.NONE);
+        Pictures pictures = Pictures.in(blocks, Progress.none());
         for (Block block : blocks.subList(1, blocks.size())) {
             var picture = (Block.Picture) block;
-            assertThat(pictures.of(picture).svg()).isEqualTo(FigureFile.svgOfOutlines(picture.figure(), Progress.NONE));
+            assertThat(pictures.of(picture).svg()).isEqualTo(FigureFile.svgOfOutlines(picture.figure(), Progress.none()));
             assertThat(pictures.of(picture).png()).isEqualTo(FigureFile.bytes(FigureFormat.PNG, picture.figure(), 200, false,
-                    Progress.NONE));
+                    Progress.none()));
         }
     }
 

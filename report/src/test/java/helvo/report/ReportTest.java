@@ -64,7 +64,7 @@ class ReportTest {
         for (Edit edit : edits) {
             history = history.with(edit, AT);
         }
-        return Composition.of(history, Analysis.of(history.study(), Analysis.EMPTY, Progress.NONE));
+        return Composition.of(history, Analysis.of(history.study(), Analysis.EMPTY, Progress.none()));
     }
 
     private static Report sample(Edit... edits) {
@@ -82,7 +82,7 @@ class ReportTest {
     }
 
     private static byte[] bytes(ReportFormat format, Report report) throws IOException {
-        return format.written(report, "report", Progress.NONE).file();
+        return format.written(report, "report", Progress.none()).file();
     }
 
     private static String text(ReportFormat format, Report report) throws IOException {
@@ -300,12 +300,12 @@ class ReportTest {
         Report report = sample(only(STRETCH, Section.SUMMARY, Section.FIGURE, Section.RESULTS, Section.READINGS),
             new FigureEdit.PutNote(STRETCH,
                 new Note.ReadingMarker(1, SeriesKey.group(3, "dry"), false, 22, false)));
-        Written markdown = ReportFormat.MARKDOWN.written(report, "cords (wet)", Progress.NONE);
+        Written markdown = ReportFormat.MARKDOWN.written(report, "cords (wet)", Progress.none());
         assertThat(markdown.companions()).containsOnlyKeys("cords (wet)-figure-1.svg");
         assertThat(new String(markdown.file(), StandardCharsets.UTF_8)).contains("](cords%20%28wet%29-figure-1.svg)",
                 "| dry | 10 | 0.202 ± 0.052 | 0.2064 ± 0.0017 |", "$\\text{Stretch} = 0.2064 \\cdot \\text{Load} + 0.202$",
                     "| dry | 22 | x |");
-        Written latex = ReportFormat.LATEX.written(report, "cords", Progress.NONE);
+        Written latex = ReportFormat.LATEX.written(report, "cords", Progress.none());
         assertThat(latex.companions()).containsOnlyKeys("cords-figure-1.pdf");
         assertThat(new String(latex.file(), StandardCharsets.UTF_8)).contains("\\includegraphics[width=160mm]{cords-figure-1.pdf}",
                 "dry & 10 & \\num{0.202 +- 0.052} & \\num{0.2064 +- 0.0017} & 0.078", "\\toprule", "Figure~\\ref{figure-1}");

@@ -30,7 +30,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 class TemplateTest {
     private static final Study STUDY = new StudyEdit.PlanReport(ReportPlan.DEFAULT.withTitle(Optional.of("Cords <wet> & $1 {{dry}}"))
             .withAuthor("Ada")).apply(SampleStudy.study());
-    private static final Report REPORT = Composition.of(History.from(STUDY), Analysis.ofChosenCurves(STUDY, Progress.NONE));
+    private static final Report REPORT = Composition.of(History.from(STUDY), Analysis.ofChosenCurves(STUDY, Progress.none()));
 
     @TempDir
     private Path folder;
@@ -40,7 +40,7 @@ class TemplateTest {
     }
 
     private static byte[] filled(Path template) throws CannotRead, IOException {
-        return Template.filled(template, REPORT, Progress.NONE);
+        return Template.filled(template, REPORT, Progress.none());
     }
 
     @Test

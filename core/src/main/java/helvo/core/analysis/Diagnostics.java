@@ -1,5 +1,6 @@
 package helvo.core.analysis;
 
+import helvo.core.Beside;
 import helvo.core.Progress;
 import helvo.core.bounds.Bounds;
 import helvo.core.bounds.Minimax;
@@ -16,7 +17,6 @@ import helvo.core.fit.TheilSen;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.concurrent.CompletableFuture;
-import java.util.function.Supplier;
 
 /// What the error bars and the residuals say of a series and its curve.
 ///
@@ -29,15 +29,10 @@ import java.util.function.Supplier;
 /// @param minimax the least that the bars of any polynomial of the curve's degree would need; empty for other shapes
 public record Diagnostics(Optional<Bounds> bounds, Judgement judgement, Optional<Passing> passing, OptionalDouble spearmanRho,
         Optional<TheilSen> theilSen, Optional<Fit> withSetAside, Optional<Minimax> minimax) {
-    /// Among fewer points a thread of its own costs more than it saves.
-    private static final int MANY = 20_000;
-
     /// @param setAside the points with those that were set aside; empty where none was
     static Diagnostics of(Points points, Optional<Points> setAside, Optional<Bounds> known, Optional<Residuals> residuals,
             Progress progress) {
-        Supplier<OptionalDouble> ranked = () -> Correlation.spearmanRho(points);
-        CompletableFuture<OptionalDouble> spearman = points.size() > MANY ? CompletableFuture.supplyAsync(ranked)
-                : CompletableFuture.completedFuture(ranked.get());
+        CompletableFuture<OptionalDouble> spearman = Beside.of(points.size(), () -> Correlation.spearmanRho(points));
         Optional<Bounds> bounds = known.or(() -> Bounds.of(points, progress.part(0, 0.5)));
         Judgement judgement = residuals.map(left -> Judgement.of(left, progress)).orElse(Judgement.NONE);
         Optional<Passing> passing = residuals.filter(left -> left.fit().curve().fittedOn() == Curve.FittedOn.Y)

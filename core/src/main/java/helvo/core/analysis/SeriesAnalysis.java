@@ -95,7 +95,7 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
 
     /// The same series with another curve chosen.
     public SeriesAnalysis showing(Curve curve) {
-        return choosing(curve, Progress.NONE);
+        return choosing(curve, Progress.none());
     }
 
     boolean compares(Curve shape) {
@@ -131,7 +131,7 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
 
     /// The bounds do not depend on the curve.
     private SeriesAnalysis withBoundsOf(SeriesAnalysis other) {
-        return other.diagnostics.isEmpty() || points.size() > MANY ? this : diagnosing(other.diagnostics.get().bounds(), Progress.NONE);
+        return other.diagnostics.isEmpty() || points.size() > MANY ? this : diagnosing(other.diagnostics.get().bounds(), Progress.none());
     }
 
     /// With what bars and residuals say.

@@ -114,15 +114,20 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
         int rows = table.rows();
         int likely = by.isPresent() || !figure.only().isEmpty() ? 0 : rows;
         var all = new Collector(0);
+        Collector own = null;
         for (int row = 0; row < rows; row++) {
             if ((row & 0xffff) == 0) {
                 progress.reached((double) row / rows);
             }
             if (wanted.test(row)) {
                 String group = by.isEmpty() ? "" : by.get().cell(row).exactText();
-                Collector own = groups.computeIfAbsent(group, _ -> new Collector(likely));
-                for (Collector each : pooled ? List.of(own, all) : List.of(own)) {
-                    each.add(row, table.setAside().has(row), x.at(row), y.at(row));
+                if (own == null || by.isPresent()) {
+                    own = groups.computeIfAbsent(group, _ -> new Collector(likely));
+                }
+                boolean aside = table.setAside().has(row);
+                own.add(row, aside, x.at(row), y.at(row));
+                if (pooled) {
+                    all.add(row, aside, x.at(row), y.at(row));
                 }
             }
         }

@@ -1,5 +1,6 @@
 package helvo.core.check;
 
+import helvo.core.Beside;
 import helvo.core.check.Check.Kind;
 import helvo.core.check.Check.Question;
 import helvo.core.fit.Residuals;
@@ -11,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.concurrent.CompletableFuture;
 import java.util.stream.IntStream;
 
 /// All questions asked once of the residuals of one fit. Holm's procedure, each question weighted, sees to it that in at most 5 % of clean
@@ -31,6 +33,7 @@ record Round(Residuals residuals, List<Check> checks, Optional<NextTerm> nextTer
             return new Round(residuals, List.of(), Optional.empty());
         }
         Scatter scatter = known.get();
+        CompletableFuture<Optional<Check>> shape = Beside.of(scatter.size(), () -> shape(scatter));
         var checks = new ArrayList<Check>();
         SameX byX = SameX.of(residuals, scatter);
         Optional<NextTerm> term = NextTerm.of(residuals, scatter);
@@ -38,15 +41,13 @@ record Round(Residuals residuals, List<Check> checks, Optional<NextTerm> nextTer
                 next.shares() < TINY ? 0 : next.largest())));
         LackOfFit.of(residuals, scatter, byX).ifPresent(lack -> checks.add(Check.of(Kind.LACK_OF_FIT, lack.test().value(),
                 lack.test().p(), Math.sqrt(lack.test().value()))));
-        order(byX.means(residuals, scatter), Kind.DURBIN_WATSON).ifPresent(checks::add);
+        order(byX.ofMeans(residuals, scatter), Kind.DURBIN_WATSON).ifPresent(checks::add);
         if (!isInOrder(byX.order())) {
             order(scatter, Kind.DURBIN_WATSON_MEASURED).ifPresent(checks::add);
         }
         BreuschPagan.of(residuals, scatter).ifPresent(spread -> checks.add(Check.of(Kind.BREUSCH_PAGAN, spread.statistic(), spread.p(),
                 spread.growth())));
-        if (scatter.freedom() >= FEWEST_FOR_SHAPE) {
-            NormalityTest.of(scatter.e()).ifPresent(shape -> checks.add(Check.of(shape.kind(), shape.statistic(), shape.p(), 1)));
-        }
+        shape.join().ifPresent(checks::add);
         odd(residuals, scatter).ifPresent(checks::add);
         List<Check> adjusted = new ArrayList<>(adjusted(checks));
         influence(residuals, scatter).ifPresent(adjusted::add);
@@ -59,6 +60,11 @@ record Round(Residuals residuals, List<Check> checks, Optional<NextTerm> nextTer
 
     private static Optional<Check> order(Scatter scatter, Kind kind) {
         return DurbinWatson.of(scatter).map(test -> Check.of(kind, test.statistic(), test.p(), 1 - test.statistic() / 2));
+    }
+
+    private static Optional<Check> shape(Scatter scatter) {
+        return scatter.freedom() < FEWEST_FOR_SHAPE ? Optional.empty()
+                : NormalityTest.of(scatter.e()).map(test -> Check.of(test.kind(), test.statistic(), test.p(), 1));
     }
 
     static Optional<Check> odd(Residuals residuals, Scatter scatter) {

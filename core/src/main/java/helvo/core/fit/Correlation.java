@@ -11,7 +11,7 @@ import java.util.OptionalDouble;
 public record Correlation(double pearsonR, OptionalDouble pearsonP) {
     /// @return empty where no line can be fitted or y does not vary
     public static Optional<Correlation> of(Points points) {
-        return of(new Line().fit(points.alike(), Progress.NONE));
+        return of(new Line().fit(points.alike(), Progress.none()));
     }
 
     /// @param line the outcome of fitting [Line] to the points

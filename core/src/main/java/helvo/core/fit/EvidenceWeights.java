@@ -46,7 +46,10 @@ public final class EvidenceWeights {
                 || fit.curve().fittedOn() != Curve.FittedOn.Y) {
             return quality.degreesOfFreedom() > 0 && quality.perfect();
         }
-        double top = java.util.Arrays.stream(points.y()).map(Math::abs).max().orElse(0);
+        double top = 0;
+        for (double y : points.y()) {
+            top = Math.max(top, Math.abs(y));
+        }
         return Math.sqrt(quality.residualSumOfSquares() / quality.points()) <= ROUNDING * top;
     }
 }

@@ -155,7 +155,9 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
             this.exact = exact;
             this.tolerance = tolerance * MARGIN;
             this.logs = curve.onLogScale();
-            double[] all = IntStream.rangeClosed(0, PLACES).mapToDouble(i -> i == PLACES ? to : from + (to - from) * i / PLACES)
+            // Two straight lines are farthest apart at an end.
+            int places = curve.isStraight() ? 1 : PLACES;
+            double[] all = IntStream.rangeClosed(0, places).mapToDouble(i -> i == places ? to : from + (to - from) * i / places)
                     .filter(each -> fit.uses(each, 1)).toArray();
             x = Arrays.stream(all).map(each -> each - origin).toArray();
             fitted = Arrays.stream(all).map(fit.function()::at).toArray();

@@ -112,7 +112,16 @@ final class ScaledPolynomial implements FittedFunction {
 
     @Override
     public double[] basis(double x) {
-        return Arrays.stream(powers(x)).mapToDouble(DD::doubleValue).toArray();
+        double[] basis = new double[normal.size()];
+        DD t = t(x);
+        DD power = DD.ONE;
+        for (int k = -lowest; k < basis.length; k++) {
+            if (k >= 0) {
+                basis[k] = power.doubleValue();
+            }
+            power = power.multiply(t);
+        }
+        return basis;
     }
 
     private DD[] powers(double x) {

@@ -75,8 +75,8 @@ final class FitReadout {
                         + "left to judge by.", false)));
         series.correlation().ifPresent(c -> lines.add(new Line.Sentence(strength(c), false)));
         lines.add(new Line.Sentence(Readout.rows(series.rows()), false));
-        int[] leftOut = IntStream.range(0, series.points().size()).filter(i -> !fit.uses(series.points().x()[i], series.points().y()[i]))
-                .map(i -> series.points().rows()[i]).toArray();
+        int[] leftOut = fit.curve().refusal().isEmpty() ? new int[0] : IntStream.range(0, series.points().size())
+                .filter(i -> !fit.uses(series.points().x()[i], series.points().y()[i])).map(i -> series.points().rows()[i]).toArray();
         if (leftOut.length > 0) {
             lines.add(new Line.Sentence(Phrase.of("%,d of them %s left out of this curve, since %s: %s.", leftOut.length,
                     leftOut.length == 1 ? "is" : "are", fit.curve().refusal(), Readout.numbers(leftOut)), true));

@@ -22,6 +22,19 @@ public record SeriesKey(int yColumn, Rows rows, String group, int curve) {
         require(curve >= 0, "curve=%s", curve);
     }
 
+    /// Written out, as `hashCode` is: both are asked for at every start, and those that the compiler leaves to the runtime to make take
+    /// longer than a fit.
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof SeriesKey that && yColumn == that.yColumn && rows == that.rows && curve == that.curve
+                && group.equals(that.group);
+    }
+
+    @Override
+    public int hashCode() {
+        return 31 * (31 * (31 * yColumn + rows.ordinal()) + group.hashCode()) + curve;
+    }
+
     public static SeriesKey whole(int yColumn) {
         return new SeriesKey(yColumn, Rows.WHOLE, "", 0);
     }

@@ -61,7 +61,7 @@ class FigureAnalysisTest {
     }
 
     private static FigureAnalysis figure(Study study) {
-        return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figure(1);
+        return Analysis.of(study, Analysis.EMPTY, Progress.none()).figure(1);
     }
 
     /// Two groups of two y columns in different units over x: lines that cross at x = 2.5.
@@ -119,18 +119,18 @@ class FigureAnalysisTest {
         SeriesKey dry = SeriesKey.group(3, "dry");
         Study study = after(groups(), new FigureEdit.PutNote(1, new Note.ReadingMarker(1, dry, false, 3.5, true)),
                 new FigureEdit.PutNote(1, new Note.ReadingMarker(2, dry, true, 2.5, true)));
-        Analysis first = Analysis.of(study, Analysis.EMPTY, Progress.NONE);
+        Analysis first = Analysis.of(study, Analysis.EMPTY, Progress.none());
         assertThat(first.figure(1).readings().getFirst().at().orElseThrow().value()).isCloseTo(3.5, within(1e-12));
         assertThat(first.figure(1).readings().getLast().when().getFirst().value()).isCloseTo(2.5, within(1e-12));
         Analysis moved = Analysis.of(after(study, new FigureEdit.PutNote(1, new Note.ReadingMarker(1, dry, false, 2, true))), first,
-                Progress.NONE);
+                Progress.none());
         assertThat(moved.figure(1).readings().getFirst().at().orElseThrow().value()).isCloseTo(2, within(1e-12));
         assertThat(moved.figure(1).readings().getLast().when()).isSameAs(first.figure(1).readings().getLast().when());
-        Analysis bent = Analysis.of(after(study, new FigureEdit.ChooseCurve(1, dry, new Polynomial(2))), first, Progress.NONE);
+        Analysis bent = Analysis.of(after(study, new FigureEdit.ChooseCurve(1, dry, new Polynomial(2))), first, Progress.none());
         assertThat(bent.figure(1).readings().getLast().when()).isNotSameAs(first.figure(1).readings().getLast().when());
         assertThat(first.figure(1).looksLike(first.figure(1))).isTrue();
         assertThat(first.figure(1).looksLike(bent.figure(1))).isFalse();
-        Analysis gone = Analysis.of(after(study, new FigureEdit.RemoveNote(1, 1)), first, Progress.NONE);
+        Analysis gone = Analysis.of(after(study, new FigureEdit.RemoveNote(1, 1)), first, Progress.none());
         assertThat(gone.figure(1).readings()).extracting(FoundReading::note).extracting(Note::id).containsExactly(2);
     }
 
@@ -159,12 +159,12 @@ class FigureAnalysisTest {
                 .orElseThrow();
         assertThat(meet.at().getFirst()).isCloseTo(5, within(1e-12));
         assertThat(figure.series().get(3).outcome(new Polynomial(2))).isEqualTo(figure.series().getFirst().outcome(new Polynomial(2)));
-        Analysis alone = Analysis.of(after(knee, new TableEdit.SetRowsAside(1, List.of(7), "slipped")), Analysis.EMPTY, Progress.NONE);
-        SeriesAnalysis kept = Analysis.of(both, alone, Progress.NONE).figure(1).series().getFirst();
+        Analysis alone = Analysis.of(after(knee, new TableEdit.SetRowsAside(1, List.of(7), "slipped")), Analysis.EMPTY, Progress.none());
+        SeriesAnalysis kept = Analysis.of(both, alone, Progress.none()).figure(1).series().getFirst();
         assertThat(kept.points()).as("one curve more fits none of the others again").isSameAs(alone.figure(1).series().getFirst().points());
         assertThat(kept.outcomes()).isSameAs(alone.figure(1).series().getFirst().outcomes());
-        Analysis before = Analysis.of(both, Analysis.EMPTY, Progress.NONE);
-        Analysis bent = Analysis.of(after(both, new FigureEdit.ChooseCurve(1, low, new Polynomial(2))), before, Progress.NONE);
+        Analysis before = Analysis.of(both, Analysis.EMPTY, Progress.none());
+        Analysis bent = Analysis.of(after(both, new FigureEdit.ChooseCurve(1, low, new Polynomial(2))), before, Progress.none());
         assertThat(bent.figure(1).series().get(1).label()).isEqualTo("Stretch, Load is 1 to 4, quadratic");
         assertThat(bent.figure(1).series().getFirst()).isSameAs(before.figure(1).series().getFirst());
         Study gone = after(both, new FigureEdit.PutNote(1, new Note.ReadingMarker(1, low, false, 2, true)), new FigureEdit.RemoveCurve(1,
@@ -236,7 +236,7 @@ class FigureAnalysisTest {
         double[] y = Arrays.stream(x).map(each -> 3 * each * each - 2).toArray();
         y[0] = -1;
         var points = new Points(x, y, IntStream.range(0, 12).toArray(), ErrorBars.NONE, ErrorBars.NONE);
-        List<Straightening> found = Straightening.of(points, Progress.NONE);
+        List<Straightening> found = Straightening.of(points, Progress.none());
         assertThat(found.getFirst()).extracting(Straightening::ofX, Straightening::ofY).containsExactly(Transform.NONE, Transform.NONE);
         assertThat(found.get(1)).extracting(Straightening::ofX, Straightening::ofY, Straightening::left)
                 .containsExactly(Transform.SQUARE, Transform.NONE, 0);

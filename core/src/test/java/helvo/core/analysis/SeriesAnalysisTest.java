@@ -53,7 +53,7 @@ class SeriesAnalysisTest {
     }
 
     private static SeriesAnalysis series(Study study) {
-        return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figure(1).series().getFirst();
+        return Analysis.of(study, Analysis.EMPTY, Progress.none()).figure(1).series().getFirst();
     }
 
     /// With many points the ranks are worked out beside the checks. Against 1 − 6 Σd²/(n(n² − 1)), exact without ties, for a known
@@ -145,7 +145,7 @@ class SeriesAnalysisTest {
         double[] x = IntStream.range(0, 6000).mapToDouble(i -> i / 100.0).toArray();
         Study study = study(x, Arrays.stream(x).map(each -> 1 + each + Math.sin(each * 1e4)).toArray());
         List<Analysis> told = new ArrayList<>();
-        Analysis whole = Analysis.of(study, Analysis.EMPTY, told::add, Progress.NONE);
+        Analysis whole = Analysis.of(study, Analysis.EMPTY, told::add, Progress.none());
         assertThat(told).isNotEmpty();
         assertThat(told.getFirst().figure(1).series().getFirst().outcomes()).hasSize(1);
         assertThat(told.getFirst().problems()).as("not searched yet").isEmpty();
@@ -153,7 +153,7 @@ class SeriesAnalysisTest {
                 .isEqualTo(whole.figure(1).series().getFirst().fit().map(Fit::coefficients));
         assertThat(whole.problems()).containsOnlyKeys(1);
         List<Analysis> few = new ArrayList<>();
-        Analysis.of(bent(), Analysis.EMPTY, few::add, Progress.NONE);
+        Analysis.of(bent(), Analysis.EMPTY, few::add, Progress.none());
         assertThat(few).as("a small study at once").isEmpty();
         assertThatThrownBy(() -> whole.figure(7)).hasMessage("no figure 7 was analysed");
         assertThatThrownBy(() -> Analysis.of(study, Analysis.EMPTY, _ -> {
@@ -165,19 +165,19 @@ class SeriesAnalysisTest {
     @Test
     void onlyWhatChangedIsWorkedOutAgain() {
         Study study = bent();
-        Analysis first = Analysis.of(study, Analysis.EMPTY, Progress.NONE);
+        Analysis first = Analysis.of(study, Analysis.EMPTY, Progress.none());
         SeriesKey key = SeriesKey.whole(2);
         Curve cubic = new Polynomial(3);
-        Analysis other = Analysis.of(new FigureEdit.ChooseCurve(1, key, cubic).apply(study), first, Progress.NONE);
+        Analysis other = Analysis.of(new FigureEdit.ChooseCurve(1, key, cubic).apply(study), first, Progress.none());
         assertThat(other.figure(1).series().getFirst().outcomes()).isSameAs(first.figure(1).series().getFirst().outcomes());
         assertThat(other.problems().get(1)).isSameAs(first.problems().get(1));
-        Analysis changed = Analysis.of(new TableEdit.SetCell(1, 2, 0, "99").apply(study), first, Progress.NONE);
+        Analysis changed = Analysis.of(new TableEdit.SetCell(1, 2, 0, "99").apply(study), first, Progress.none());
         assertThat(changed.figure(1).series().getFirst().points()).isNotSameAs(first.figure(1).series().getFirst().points());
         assertThat(changed.problems().get(1)).isNotSameAs(first.problems().get(1));
-        Analysis aside = Analysis.of(new TableEdit.SetRowsAside(1, List.of(3, 4), "").apply(study), first, Progress.NONE);
+        Analysis aside = Analysis.of(new TableEdit.SetRowsAside(1, List.of(3, 4), "").apply(study), first, Progress.none());
         assertThat(aside.figure(1).series().getFirst().points().size()).isEqualTo(23);
         assertThat(aside.figure(1).series().getFirst().rows().setAside()).containsExactly(3, 4);
-        Analysis chosenOnly = Analysis.ofChosenCurves(study, Progress.NONE);
+        Analysis chosenOnly = Analysis.ofChosenCurves(study, Progress.none());
         assertThat(chosenOnly.figure(1).series().getFirst().outcomes()).hasSize(1);
         assertThat(chosenOnly.figure(1).series().getFirst().judgement().checks()).isNotEmpty();
     }

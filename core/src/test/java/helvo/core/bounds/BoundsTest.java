@@ -30,7 +30,7 @@ class BoundsTest {
     }
 
     private static Bounds bounds(double[] x, double[] y, double[] d, double[] e) {
-        return Bounds.of(points(x, y, d, e), Progress.NONE).orElseThrow();
+        return Bounds.of(points(x, y, d, e), Progress.none()).orElseThrow();
     }
 
     private static double[] same(int n, double value) {
@@ -94,7 +94,7 @@ class BoundsTest {
         for (int k = 0; k < 600; k++) {
             Sample set = Sample.of(random, inX);
             ExactBounds exact = set.exact(1);
-            Bounds found = Bounds.of(set.points(), Progress.NONE).orElseThrow();
+            Bounds found = Bounds.of(set.points(), Progress.none()).orElseThrow();
             String as = "set " + k + ": " + Arrays.toString(set.x) + Arrays.toString(set.y) + Arrays.deepToString(set.inX)
                     + Arrays.deepToString(set.inY);
             assertThat(found.upright()).as(as).isEqualTo(exact.upright() && exact.slopes().isPresent());
@@ -270,7 +270,7 @@ class BoundsTest {
         assertThat(bounds(x, x, null, new double[] {0.5, 0.5, 0.6}).equalBar()).isEmpty();
         assertThat(bounds(x, x, same(3, 0.1), same(3, 0.5)).equalBar()).isEmpty();
         Points uneven = new Points(x, x, new int[3], ErrorBars.NONE, new ErrorBars(same(3, 0.4), same(3, 0.5)));
-        assertThat(Bounds.of(uneven, Progress.NONE).orElseThrow().equalBar()).isEmpty();
+        assertThat(Bounds.of(uneven, Progress.none()).orElseThrow().equalBar()).isEmpty();
     }
 
     /// Bars that just touch on a falling line allow that one, with its rows; a hair less, and none does.
@@ -298,12 +298,12 @@ class BoundsTest {
         // Steep: −1 + 1.5 x, at 2 it lies 3.4 below: 0.3 down and 1.5 · 2.2 to the right reach 3.6. Shallow: 1 + 0.5 x lies as far
         // below, and
         // 0.3 + 0.5 · 2.2 do not reach.
-        Bounds.Ends ends = Bounds.of(rising, Progress.NONE).orElseThrow().ends().orElseThrow();
+        Bounds.Ends ends = Bounds.of(rising, Progress.none()).orElseThrow().ends().orElseThrow();
         assertThat(ends.steepMisses()).isEmpty();
         assertThat(ends.shallowMisses()).containsExactly(8);
         Points falling = new Points(new double[] {0, -2, -4}, rising.y(), rising.rows(), new ErrorBars(rising.xBars().up(),
                 rising.xBars().down()), rising.yBars());
-        Bounds.Ends mirrored = Bounds.of(falling, Progress.NONE).orElseThrow().ends().orElseThrow();
+        Bounds.Ends mirrored = Bounds.of(falling, Progress.none()).orElseThrow().ends().orElseThrow();
         assertThat(mirrored.shallow().slope()).isEqualTo(-1.5);
         assertThat(mirrored.shallowMisses()).isEmpty();
         assertThat(mirrored.steepMisses()).containsExactly(8);
@@ -361,8 +361,8 @@ class BoundsTest {
         int[] outermost = Layers.outermost(all, 4);
         int[][] left = {{}, {outermost[0]}, {outermost[0], outermost[outermost.length - 1]},
                 random.ints(3, 0, outermost.length).map(i -> outermost[i]).distinct().toArray(),
-            random.ints(3, 0, outermost.length).map(i -> outermost[i]).distinct().toArray(), LineFactor.of(all, Progress.NONE).tight(),
-                    LineFactor.of(all.mirrored(), Progress.NONE).tight()};
+            random.ints(3, 0, outermost.length).map(i -> outermost[i]).distinct().toArray(), LineFactor.of(all, Progress.none()).tight(),
+                    LineFactor.of(all.mirrored(), Progress.none()).tight()};
         for (int[] out : left) {
             int[] kept = Arrays.stream(outermost).filter(i -> Arrays.stream(out).noneMatch(o -> o == i)).toArray();
             assertThat(passes(all.only(kept))).as("without %s", Arrays.toString(out)).isEqualTo(passes(all.without(out)));
@@ -389,7 +389,7 @@ class BoundsTest {
     }
 
     private static boolean passes(BarBoxes boxes) {
-        return LineFactor.of(boxes, Progress.NONE).factor() <= 1 || LineFactor.of(boxes.mirrored(), Progress.NONE).factor() <= 1;
+        return LineFactor.of(boxes, Progress.none()).factor() <= 1 || LineFactor.of(boxes.mirrored(), Progress.none()).factor() <= 1;
     }
 
     @Test
@@ -411,8 +411,8 @@ class BoundsTest {
         assertThat(some.bars()).isEqualTo(3);
         assertThat(some.without()).containsExactly(2, 4, 5);
         assertThat(some.exist()).isTrue();
-        assertThat(Bounds.of(points(new double[] {1, 2}, new double[] {1, 2}, null, same(2, Double.NaN)), Progress.NONE)).isEmpty();
-        assertThat(Bounds.of(Points.of(new double[] {1, 2}, new double[] {1, 2}), Progress.NONE)).isEmpty();
+        assertThat(Bounds.of(points(new double[] {1, 2}, new double[] {1, 2}, null, same(2, Double.NaN)), Progress.none())).isEmpty();
+        assertThat(Bounds.of(Points.of(new double[] {1, 2}, new double[] {1, 2}), Progress.none())).isEmpty();
         Bounds zero = bounds(new double[] {0, 1, 2}, new double[] {0, 1, 2}, null, same(3, 0));
         assertThat(zero.exist()).isTrue();
         assertThat(zero.steepest().orElseThrow().slope()).isEqualTo(1);
@@ -446,22 +446,22 @@ class BoundsTest {
     @Test
     void aFittedLineAgainstTheBars() {
         Points points = points(new double[] {0, 1, 2, 3}, new double[] {0, 1.5, 1.5, 3}, null, same(4, 0.2));
-        Fit fit = ((FitOutcome.Fitted) new Line().fit(points, Progress.NONE)).fit();
-        Passing passing = Passing.of(fit, points, Progress.NONE).orElseThrow();
+        Fit fit = ((FitOutcome.Fitted) new Line().fit(points, Progress.none())).fit();
+        Passing passing = Passing.of(fit, points, Progress.none()).orElseThrow();
         // a = 0.15, b = 0.9: residuals −0.15, 0.45, −0.45, 0.15
         assertThat(passing.missed()).containsExactly(1, 2);
         assertThat(passing.passes()).isEqualTo(2);
         assertThat(passing.factor()).isCloseTo(0.45 / 0.2, within(1e-12));
         assertThat(passing.worst()).isBetween(1, 2);
-        assertThat(Passing.of(fit, Points.of(points.x(), points.y()), Progress.NONE)).isEmpty();
-        assertThat(Passing.of(fit, points(points.x(), points.y(), null, same(4, Double.NaN)), Progress.NONE)).isEmpty();
+        assertThat(Passing.of(fit, Points.of(points.x(), points.y()), Progress.none())).isEmpty();
+        assertThat(Passing.of(fit, points(points.x(), points.y(), null, same(4, Double.NaN)), Progress.none())).isEmpty();
         // A bar of 0 is missed whatever the factor; one in x reaches the line by its slope.
-        Passing none = Passing.of(fit, points(points.x(), points.y(), null, new double[] {0.2, 0, 0.2, 0.2}), Progress.NONE).orElseThrow();
+        Passing none = Passing.of(fit, points(points.x(), points.y(), null, new double[] {0.2, 0, 0.2, 0.2}), Progress.none()).orElseThrow();
         assertThat(none.factor()).isInfinite();
         assertThat(none.worst()).isEqualTo(1);
         Points sideways = new Points(points.x(), points.y(), points.rows(), new ErrorBars(same(4, 0.1), new double[] {0.1, 1, 0.1, 1}),
                 ErrorBars.NONE);
-        Passing along = Passing.of(fit, sideways, Progress.NONE).orElseThrow();
+        Passing along = Passing.of(fit, sideways, Progress.none()).orElseThrow();
         // The line lies right of the points 1 and 3, where their bars are long, and left of 0 and 2, by 1/6 and 0.5.
         assertThat(along.missed()).containsExactly(0, 2);
         assertThat(along.factor()).isCloseTo(5, within(1e-12));
@@ -479,9 +479,9 @@ class BoundsTest {
             """)
     void aCurveAgainstBarsInXAndY(double y, double d, double e, double factor) {
         double[] x = {0, 1, 2, 3, 4};
-        Fit square = ((FitOutcome.Fitted) new Polynomial(2).fit(Points.of(x, new double[] {0, 1, 4, 9, 16}), Progress.NONE)).fit();
+        Fit square = ((FitOutcome.Fitted) new Polynomial(2).fit(Points.of(x, new double[] {0, 1, 4, 9, 16}), Progress.none())).fit();
         Points point = points(new double[] {2}, new double[] {y}, same(1, d), same(1, e));
-        Passing passing = Passing.of(square, point, Progress.NONE).orElseThrow();
+        Passing passing = Passing.of(square, point, Progress.none()).orElseThrow();
         if (Double.isInfinite(factor)) {
             assertThat(passing.factor()).isInfinite();
         } else {
@@ -500,7 +500,7 @@ class BoundsTest {
             case "CUBE" -> t * t * t;
             default -> 16 * Math.pow(t, 5) - 20 * t * t * t + 5 * t;
         }).toArray();
-        Minimax found = Minimax.of(points(x, y, null, same(x.length, 1)), degree, Progress.NONE).orElseThrow();
+        Minimax found = Minimax.of(points(x, y, null, same(x.length, 1)), degree, Progress.none()).orElseThrow();
         assertThat(found.factor()).isCloseTo(worst, within(1e-6));
     }
 
@@ -512,8 +512,8 @@ class BoundsTest {
             Sample set = Sample.of(random, false);
             double[] e = Arrays.stream(set.inY[0]).map(each -> each + 0.01).toArray();
             Points points = points(set.x, set.y, null, e);
-            Minimax.of(points, 1, Progress.NONE).ifPresent(found ->
-                    assertThat(found.factor()).isCloseTo(Bounds.of(points, Progress.NONE).orElseThrow().least().factor(), within(1e-10)));
+            Minimax.of(points, 1, Progress.none()).ifPresent(found ->
+                    assertThat(found.factor()).isCloseTo(Bounds.of(points, Progress.none()).orElseThrow().least().factor(), within(1e-10)));
         }
     }
 }

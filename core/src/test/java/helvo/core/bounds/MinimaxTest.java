@@ -60,7 +60,7 @@ class MinimaxTest {
             double[] y = random.doubles(n, -5, 5).toArray();
             double[] down = random.doubles(n, 0.1, 2).toArray();
             double[] up = set % 2 == 0 ? down : random.doubles(n, 0.1, 2).toArray();
-            var found = Minimax.of(points(x, y, down, up), degree, Progress.NONE);
+            var found = Minimax.of(points(x, y, down, up), degree, Progress.none());
             boolean enough = Arrays.stream(x).distinct().count() >= degree + 2;
             assertThat(found.isPresent()).as("set %d", set).isEqualTo(enough);
             if (enough) {
@@ -76,14 +76,14 @@ class MinimaxTest {
     void whereNoneIsLookedForThereIsNone() {
         double[] x = {1, 2, 3, 4};
         double[] one = {1, 1, 1, 1};
-        assertThat(Minimax.of(Points.of(x, x), 1, Progress.NONE)).isEmpty();
-        assertThat(Minimax.of(points(x, x, one, one), 3, Progress.NONE)).as("too few points").isEmpty();
-        assertThat(Minimax.of(points(new double[] {2, 2, 2, 2}, x, one, one), 1, Progress.NONE)).as("one x").isEmpty();
-        assertThat(Minimax.of(points(new double[] {1, 2, 2, 2}, x, one, one), 1, Progress.NONE)).as("two x").isEmpty();
-        assertThat(Minimax.of(new Points(x, x, new int[4], ErrorBars.even(one), ErrorBars.even(one)), 1, Progress.NONE)).as("bars in x")
+        assertThat(Minimax.of(Points.of(x, x), 1, Progress.none())).isEmpty();
+        assertThat(Minimax.of(points(x, x, one, one), 3, Progress.none())).as("too few points").isEmpty();
+        assertThat(Minimax.of(points(new double[] {2, 2, 2, 2}, x, one, one), 1, Progress.none())).as("one x").isEmpty();
+        assertThat(Minimax.of(points(new double[] {1, 2, 2, 2}, x, one, one), 1, Progress.none())).as("two x").isEmpty();
+        assertThat(Minimax.of(new Points(x, x, new int[4], ErrorBars.even(one), ErrorBars.even(one)), 1, Progress.none())).as("bars in x")
                 .isEmpty();
-        assertThat(Minimax.of(points(x, new double[] {2, 4, 6, 8}, one, one), 1, Progress.NONE).orElseThrow().factor()).isZero();
-        assertThat(Minimax.of(points(x, new double[] {2, 4, 6, 9}, new double[4], new double[4]), 1, Progress.NONE)
+        assertThat(Minimax.of(points(x, new double[] {2, 4, 6, 8}, one, one), 1, Progress.none()).orElseThrow().factor()).isZero();
+        assertThat(Minimax.of(points(x, new double[] {2, 4, 6, 9}, new double[4], new double[4]), 1, Progress.none())
                 .filter(found -> Double.isFinite(found.factor()))).as("no factor lengthens bars of 0").isEmpty();
     }
 }

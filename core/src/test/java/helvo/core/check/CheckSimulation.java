@@ -78,14 +78,14 @@ public final class CheckSimulation {
 
     static Judgement judgement(double[] x, double[] y) {
         Points points = Points.of(x, y);
-        Fit fit = ((FitOutcome.Fitted) new Line().fit(points, Progress.NONE)).fit();
-        return Judgement.of(Residuals.of(fit, points, Progress.NONE), Progress.NONE);
+        Fit fit = ((FitOutcome.Fitted) new Line().fit(points, Progress.none())).fit();
+        return Judgement.of(Residuals.of(fit, points, Progress.none()), Progress.none());
     }
 
     /// What is left of a shape beside its best line, so large that it is 1.5 at most.
     private static double[] scaled(double[] x, double[] shape) {
         Points points = Points.of(x, shape);
-        double[] left = Residuals.of(((FitOutcome.Fitted) new Line().fit(points, Progress.NONE)).fit(), points, Progress.NONE).raw();
+        double[] left = Residuals.of(((FitOutcome.Fitted) new Line().fit(points, Progress.none())).fit(), points, Progress.none()).raw();
         double most = IntStream.range(0, x.length).mapToDouble(i -> Math.abs(left[i])).max().orElseThrow();
         return IntStream.range(0, x.length).mapToDouble(i -> left[i] / most * 1.5).toArray();
     }

@@ -31,8 +31,8 @@ class ChecksTest {
     private static final double[] Y = {1.1, 2.3, 2.7, 4.4, 4.6, 6.6, 6.5, 8.6, 8.4, 10.9, 10.1, 13.0};
 
     private static Judgement judgement(Points points) {
-        Fit fit = ((FitOutcome.Fitted) new Line().fit(points, Progress.NONE)).fit();
-        return Judgement.of(Residuals.of(fit, points, Progress.NONE), Progress.NONE);
+        Fit fit = ((FitOutcome.Fitted) new Line().fit(points, Progress.none())).fit();
+        return Judgement.of(Residuals.of(fit, points, Progress.none()), Progress.none());
     }
 
     private static Check check(Points points, Kind kind) {

@@ -19,8 +19,8 @@ import org.junit.jupiter.api.Test;
 class ResidualViewsTest {
     private static Residuals residuals(helvo.core.fit.Curve curve, double[] x, double[] y) {
         Points points = Points.of(x, y);
-        Fit fit = ((FitOutcome.Fitted) curve.fit(points, Progress.NONE)).fit();
-        return Residuals.of(fit, points, Progress.NONE);
+        Fit fit = ((FitOutcome.Fitted) curve.fit(points, Progress.none())).fit();
+        return Residuals.of(fit, points, Progress.none());
     }
 
     /// Every value is counted once, in a bin that it lies in; edges are round and one of them is 0.

@@ -17,7 +17,7 @@ class ComparisonTest {
 
     @Test
     void twoGroupsOfDifferentSlopes() {
-        Comparison found = Comparison.of(List.of(DRY, WET), Progress.NONE).orElseThrow();
+        Comparison found = Comparison.of(List.of(DRY, WET), Progress.none()).orElseThrow();
         assertThat(found.equalSlopes().orElseThrow().value()).isCloseTo(63.04856512141289, within(1e-9));
         assertThat(found.equalSlopes().orElseThrow().p()).isCloseTo(4.608508373627204e-05, within(1e-14));
         assertThat(found.equalLines().orElseThrow().value()).isCloseTo(173.49448123620328, within(1e-9));
@@ -33,11 +33,11 @@ class ComparisonTest {
     @Test
     void whatCannotBeComparedIsLeftOut() {
         var upright = new Comparison.Named("one x", Points.of(new double[] {2, 2}, new double[] {1, 3}));
-        assertThat(Comparison.of(List.of(DRY, upright), Progress.NONE)).isEmpty();
-        assertThat(Comparison.of(List.of(DRY, upright, WET), Progress.NONE).orElseThrow().groups()).hasSize(2);
+        assertThat(Comparison.of(List.of(DRY, upright), Progress.none())).isEmpty();
+        assertThat(Comparison.of(List.of(DRY, upright, WET), Progress.none()).orElseThrow().groups()).hasSize(2);
         var two = new Comparison.Named("two", Points.of(new double[] {1, 2}, new double[] {1, 3}));
         Comparison exact = Comparison.of(List.of(two, new Comparison.Named("also two",
-                Points.of(new double[] {1, 2}, new double[] {0, 3}))), Progress.NONE).orElseThrow();
+                Points.of(new double[] {1, 2}, new double[] {0, 3}))), Progress.none()).orElseThrow();
         assertThat(exact.equalSlopes()).isEmpty();
         assertThat(exact.pairs().getFirst().differenceHalf95()).isEmpty();
     }

@@ -64,7 +64,7 @@ class DerivationsTest {
     }
 
     private static FigureAnalysis figure(Study study) {
-        return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figures().getFirst();
+        return Analysis.of(study, Analysis.EMPTY, Progress.none()).figures().getFirst();
     }
 
     /// Bars of 5 % on the source are 10 % of its square, and follow when they change; a set role or another column's bars come first.
@@ -105,8 +105,8 @@ class DerivationsTest {
         int y = averaged.tables().getLast().first(Role.Y).orElseThrow().id();
         Study scaled = new ColumnEdit.ScaleBars(table, y, 2).apply(averaged);
         double[] before = Analysis.of(averaged, Analysis.EMPTY,
-                Progress.NONE).figures().getLast().series().getFirst().points().yBars().up();
-        double[] after = Analysis.of(scaled, Analysis.EMPTY, Progress.NONE).figures().getLast().series().getFirst().points().yBars().up();
+                Progress.none()).figures().getLast().series().getFirst().points().yBars().up();
+        double[] after = Analysis.of(scaled, Analysis.EMPTY, Progress.none()).figures().getLast().series().getFirst().points().yBars().up();
         assertThat(after).usingComparatorWithPrecision(1e-14).containsExactly(Arrays.stream(before).map(bar -> 2 * bar).toArray());
     }
 

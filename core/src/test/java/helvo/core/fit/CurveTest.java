@@ -141,13 +141,13 @@ class CurveTest {
         double[] x = {1, 2, 3, 4, 5, 6, 7};
         double[] y = {2.1, 3.9, 6.5, 10.2, 14.8, 23.1, 35};
         for (Curve curve : List.of(new Line(), new Polynomial(2), new Polynomial(4), new Exponential(false))) {
-            Fit fit = ((FitOutcome.Fitted) curve.fit(Points.of(x, y), Progress.NONE)).fit();
+            Fit fit = ((FitOutcome.Fitted) curve.fit(Points.of(x, y), Progress.none())).fit();
             double[] moved = curve.about(3.5, fit).orElseThrow();
             for (double at : x) {
                 assertThat(curve.value(moved, at - 3.5)).as(curve.name()).isCloseTo(fit.function().at(at), within(1e-11));
             }
         }
-        Fit power = ((FitOutcome.Fitted) new Power(false).fit(Points.of(x, y), Progress.NONE)).fit();
+        Fit power = ((FitOutcome.Fitted) new Power(false).fit(Points.of(x, y), Progress.none())).fit();
         assertThat(new Power(false).about(3.5, power)).isEmpty();
     }
 

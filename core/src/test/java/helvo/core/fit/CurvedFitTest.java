@@ -22,13 +22,13 @@ class CurvedFitTest {
     private static final double NINE_DIGITS = 0.5e-9;
 
     private static Fit fit(Curve curve, double[] x, double[] y) {
-        FitOutcome outcome = curve.fit(Points.of(x, y), Progress.NONE);
+        FitOutcome outcome = curve.fit(Points.of(x, y), Progress.none());
         assertThat(outcome).as(curve.name()).isInstanceOf(FitOutcome.Fitted.class);
         return ((FitOutcome.Fitted) outcome).fit();
     }
 
     private static String reason(Curve curve, double[] x, double[] y) {
-        return ((FitOutcome.NotFitted) curve.fit(Points.of(x, y), Progress.NONE)).reason().sentence(NumberFormat.POINT);
+        return ((FitOutcome.NotFitted) curve.fit(Points.of(x, y), Progress.none())).reason().sentence(NumberFormat.POINT);
     }
 
     private static void assertCertified(Fit fit, String name, double value, double standardError) {
@@ -109,7 +109,7 @@ class CurvedFitTest {
             int at = IntStream.range(0, sums.length).boxed().min(java.util.Comparator.comparingDouble(k -> sums[k])).orElseThrow();
             if (at > 50 && at < sums.length - 50 && sums[at] < Math.min(leastAt(-1e5, x, y), leastAt(1e5, x, y)) * (1 - 1e-6)) {
                 inside++;
-                assertThat(new Exponential(false).fit(Points.of(x, y), Progress.NONE)).as("set " + set)
+                assertThat(new Exponential(false).fit(Points.of(x, y), Progress.none())).as("set " + set)
                         .isInstanceOfSatisfying(FitOutcome.Fitted.class, found -> assertThat(found.fit().quality().residualSumOfSquares())
                                 .isLessThanOrEqualTo(sums[at] * (1 + 1e-12)));
             }
@@ -199,7 +199,7 @@ class CurvedFitTest {
                     {{-3, -2, -1}, {1, 4, 2}}, {{1, 2, 3}, {1, 2, 3}}};
         for (double[][] set : sets) {
             for (Curve curve : Curves.all()) {
-                switch (curve.fit(Points.of(set[0], set[1]), Progress.NONE)) {
+                switch (curve.fit(Points.of(set[0], set[1]), Progress.none())) {
                     case FitOutcome.NotFitted(_, Reason reason) -> assertThat(reason.sentence(NumberFormat.POINT)).endsWith(".")
                             .doesNotContain("NaN");
                     case FitOutcome.Fitted(Fit fit) -> {

@@ -41,7 +41,7 @@ class FitReferenceTest {
 
     private static void compare(Curve curve, Weighting weighting, int n, Map<String, Double> expected) {
         Points points = points(curve, n).weighted(weighting, 1, 1);
-        Fit fit = ((FitOutcome.Fitted) curve.fit(points, Progress.NONE)).fit();
+        Fit fit = ((FitOutcome.Fitted) curve.fit(points, Progress.none())).fit();
         var said = said(fit, points);
         double within = curve instanceof Logistic || curve.amplitudeForm().isPresent() && !curve.onLogScale() ? CURVED : LINEAR;
         expected.forEach((quantity, value) -> assertThat(Math.abs(said.get(quantity) - value)).as("%s: %s, not %s", quantity,
@@ -76,7 +76,7 @@ class FitReferenceTest {
             assertThat(chi.value()).isEqualTo(quality.residualSumOfSquares());
             said.put("chi p", chi.p());
         });
-        Residuals residuals = Residuals.of(fit, points, Progress.NONE);
+        Residuals residuals = Residuals.of(fit, points, Progress.none());
         said.put("residual", residuals.raw()[PLACE]);
         said.put("fitted", residuals.fitted(PLACE));
         said.put("leverage", residuals.leverage(PLACE));

@@ -97,11 +97,11 @@ class PointsTest {
     @Test
     void aFitUsesWhatItsShapeTakes() {
         Points points = Points.of(new double[] {-1, 0, 1, 2, 3, 4}, new double[] {5, 0.1, 2.1, 7.8, 18.3, 31.9});
-        Fit rising = ((FitOutcome.Fitted) new Power(false).fit(points, Progress.NONE)).fit();
+        Fit rising = ((FitOutcome.Fitted) new Power(false).fit(points, Progress.none())).fit();
         assertThat(points.usedBy(rising).x()).containsExactly(0, 1, 2, 3, 4);
         assertThat(rising.uses(0, 1)).isTrue();
         assertThat(rising.uses(-1, 1)).isFalse();
-        Fit log = ((FitOutcome.Fitted) new Logarithmic().fit(points, Progress.NONE)).fit();
+        Fit log = ((FitOutcome.Fitted) new Logarithmic().fit(points, Progress.none())).fit();
         assertThat(points.usedBy(log).x()).containsExactly(1, 2, 3, 4);
         assertThat(log.uses(0, 1)).isFalse();
         assertThatThrownBy(() -> log.coefficient("c")).hasMessage("Logarithmic has no coefficient c");
@@ -132,7 +132,7 @@ class PointsTest {
 
     private static Fit fit(Curve curve, double[] x, double[] y, double[] bars, double unit) {
         Points points = new Points(x, y, new int[x.length], ErrorBars.NONE, ErrorBars.even(bars)).weighted(Weighting.STATED, 1, unit);
-        return ((FitOutcome.Fitted) curve.fit(points, Progress.NONE)).fit();
+        return ((FitOutcome.Fitted) curve.fit(points, Progress.none())).fit();
     }
 
     private static double se(Fit fit, int k) {

@@ -219,11 +219,11 @@ class PolynomialFitTest {
     }
 
     private static Fit fit(Curve curve, Points points) {
-        return ((FitOutcome.Fitted) curve.fit(points, Progress.NONE)).fit();
+        return ((FitOutcome.Fitted) curve.fit(points, Progress.none())).fit();
     }
 
     private static Reason reason(Curve curve, double[] x, double[] y) {
-        return ((FitOutcome.NotFitted) curve.fit(Points.of(x, y), Progress.NONE)).reason();
+        return ((FitOutcome.NotFitted) curve.fit(Points.of(x, y), Progress.none())).reason();
     }
 
     private static void assertClose(double value, double exact) {

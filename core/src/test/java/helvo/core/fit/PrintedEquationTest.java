@@ -15,7 +15,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 /// Which digits of the coefficients are printed. That what is printed draws the curve is checked in EquationTest, for points of all kinds.
 class PrintedEquationTest {
     private static PrintedEquation printed(Curve curve, Points points) {
-        return PrintedEquation.of(((FitOutcome.Fitted) curve.fit(points, Progress.NONE)).fit(), points);
+        return PrintedEquation.of(((FitOutcome.Fitted) curve.fit(points, Progress.none())).fit(), points);
     }
 
     private static Points points(String x, String y) {

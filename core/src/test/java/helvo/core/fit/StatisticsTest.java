@@ -43,7 +43,7 @@ class StatisticsTest {
 
     @Test
     void saysHowFarEachPointLiesAndWeighs() {
-        Residuals residuals = Residuals.of(fit(new Line(), FIVE), FIVE, Progress.NONE);
+        Residuals residuals = Residuals.of(fit(new Line(), FIVE), FIVE, Progress.none());
         assertThat(residuals.raw()).containsExactly(new double[] {-0.8, 0.6, 1.0, -0.6, -0.2}, offset(1e-14));
         assertThat(residuals.leverage(0)).isEqualTo(0.6, offset(1e-14));
         double standardised = -0.8 / Math.sqrt(0.8 * 0.4);
@@ -111,7 +111,7 @@ class StatisticsTest {
     /// The measures of one residual, from its own definition; on the log scale percents are of y.
     @Test
     void residualsAreCountedAsAskedFor() {
-        Residuals line = Residuals.of(fit(new Line(), FIVE), FIVE, Progress.NONE);
+        Residuals line = Residuals.of(fit(new Line(), FIVE), FIVE, Progress.none());
         assertThat(line.in(ResidualMeasure.RAW, 1).orElseThrow()).isEqualTo(line.raw()[1]);
         assertThat(line.in(ResidualMeasure.PERCENT_OF_FITTED, 1).orElseThrow()).isEqualTo(100 * 0.6 / 3.4, offset(1e-12));
         assertThat(line.in(ResidualMeasure.PERCENT_OF_MEASURED, 1).orElseThrow()).isEqualTo(100 * 0.6 / 4, offset(1e-12));
@@ -122,23 +122,23 @@ class StatisticsTest {
                     offset(1e-12));
         }
         Points decay = Points.of(new double[] {0, 1, 2, 3}, new double[] {8, 4.4, 1.9, 1});
-        Residuals logs = Residuals.of(fit(new Exponential(true), decay), decay, Progress.NONE);
+        Residuals logs = Residuals.of(fit(new Exponential(true), decay), decay, Progress.none());
         assertThat(logs.percentOfMeasured(1).orElseThrow()).isEqualTo(100 * (4.4 - logs.fitted(1)) / 4.4, offset(1e-12));
         assertThat(logs.percentOfFitted(1).orElseThrow()).isEqualTo(100 * (4.4 / logs.fitted(1) - 1), offset(1e-12));
         assertThat(logs.raw()[1]).isEqualTo(Math.log(4.4 / logs.fitted(1)), offset(1e-14));
         Points withZero = Points.of(new double[] {-1, 0, 1, 2}, new double[] {-1, 0, 1.5, 1.8});
-        Residuals zero = Residuals.of(fit(new FixedInterceptLine(0), withZero), withZero, Progress.NONE);
+        Residuals zero = Residuals.of(fit(new FixedInterceptLine(0), withZero), withZero, Progress.none());
         assertThat(zero.percentOfFitted(1)).isEmpty();
         assertThat(zero.percentOfMeasured(1)).isEmpty();
         // Two points and a line leave nothing to judge by.
         Points two = Points.of(new double[] {0, 1}, new double[] {0, 1});
-        Residuals none = Residuals.of(fit(new Line(), two), two, Progress.NONE);
+        Residuals none = Residuals.of(fit(new Line(), two), two, Progress.none());
         assertThat(none.standardised(0)).isEmpty();
         assertThat(none.studentised(0)).isEmpty();
         assertThat(none.cooksDistance(0)).isEmpty();
         // The curve must pass through a point that alone stands at its x.
         Points lever = Points.of(new double[] {1, 1, 1, 9}, new double[] {2, 3, 4, 7});
-        Residuals held = Residuals.of(fit(new Line(), lever), lever, Progress.NONE);
+        Residuals held = Residuals.of(fit(new Line(), lever), lever, Progress.none());
         assertThat(held.leverage(3)).isEqualTo(1, offset(1e-14));
         assertThat(held.standardised(3)).isEmpty();
         assertThat(held.leverage(0)).isEqualTo(1.0 / 3, offset(1e-14));
@@ -148,11 +148,11 @@ class StatisticsTest {
     @Test
     void studentisedWithoutScatterThereIsNone() {
         Points points = Points.of(new double[] {0, 1, 2, 3, 4}, new double[] {0, 1, 7, 3, 4});
-        Residuals residuals = Residuals.of(fit(new Line(), points), points, Progress.NONE);
+        Residuals residuals = Residuals.of(fit(new Line(), points), points, Progress.none());
         assertThat(residuals.standardised(2)).isPresent();
         assertThat(residuals.studentised(0)).isPresent();
         Points three = Points.of(new double[] {0, 1, 2}, new double[] {0, 1, 7});
-        assertThat(Residuals.of(fit(new Line(), three), three, Progress.NONE).studentised(0)).isEmpty();
+        assertThat(Residuals.of(fit(new Line(), three), three, Progress.none()).studentised(0)).isEmpty();
     }
 
     /// Expected: NumPy's weighted sums with SciPy's t distribution.
@@ -162,7 +162,7 @@ class StatisticsTest {
                 4, 5},
                 ErrorBars.NONE, ErrorBars.even(new double[] {0.1, 0.2, 0.1, 0.4, 0.3, 0.2}));
         for (Weighting by : new Weighting[] {Weighting.STATED, Weighting.RELATIVE}) {
-            Correlation weighted = Correlation.of(new Line().fit(points.weighted(by, 1, 1), Progress.NONE)).orElseThrow();
+            Correlation weighted = Correlation.of(new Line().fit(points.weighted(by, 1, 1), Progress.none())).orElseThrow();
             assertThat(weighted.pearsonR()).isEqualTo(0.9979628195055587, offset(1e-14));
             assertThat(weighted.pearsonP().orElseThrow()).isEqualTo(6.220929294565317e-06, offset(1e-16));
         }
@@ -183,17 +183,17 @@ class StatisticsTest {
 
     @Test
     void evidenceAddsUpToOneAndAPerfectFitTakesIt() {
-        List<FitOutcome> outcomes = List.of(new Line().fit(FIVE, Progress.NONE), new FixedInterceptLine(0).fit(FIVE, Progress.NONE),
-                new Polynomial(5).fit(FIVE, Progress.NONE));
+        List<FitOutcome> outcomes = List.of(new Line().fit(FIVE, Progress.none()), new FixedInterceptLine(0).fit(FIVE, Progress.none()),
+                new Polynomial(5).fit(FIVE, Progress.none()));
         List<OptionalDouble> weights = EvidenceWeights.of(outcomes, FIVE);
         assertThat(weights.get(0).orElseThrow() + weights.get(1).orElseThrow()).isEqualTo(1, offset(1e-14));
         assertThat(weights.get(2)).isEmpty();
         Points straight = Points.of(new double[] {1, 2, 3, 4}, new double[] {2, 4, 6, 8});
-        assertThat(EvidenceWeights.of(List.of(new Polynomial(2).fit(straight, Progress.NONE), new Line().fit(straight, Progress.NONE),
-                new FixedInterceptLine(0).fit(straight, Progress.NONE)), straight))
+        assertThat(EvidenceWeights.of(List.of(new Polynomial(2).fit(straight, Progress.none()), new Line().fit(straight, Progress.none()),
+                new FixedInterceptLine(0).fit(straight, Progress.none())), straight))
                 .containsExactly(OptionalDouble.of(0), OptionalDouble.of(0), OptionalDouble.of(1));
         // A curve through as many points as it has coefficients proves nothing.
-        assertThat(EvidenceWeights.of(List.of(new Line().fit(FIVE, Progress.NONE), new Polynomial(4).fit(FIVE, Progress.NONE)), FIVE))
+        assertThat(EvidenceWeights.of(List.of(new Line().fit(FIVE, Progress.none()), new Polynomial(4).fit(FIVE, Progress.none())), FIVE))
                 .containsExactly(OptionalDouble.empty(), OptionalDouble.empty());
     }
 
@@ -214,7 +214,7 @@ class StatisticsTest {
         // A curve fitted on ln y is judged by none of the others, nor is one that was fitted to fewer points.
         Points rising = Points.of(new double[] {0, 1, 2, 3, 4, 5, 6}, new double[] {1, 2.9, 7, 20.5, 54, 149, 402});
         List<OptionalDouble> weights = EvidenceWeights.of(Stream.of(new Exponential(false), new Exponential(true), new Logarithmic(),
-                new Polynomial(2)).map(curve -> curve.fit(rising, Progress.NONE)).toList(), rising);
+                new Polynomial(2)).map(curve -> curve.fit(rising, Progress.none())).toList(), rising);
         assertThat(weights.get(0).orElseThrow()).isGreaterThan(0.99);
         assertThat(weights.get(1)).isEmpty();
         assertThat(weights.get(2)).isEmpty();
@@ -236,6 +236,6 @@ class StatisticsTest {
     }
 
     private static Fit fit(Curve curve, Points points) {
-        return ((FitOutcome.Fitted) curve.fit(points, Progress.NONE)).fit();
+        return ((FitOutcome.Fitted) curve.fit(points, Progress.none())).fit();
     }
 }

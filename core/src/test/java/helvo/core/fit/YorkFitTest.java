@@ -24,7 +24,7 @@ class YorkFitTest {
     }
 
     private static Fit fit(Points points) {
-        return ((FitOutcome.Fitted) new Line().fit(points, Progress.NONE)).fit();
+        return ((FitOutcome.Fitted) new Line().fit(points, Progress.none())).fit();
     }
 
     /// Pearson's data with York's weights, York et al. 2004, table II: a = 5.47991022, b = −0.480533407, σa = 0.29497, σb =
@@ -67,9 +67,9 @@ class YorkFitTest {
         assertThat(both.coefficient("a").uncertainty().orElseThrow().standardError())
                 .isCloseTo(alone.coefficient("a").uncertainty().orElseThrow().standardError(), within(1e-13));
         var cubic = new Polynomial(3);
-        var inBoth = ((FitOutcome.Fitted) cubic.fit(points(X, Y, sigma(WX), sy, Weighting.STATED), Progress.NONE)).fit();
+        var inBoth = ((FitOutcome.Fitted) cubic.fit(points(X, Y, sigma(WX), sy, Weighting.STATED), Progress.none())).fit();
         var inY = ((FitOutcome.Fitted) cubic.fit(new Points(X, Y, new int[10], ErrorBars.NONE, ErrorBars.even(sy))
-                .weighted(Weighting.STATED, 1, 1), Progress.NONE)).fit();
+                .weighted(Weighting.STATED, 1, 1), Progress.none())).fit();
         assertThat(inBoth.coefficient("c3").value()).isEqualTo(inY.coefficient("c3").value());
     }
 
@@ -97,10 +97,10 @@ class YorkFitTest {
         assertThat(two.coefficient("a").value()).isCloseTo(-1, within(1e-14));
         assertThat(two.coefficient("b").uncertainty()).isEmpty();
         assertThat(two.covariance()).isEmpty();
-        assertThat(new Line().fit(points(new double[] {2, 2}, new double[] {2, 8}, bars, bars, Weighting.STATED), Progress.NONE))
+        assertThat(new Line().fit(points(new double[] {2, 2}, new double[] {2, 8}, bars, bars, Weighting.STATED), Progress.none()))
                 .isInstanceOf(FitOutcome.NotFitted.class);
         assertThat(new Line().fit(points(new double[] {2}, new double[] {2}, new double[] {1}, new double[] {1}, Weighting.STATED),
-                Progress.NONE)).isInstanceOf(FitOutcome.NotFitted.class);
+                Progress.none())).isInstanceOf(FitOutcome.NotFitted.class);
     }
 
     @Test
@@ -112,7 +112,7 @@ class YorkFitTest {
         double[] none = sigma(WX);
         none[3] = Double.NaN;
         assertThat(fit(points(X, Y, none, sy, Weighting.STATED)).quality().points()).isEqualTo(9);
-        assertThat(new Line().fit(points(X, Y, new double[10], new double[10], Weighting.STATED), Progress.NONE))
+        assertThat(new Line().fit(points(X, Y, new double[10], new double[10], Weighting.STATED), Progress.none()))
                 .isInstanceOfSatisfying(FitOutcome.NotFitted.class,
                 none0 -> assertThat(none0.reason().sentence(helvo.core.number.NumberFormat.POINT))
                         .contains("there is no error bar above 0 to weigh by"));

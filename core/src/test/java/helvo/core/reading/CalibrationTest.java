@@ -36,7 +36,7 @@ class CalibrationTest {
     private static final Fit LINE = fit(new Line(), POINTS);
 
     private static Fit fit(Curve curve, Points points) {
-        return ((FitOutcome.Fitted) curve.fit(points, Progress.NONE)).fit();
+        return ((FitOutcome.Fitted) curve.fit(points, Progress.none())).fit();
     }
 
     /// The roots of (9 − a − b x)² = t² s² (1/m + 1/n + (x − x̄)²/Sxx), by NumPy.

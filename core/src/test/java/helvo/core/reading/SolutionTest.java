@@ -20,7 +20,7 @@ import org.junit.jupiter.api.Test;
 
 class SolutionTest {
     private static Fit fit(Curve curve, Points points) {
-        return ((FitOutcome.Fitted) curve.fit(points, Progress.NONE)).fit();
+        return ((FitOutcome.Fitted) curve.fit(points, Progress.none())).fit();
     }
 
     /// Fieller's limits; expected numbers: the two roots of |a + b x − 8| = t s √h(x), by SciPy.

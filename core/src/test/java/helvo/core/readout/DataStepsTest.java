@@ -54,7 +54,7 @@ class DataStepsTest {
     }
 
     private static List<String> said(int figure, History history) {
-        return DataSteps.of(history, Analysis.of(history.study(), Analysis.EMPTY, Progress.NONE).figure(figure));
+        return DataSteps.of(history, Analysis.of(history.study(), Analysis.EMPTY, Progress.none()).figure(figure));
     }
 
     private static List<String> said(Study start, Edit... edits) {

@@ -54,7 +54,7 @@ class DescriptionTest {
         for (Edit edit : edits) {
             study = edit.apply(study);
         }
-        return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figure(1);
+        return Analysis.of(study, Analysis.EMPTY, Progress.none()).figure(1);
     }
 
     /// By hand: slopes 9.8/10 and 19.8/10, R² 9.604/9.64 and 39.204/39.24; Fieller's limits with t of 6 degrees of freedom.

@@ -51,7 +51,7 @@ class EquationTest {
         double bend = random.nextGaussian();
         double[] y = Arrays.stream(x).map(v -> size * Math.exp(bend * (v - origin) / step / n) * (random.nextInt(3) == 0 ? -1 : 1)
                 + scatter * random.nextGaussian()).toArray();
-        if (curve.fit(Points.of(x, y), Progress.NONE) instanceof FitOutcome.Fitted(Fit fit)) {
+        if (curve.fit(Points.of(x, y), Progress.none()) instanceof FitOutcome.Fitted(Fit fit)) {
             PrintedEquation printed = PrintedEquation.of(fit, Points.of(x, y));
             var equation = new Equation(printed, NumberFormat.POINT);
             DoubleUnaryOperator read = read(equation, "x");
@@ -164,7 +164,7 @@ class EquationTest {
 
     private static Equation equation(Curve curve, double[] x, double[] y, NumberFormat numbers) {
         Points points = Points.of(x, y);
-        return new Equation(PrintedEquation.of(((FitOutcome.Fitted) curve.fit(points, Progress.NONE)).fit(), points), numbers);
+        return new Equation(PrintedEquation.of(((FitOutcome.Fitted) curve.fit(points, Progress.none())).fit(), points), numbers);
     }
 
     private static double[] numbers(String line) {

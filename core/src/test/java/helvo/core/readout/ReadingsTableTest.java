@@ -49,7 +49,7 @@ class ReadingsTableTest {
         for (Edit edit : edits) {
             study = edit.apply(study);
         }
-        return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figure(1);
+        return Analysis.of(study, Analysis.EMPTY, Progress.none()).figure(1);
     }
 
     private static Edit reading(int id, boolean fromY, double at, int measured) {

@@ -160,6 +160,6 @@ class ReadoutTest {
         for (Edit edit : edits) {
             study = edit.apply(study);
         }
-        return Analysis.ofChosenCurves(study, Progress.NONE).figures().getFirst();
+        return Analysis.ofChosenCurves(study, Progress.none()).figures().getFirst();
     }
 }

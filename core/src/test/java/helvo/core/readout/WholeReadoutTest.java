@@ -132,7 +132,7 @@ class WholeReadoutTest {
         for (Edit edit : edits) {
             changed = edit.apply(changed);
         }
-        return Analysis.of(changed, Analysis.EMPTY, Progress.NONE).figures().getFirst();
+        return Analysis.of(changed, Analysis.EMPTY, Progress.none()).figures().getFirst();
     }
 
     private static String all(FigureAnalysis figure) {

@@ -101,17 +101,17 @@ class StudyTest {
     /// An analysis that starts from an earlier one is the same as one from nothing.
     @Test
     void workSavedFromAnEarlierAnalysisChangesNothing() {
-        Analysis first = Analysis.of(STUDY, Analysis.EMPTY, Progress.NONE);
+        Analysis first = Analysis.of(STUDY, Analysis.EMPTY, Progress.none());
         SeriesKey dry = SeriesKey.group(3, "dry");
         Study quadratic = new FigureEdit.ChooseCurve(1, dry, new Polynomial(2)).apply(STUDY);
-        Analysis second = Analysis.of(quadratic, first, Progress.NONE);
+        Analysis second = Analysis.of(quadratic, first, Progress.none());
         assertThat(second.figure(1).series().getFirst().points()).isSameAs(first.figure(1).series().getFirst().points());
         assertThat(second.figure(1).series().getFirst().chosen().curve()).isEqualTo(new Polynomial(2));
         assertThat(second.figure(1).series().get(1)).isSameAs(first.figure(1).series().get(1));
         Study changed = new TableEdit.SetCell(1, 3, 0, "5").apply(quadratic);
-        assertThat(texts(Analysis.of(changed, second, Progress.NONE)))
-                .isEqualTo(texts(Analysis.of(changed, Analysis.EMPTY, Progress.NONE)));
-        assertThat(texts(Analysis.of(changed, second, Progress.NONE))).isNotEqualTo(texts(second));
+        assertThat(texts(Analysis.of(changed, second, Progress.none())))
+                .isEqualTo(texts(Analysis.of(changed, Analysis.EMPTY, Progress.none())));
+        assertThat(texts(Analysis.of(changed, second, Progress.none()))).isNotEqualTo(texts(second));
     }
 
     private static List<String> texts(Analysis analysis) {
@@ -233,7 +233,7 @@ class StudyTest {
     }
 
     private static FigureAnalysis figure(Study study) {
-        return Analysis.of(study, Analysis.EMPTY, Progress.NONE).figure(1);
+        return Analysis.of(study, Analysis.EMPTY, Progress.none()).figure(1);
     }
 
     private static Cell n(double value) {
@@ -258,9 +258,9 @@ class StudyTest {
         study = new FigureEdit.PutNote(1, new Note.ReadingMarker(1, SeriesKey.group(3, "dry"), false, 3.5, true)).apply(study);
         for (Edit edit : List.of(new TableEdit.Sort(1, 2, false), new TableEdit.Sort(1, 1, true), new TableEdit.MoveRows(1, 4, 2, -3),
                 new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(1, new Cell.Text("dry")))))) {
-            var before = Analysis.ofChosenCurves(study, Progress.NONE).figure(1);
+            var before = Analysis.ofChosenCurves(study, Progress.none()).figure(1);
             study = edit.apply(study);
-            var after = Analysis.ofChosenCurves(study, Progress.NONE).figure(1);
+            var after = Analysis.ofChosenCurves(study, Progress.none()).figure(1);
             assertThat(after.series()).allSatisfy(series -> assertThat(before.series()).anySatisfy(old -> {
                 assertThat(old.key()).isEqualTo(series.key());
                 assertThat(old.slot()).isEqualTo(series.slot());

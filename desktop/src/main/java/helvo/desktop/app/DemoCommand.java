@@ -69,7 +69,7 @@ final class DemoCommand implements Callable<Integer> {
 
     private static int save(Path into) {
         try {
-            StudyFile.write(into, StoredStudy.of(History.from(SampleStudy.study())), Progress.NONE);
+            StudyFile.write(into, StoredStudy.of(History.from(SampleStudy.study())), Progress.none());
             System.out.println("The sample study is in " + into + ".");
             return Program.DONE;
         } catch (IOException e) {

@@ -45,8 +45,8 @@ public final class Rehearsal {
         OffscreenWindow.start();
         Path folder = Path.of(arguments[0]);
         Path study = folder.resolve("sample.helvo");
-        StudyFile.write(study, StoredStudy.of(History.from(SampleStudy.study())), Progress.NONE);
-        OffscreenWindow.draw(folder.resolve("state"), Origin.FromFile.read(study, Progress.NONE), Start.WIDTH, Start.HEIGHT,
+        StudyFile.write(study, StoredStudy.of(History.from(SampleStudy.study())), Progress.none());
+        OffscreenWindow.draw(folder.resolve("state"), Origin.FromFile.read(study, Progress.none()), Start.WIDTH, Start.HEIGHT,
                 Rehearsal::firstMinute, folder.resolve("window.png"));
         Runtime.getRuntime().halt(0);
     }

@@ -125,7 +125,7 @@ public final class Windows {
     private Object read(Start start) {
         Optional<Path> study = start.file().filter(StudyFile::isStudy);
         try {
-            return study.isPresent() ? Origin.FromFile.read(study.get(), helvo.core.Progress.NONE)
+            return study.isPresent() ? Origin.FromFile.read(study.get(), helvo.core.Progress.none())
                     : new Origin.New(History.from(orBlank(start.study().get())));
         } catch (CannotRead e) {
             throw new CompletionException(e);

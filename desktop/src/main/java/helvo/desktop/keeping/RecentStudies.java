@@ -70,7 +70,7 @@ public final class RecentStudies {
             Path picture = folder.resolve(name);
             if (figure.isPresent()) {
                 double scale = PICTURE_WIDTH / (WIDTH_MM / 25.4 * 72);
-                byte[] png = png(Raster.draw(small(figure.get()), scale, Progress.NONE).image());
+                byte[] png = png(Raster.draw(small(figure.get()), scale, Progress.none()).image());
                 WholeFile.write(picture, out -> out.write(png));
             }
             var all = new ArrayList<>(read());

@@ -76,7 +76,7 @@ class WindowStudiesTest {
 
     private Path saved(String name) throws IOException {
         Path file = folder.resolve(name + ".helvo");
-        StudyFile.write(file, StoredStudy.of(History.from(new StudyEdit.Rename(name).apply(SampleStudy.study()))), Progress.NONE);
+        StudyFile.write(file, StoredStudy.of(History.from(new StudyEdit.Rename(name).apply(SampleStudy.study()))), Progress.none());
         return file;
     }
 
@@ -91,10 +91,10 @@ class WindowStudiesTest {
     @Test
     void aStudyTakesThePlaceOfABlankWindowAndStandsBesideAnother() throws IOException, CannotRead {
         start();
-        Origin week = Origin.FromFile.read(saved("Week 14"), Progress.NONE);
+        Origin week = Origin.FromFile.read(saved("Week 14"), Progress.none());
         on(() -> first().studies().open(week));
         assertThat(titles()).containsExactly("Week 14 – Helvo");
-        Origin creep = Origin.FromFile.read(saved("Creep"), Progress.NONE);
+        Origin creep = Origin.FromFile.read(saved("Creep"), Progress.none());
         on(() -> first().studies().open(creep));
         assertThat(titles()).containsExactly("Week 14 – Helvo", "Creep – Helvo");
         assertThat(of(() -> first().studies().showIfOpen(folder.resolve("Creep.helvo")))).isTrue();
@@ -115,10 +115,10 @@ class WindowStudiesTest {
     @Test
     void whatWasKeptOfAFileIsOpenedInItsPlace() throws IOException, CannotRead {
         Path file = saved("Week 14");
-        leaveBehind(Origin.FromFile.read(file, Progress.NONE), "with a step more");
+        leaveBehind(Origin.FromFile.read(file, Progress.none()), "with a step more");
         start();
         assertThat(of(() -> first().leftBehind().get())).hasSize(1);
-        Origin again = Origin.FromFile.read(file, Progress.NONE);
+        Origin again = Origin.FromFile.read(file, Progress.none());
         on(() -> first().studies().open(again));
         assertThat(titles()).containsExactly("with a step more – Helvo");
         assertThat(of(() -> first().messages().notice().get().orElseThrow().text()))
@@ -131,10 +131,10 @@ class WindowStudiesTest {
     @Test
     void whatSomebodySavedSinceGoesBeforeWhatWasKept() throws IOException, CannotRead {
         Path file = saved("Week 14");
-        leaveBehind(Origin.FromFile.read(file, Progress.NONE), "with a step more");
-        StudyFile.write(file, StoredStudy.of(History.from(new StudyEdit.Rename("theirs").apply(SampleStudy.study()))), Progress.NONE);
+        leaveBehind(Origin.FromFile.read(file, Progress.none()), "with a step more");
+        StudyFile.write(file, StoredStudy.of(History.from(new StudyEdit.Rename("theirs").apply(SampleStudy.study()))), Progress.none());
         start();
-        Origin theirs = Origin.FromFile.read(file, Progress.NONE);
+        Origin theirs = Origin.FromFile.read(file, Progress.none());
         on(() -> first().studies().open(theirs));
         assertThat(titles()).containsExactly("theirs – Helvo");
         assertThat(of(() -> first().leftBehind().get())).as("it is offered still").hasSize(1);
@@ -174,7 +174,7 @@ class WindowStudiesTest {
     @Test
     void whatNeedsNoKeepingIsNotOffered() throws IOException, CannotRead {
         Path file = saved("Week 14");
-        var from = Origin.FromFile.read(file, Progress.NONE);
+        var from = Origin.FromFile.read(file, Progress.none());
         try (Journal journal = Journal.begin(kept, from.study())) {
             journal.add(new Commit.Do(new StudyEdit.Rename("Week 14"), NOON));
             journal.saved(file, FilePrint.of(file).orElseThrow(), 1);

@@ -237,7 +237,7 @@ class DocumentTest {
         rest();
         assertThat(document.study()).isEqualTo(typed.apply(before));
         assertThat(slope(document.analyses().latest().get()))
-                .isEqualTo(slope(Analysis.of(typed.apply(before), Analysis.EMPTY, Progress.NONE))).isNotEqualTo(slope(analysed));
+                .isEqualTo(slope(Analysis.of(typed.apply(before), Analysis.EMPTY, Progress.none()))).isNotEqualTo(slope(analysed));
         assertThat(document.history().get().steps()).hasSize(1);
         // Expected, but something else is done; and expected, but not done.
         on(() -> {

@@ -46,7 +46,7 @@ class FileFollowerTest {
     void begin() throws IOException, CannotRead {
         log = Files.writeString(folder.resolve("log.csv"), "Load (N),Stretch (mm)\n1,2\n2,4\n3,about 6\n");
         Study study = StudyEdit.AddTable.to(Study.EMPTY, TextTable.read(log, ReadingChoices.NONE,
-                Progress.NONE).table()).apply(Study.EMPTY);
+                Progress.none()).table()).apply(Study.EMPTY);
         on(() -> {
             document = new Document(History.from(study));
             follower = new FileFollower(document, told::add);

@@ -97,7 +97,7 @@ class StudyKeeperTest {
         on(() -> one.keeper.saveAs(file, voice));
         untilSign("saved");
         assertThat(told).containsExactly("Saved “cords.helvo” in " + folder + ".");
-        assertThat(StudyFile.read(file, Progress.NONE).history().study()).isEqualTo(one.document.study());
+        assertThat(StudyFile.read(file, Progress.none()).history().study()).isEqualTo(one.document.study());
         perform(new TableEdit.SetCell(1, 2, 0, "6"));
         until("it says when", () -> one.keeper.sign().get().text().matches("changed \\d+ s ago, kept"));
         on(() -> one.document.undo(told::add));
@@ -107,7 +107,7 @@ class StudyKeeperTest {
         untilSign("saved");
         on(() -> one.end());
         assertThat(one.place).as("nothing is left to keep").isEmptyDirectory();
-        begin(Origin.FromFile.read(file, Progress.NONE));
+        begin(Origin.FromFile.read(file, Progress.none()));
         assertThat(sign()).isEqualTo("saved");
         assertThat(of(() -> one.document.history().get().steps())).as("its steps can be undone").hasSize(2);
     }
@@ -123,7 +123,7 @@ class StudyKeeperTest {
             return one.keeper.close();
         });
         closed.join();
-        assertThat(StudyFile.read(file, Progress.NONE).history().study().name()).isEqualTo("saved at the last moment");
+        assertThat(StudyFile.read(file, Progress.none()).history().study().name()).isEqualTo("saved at the last moment");
         assertThat(one.place).as("nothing is left to keep").isEmptyDirectory();
         begin(new Origin.New(History.from(Study.blank())));
     }
@@ -168,7 +168,7 @@ class StudyKeeperTest {
     }
 
     private void savedBySomebodyElse(Path file, String name) throws IOException {
-        StudyFile.write(file, StoredStudy.of(History.from(new StudyEdit.Rename(name).apply(SampleStudy.study()))), Progress.NONE);
+        StudyFile.write(file, StoredStudy.of(History.from(new StudyEdit.Rename(name).apply(SampleStudy.study()))), Progress.none());
         Files.setLastModifiedTime(file, FileTime.from(Instant.now().plusSeconds(5)));
     }
 
@@ -188,12 +188,12 @@ class StudyKeeperTest {
         perform(new StudyEdit.RenameTable(1, "changed here"));
         on(() -> one.keeper.save(voice));
         until("it is noticed", () -> one.keeper.conflict().get().isPresent());
-        assertThat(StudyFile.read(file, Progress.NONE).history().study().name()).isEqualTo("theirs");
+        assertThat(StudyFile.read(file, Progress.none()).history().study().name()).isEqualTo("theirs");
         on(() -> one.keeper.saveBoth(voice));
         Path beside = folder.resolve("shared, mine.helvo");
         until("both are there", () -> one.keeper.file().get().equals(Optional.of(beside)));
-        assertThat(StudyFile.read(file, Progress.NONE).history().study().name()).isEqualTo("theirs");
-        assertThat(StudyFile.read(beside, Progress.NONE).history().study().table(1).name()).isEqualTo("changed here");
+        assertThat(StudyFile.read(file, Progress.none()).history().study().name()).isEqualTo("theirs");
+        assertThat(StudyFile.read(beside, Progress.none()).history().study().table(1).name()).isEqualTo("changed here");
     }
 
     @Test
@@ -210,7 +210,7 @@ class StudyKeeperTest {
         until("it is noticed", () -> one.keeper.conflict().get().isPresent());
         on(() -> one.keeper.saveMine(voice));
         untilSign("saved");
-        assertThat(StudyFile.read(file, Progress.NONE).history().study().name()).isEqualTo("mine");
+        assertThat(StudyFile.read(file, Progress.none()).history().study().name()).isEqualTo("mine");
         Files.delete(file);
         untilSign("kept, its file is gone");
         on(() -> one.keeper.save(voice));

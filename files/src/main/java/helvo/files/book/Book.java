@@ -150,7 +150,7 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
             try {
                 visit(name, (_, _, _, _, _) -> {
                     throw new Enough();
-                }, Progress.NONE);
+                }, Progress.none());
             } catch (Enough found) {
                 filled.add(name);
             }
@@ -209,7 +209,7 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
                     if (rows.size() >= 2 || row > ENOUGH_ROWS) {
                         throw new Enough();
                     }
-                }, Progress.NONE);
+                }, Progress.none());
             } catch (Enough found) {
                 return name;
             } catch (CannotRead damaged) {

@@ -40,7 +40,7 @@ final class OdsBook extends Book {
             return;
         }
         try {
-            XMLStreamReader xml = zip.xml("META-INF/manifest.xml", Progress.NONE);
+            XMLStreamReader xml = zip.xml("META-INF/manifest.xml", Progress.none());
             while (xml.hasNext()) {
                 if (xml.next() == XMLStreamConstants.START_ELEMENT && xml.getLocalName().equals("encryption-data")) {
                     throw new CannotRead("“" + fileName() + "” is protected by a password: save it without one and open that.");
@@ -55,7 +55,7 @@ final class OdsBook extends Book {
     List<String> names() throws CannotRead {
         var names = new ArrayList<String>();
         try {
-            XMLStreamReader xml = zip.xml("content.xml", Progress.NONE);
+            XMLStreamReader xml = zip.xml("content.xml", Progress.none());
             while (xml.hasNext()) {
                 if (xml.next() == XMLStreamConstants.START_ELEMENT && is(xml, "table") && xml.getAttributeValue(TABLE, "name") != null) {
                     names.add(xml.getAttributeValue(TABLE, "name"));

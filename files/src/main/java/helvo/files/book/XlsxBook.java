@@ -77,7 +77,7 @@ final class XlsxBook extends Book {
         if (!zip.has("xl/workbook.xml")) {
             return false;
         }
-        XMLStreamReader xml = zip.xml("xl/workbook.xml", Progress.NONE);
+        XMLStreamReader xml = zip.xml("xl/workbook.xml", Progress.none());
         while (xml.hasNext()) {
             if (xml.next() == XMLStreamConstants.START_ELEMENT && xml.getLocalName().equals("workbookPr")) {
                 String flag = xml.getAttributeValue(null, "date1904");
@@ -155,7 +155,7 @@ final class XlsxBook extends Book {
     /// Spans by their first cell; a sheet lists them behind its cells.
     private Map<Long, CellRangeAddress> merged(String part) throws IOException, XMLStreamException {
         var merged = new TreeMap<Long, CellRangeAddress>();
-        XMLStreamReader xml = zip.xml(part, Progress.NONE);
+        XMLStreamReader xml = zip.xml(part, Progress.none());
         while (xml.hasNext()) {
             if (xml.next() == XMLStreamConstants.START_ELEMENT && xml.getLocalName().equals("mergeCell")) {
                 String area = xml.getAttributeValue(null, "ref");

@@ -107,7 +107,7 @@ public final class FitJson {
         ObjectNode report = NODES.objectNode();
         ArrayNode curves = report.putArray("curves");
         for (FitOutcome outcome : series.ranked()) {
-            ObjectNode node = fit(series.showing(outcome.curve()).diagnosing(Progress.NONE), asked);
+            ObjectNode node = fit(series.showing(outcome.curve()).diagnosing(Progress.none()), asked);
             put(node, "weight", series.weight(outcome.curve()));
             node.put("simplest", series.simplest().equals(Optional.of(outcome.curve())));
             curves.add(node);

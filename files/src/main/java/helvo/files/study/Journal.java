@@ -65,7 +65,7 @@ public final class Journal implements AutoCloseable {
         Path folder = Files.createDirectories(kept.resolve(UUID.randomUUID().toString()));
         JournalFile file = JournalFile.open(folder.resolve(RECORDS)).orElseThrow(() -> new IOException("a new journal is held"));
         try {
-            StudyFile.write(folder.resolve(BASE), from, Progress.NONE);
+            StudyFile.write(folder.resolve(BASE), from, Progress.none());
             Disk.force(kept);
         } catch (IOException e) {
             file.close();
@@ -165,7 +165,7 @@ public final class Journal implements AutoCloseable {
                 delete(folder);
                 return Optional.empty();
             }
-            StoredStudy from = StudyFile.read(folder.resolve(BASE), Progress.NONE);
+            StoredStudy from = StudyFile.read(folder.resolve(BASE), Progress.none());
             var replay = new Replay(from.history());
             file.found().forEach(replay::read);
             return Optional.of(new Kept(new Journal(folder, file, from.history().study()), from.with(replay.history), replay.savedIn,

@@ -116,7 +116,7 @@ final class StudyReader {
                 texts.add(RowRanges.read(column.path("rowsOfTexts").asString(""), count));
             }
             try (InputStream in = zip.stream(path, progress)) {
-                List<Cells> cells = new TableData(rows, forms, numbers, texts).read(in, Progress.NONE);
+                List<Cells> cells = new TableData(rows, forms, numbers, texts).read(in, Progress.none());
                 var columns = new ArrayList<Column>();
                 for (int c = 0; c < cells.size(); c++) {
                     columns.add(bare.columns().get(c).with(cells.get(c)));
@@ -191,7 +191,7 @@ final class StudyReader {
     }
 
     private static byte[] bytes(GuardedZip zip, String part, int most) throws IOException {
-        try (InputStream in = zip.stream(part, Progress.NONE)) {
+        try (InputStream in = zip.stream(part, Progress.none())) {
             var bytes = new ByteArrayOutputStream();
             byte[] buffer = new byte[1 << 16];
             for (int count = in.read(buffer); count >= 0; count = in.read(buffer)) {

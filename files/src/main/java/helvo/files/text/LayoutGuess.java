@@ -65,7 +65,7 @@ final class LayoutGuess {
         if (areas.isEmpty()) {
             areas = List.of(new TableArea(List.of(), 0, 0, Integer.MAX_VALUE, 0, Integer.MAX_VALUE - 1, List.of()));
         }
-        int asked = choices.table().orElse(areas.indexOf(TableArea.largest(areas)) + 1);
+        int asked = choices.table().orElse(areas.size() == 1 ? 1 : areas.indexOf(TableArea.largest(areas)) + 1);
         if (asked < 1 || asked > areas.size()) {
             throw new CannotRead(Phrase.of("“%s” has no table %d; it holds %d.", name, asked, areas.size()));
         }

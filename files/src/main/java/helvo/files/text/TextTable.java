@@ -74,7 +74,7 @@ public record TextTable(Table table, List<String> notices) {
             public long size() {
                 return text.length;
             }
-        }, name, Optional.empty(), choices, Progress.NONE);
+        }, name, Optional.empty(), choices, Progress.none());
     }
 
     private static TextTable read(Source source, String name, Optional<Path> file, ReadingChoices choices, Progress progress)

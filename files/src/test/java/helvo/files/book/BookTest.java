@@ -50,7 +50,7 @@ class BookTest {
     private Path folder;
 
     private static ReadTable read(Path file) throws CannotRead {
-        return ReadTable.read(file, Optional.empty(), ReadingChoices.NONE, Progress.NONE);
+        return ReadTable.read(file, Optional.empty(), ReadingChoices.NONE, Progress.none());
     }
 
     private static Cell cell(Table table, int column, int row) {
@@ -122,11 +122,11 @@ class BookTest {
                 "The workbook has other sheets: Notes.");
         assertThat(ReadTable.read(file, Optional.of("Notes"),
                 ReadingChoices.NONE,
-                Progress.NONE).table().columns()).extracting(Column::name)
+                Progress.none()).table().columns()).extracting(Column::name)
                 .containsExactly("a",
                         "b");
         assertThatThrownBy(() -> ReadTable.read(file, Optional.of("Nots"), ReadingChoices.NONE,
-                Progress.NONE)).isInstanceOf(CannotRead.class)
+                Progress.none())).isInstanceOf(CannotRead.class)
                 .hasMessageContaining("it has Pulls, Empty, Notes");
     }
 
@@ -182,7 +182,7 @@ class BookTest {
         table = new ColumnEdit.SetKind(1, 5, Kind.DATE, DateText.Order.DAY_FIRST).change(table);
         table = new helvo.core.study.TableEdit.SetCell(1, 2, 3, "0.1234567890123456").change(table);
         Path file = folder.resolve("out." + format.ending());
-        TableFile.write(file, format, table, List.of(), Progress.NONE);
+        TableFile.write(file, format, table, List.of(), Progress.none());
         Table back = read(file).table();
         assertThat(back.columns()).extracting(Column::heading).isEqualTo(table.columns().stream().map(Column::heading).toList());
         for (int c = 0; c < table.columns().size(); c++) {

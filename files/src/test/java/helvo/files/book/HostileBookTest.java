@@ -78,7 +78,7 @@ class HostileBookTest {
     }
 
     private static ReadTable read(Path file) throws CannotRead {
-        return ReadTable.read(file, Progress.NONE);
+        return ReadTable.read(file, Progress.none());
     }
 
     /// What is broken before any row of numbers leaves no table; it is refused with what to do.
@@ -167,7 +167,7 @@ class HostileBookTest {
         Path file = folder.resolve("days." + format.ending());
         TableFile.write(file, format, table(Cells.ofNumbers(days), Cells.of(Collections.nCopies(days.length, new Cell.Text("a")))),
                 List.of(),
-                Progress.NONE);
+                Progress.none());
         Cells back = read(file).table().columns().get(1).cells();
         assertThat(IntStream.range(0, days.length).mapToDouble(back::number).toArray()).containsExactly(days);
     }
@@ -179,14 +179,14 @@ class HostileBookTest {
         Table odd = table(days, Cells.of(List.of(new Cell.Text("a\u0001b\ud800c"), new Cell.Text("🪢 knot"))));
         for (TableFile.Format format : List.of(TableFile.Format.XLSX, TableFile.Format.ODS)) {
             Path file = folder.resolve("odd." + format.ending());
-            TableFile.write(file, format, odd, List.of(), Progress.NONE);
+            TableFile.write(file, format, odd, List.of(), Progress.none());
             Cells back = read(file).table().columns().get(2).cells();
             assertThat(back.cell(0)).isEqualTo(new Cell.Text("a\ufffdb\ufffdc"));
             assertThat(back.cell(1)).isEqualTo(new Cell.Text("🪢 knot"));
         }
         Table tooLong = table(days, Cells.of(List.of(new Cell.Text("a"), new Cell.Text("b".repeat(40_000)))));
         Path file = Files.writeString(folder.resolve("long.xlsx"), "old");
-        assertThatThrownBy(() -> TableFile.write(file, TableFile.Format.XLSX, tooLong, List.of(), Progress.NONE))
+        assertThatThrownBy(() -> TableFile.write(file, TableFile.Format.XLSX, tooLong, List.of(), Progress.none()))
                 .isInstanceOf(IOException.class)
                 .hasMessage("row 2 of “Note” holds 40,000 characters, and a cell of XLSX takes 32,767; save it as ODS or CSV");
         assertThat(file).hasContent("old");

@@ -21,7 +21,7 @@ abstract class BookFuzz implements FuzzTarget {
     BookFuzz(TableFile.Format format, List<String> altered) {
         Path good = FuzzTarget.scratch("good." + format.ending());
         try {
-            TableFile.write(good, format, sample(), List.of(), Progress.NONE);
+            TableFile.write(good, format, sample(), List.of(), Progress.none());
             parts = new PartsFuzz(good, FuzzTarget.scratch("fuzz." + format.ending()), altered);
         } catch (IOException e) {
             throw new java.io.UncheckedIOException(e);
@@ -42,7 +42,7 @@ abstract class BookFuzz implements FuzzTarget {
     @Override
     public void run(byte[] input) throws IOException {
         try {
-            FuzzTarget.use(ReadTable.read(parts.write(input), Progress.NONE).table());
+            FuzzTarget.use(ReadTable.read(parts.write(input), Progress.none()).table());
         } catch (CannotRead refused) {
             // Which is right.
         }

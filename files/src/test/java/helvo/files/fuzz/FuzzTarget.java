@@ -96,7 +96,7 @@ public interface FuzzTarget {
 
     static void use(Study study) {
         if (study.tables().stream().allMatch(table -> table.rows() <= ANALYSED_ROWS)) {
-            Analysis.ofChosenCurves(study, Progress.NONE);
+            Analysis.ofChosenCurves(study, Progress.none());
         }
     }
 }

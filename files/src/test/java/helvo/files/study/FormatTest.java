@@ -95,7 +95,7 @@ class FormatTest {
 
     private static Map<String, String> parts(Study study) throws IOException {
         var out = new ByteArrayOutputStream();
-        StudyFile.write(out, StoredStudy.of(History.from(study)), Progress.NONE);
+        StudyFile.write(out, StoredStudy.of(History.from(study)), Progress.none());
         var parts = new TreeMap<String, String>();
         try (var in = new ZipInputStream(new ByteArrayInputStream(out.toByteArray()))) {
             for (var entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {

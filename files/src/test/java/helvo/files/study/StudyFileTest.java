@@ -72,14 +72,14 @@ class StudyFileTest {
 
     private static byte[] bytes(StoredStudy stored) throws IOException {
         var out = new ByteArrayOutputStream();
-        StudyFile.write(out, stored, Progress.NONE);
+        StudyFile.write(out, stored, Progress.none());
         return out.toByteArray();
     }
 
     private StoredStudy read(byte[] bytes) throws IOException, CannotRead {
         Path file = folder.resolve("study.helvo");
         Files.write(file, bytes);
-        return StudyFile.read(file, Progress.NONE);
+        return StudyFile.read(file, Progress.none());
     }
 
     private static Map<String, byte[]> parts(byte[] zip) throws IOException {
@@ -155,8 +155,8 @@ class StudyFileTest {
                 Optional.empty(), columns, SetAside.NONE)).apply(Study.EMPTY);
         Path file = Files.createTempFile("cells", ".helvo");
         try {
-            StudyFile.write(file, StoredStudy.of(History.from(study)), Progress.NONE);
-            assertThat(StudyFile.read(file, Progress.NONE).history().study()).isEqualTo(study);
+            StudyFile.write(file, StoredStudy.of(History.from(study)), Progress.none());
+            assertThat(StudyFile.read(file, Progress.none()).history().study()).isEqualTo(study);
         } finally {
             Files.delete(file);
         }
@@ -247,7 +247,7 @@ class StudyFileTest {
         Path file = Files.createTempFile("damaged", ".helvo");
         try {
             Files.write(file, bytes);
-            Study read = StudyFile.read(file, Progress.NONE).history().study();
+            Study read = StudyFile.read(file, Progress.none()).history().study();
             assertThat(within || read.equals(worked().study())).as("what a disk or a wire spoils is never read as something else").isTrue();
         } catch (CannotRead refused) {
             assertThat(refused).hasMessageStartingWith("“" + file.getFileName() + "” ").hasMessageMatching("(?s).*[.)]");
@@ -268,11 +268,11 @@ class StudyFileTest {
     @Test
     void aFailureLeavesTheOldFile() throws IOException, CannotRead {
         Path file = folder.resolve("kept.helvo");
-        StudyFile.write(file, StoredStudy.of(worked()), Progress.NONE);
+        StudyFile.write(file, StoredStudy.of(worked()), Progress.none());
         assertThatThrownBy(() -> StudyFile.write(file, StoredStudy.of(worked().undo()), _ -> {
             throw new java.util.concurrent.CancellationException();
         })).isInstanceOf(java.util.concurrent.CancellationException.class);
-        assertThat(StudyFile.read(file, Progress.NONE).history().study()).isEqualTo(worked().study());
+        assertThat(StudyFile.read(file, Progress.none()).history().study()).isEqualTo(worked().study());
         assertThat(folder).isDirectoryNotContaining("glob:**.part");
     }
 }

@@ -67,7 +67,7 @@ class TextTableTest {
     @ParameterizedTest(name = "{0}")
     @MethodSource("layouts")
     void recognisesTheLayout(String name, String text, Charset charset, Delimiter delimiter, DecimalMark mark) throws Exception {
-        TextTable read = TextTable.read(file(text.getBytes(charset)), ReadingChoices.NONE, Progress.NONE);
+        TextTable read = TextTable.read(file(text.getBytes(charset)), ReadingChoices.NONE, Progress.none());
         assertThat(read.table().source().orElseThrow()).isEqualTo(new Table.Source.Text(folder.resolve("t.csv").toString(),
                 (name.equals("UTF-16") ? charset : name.equals("Windows-1252") ? TextLayout.WINDOWS : StandardCharsets.UTF_8).name(),
                 delimiter.sign(), true));
@@ -79,7 +79,7 @@ class TextTableTest {
         assertThat(columns.get(0).cells().number(0)).isEqualTo(1.5);
         assertThat(columns.get(1).cells().number(1)).isEqualTo(3.5);
         assertThat(columns.get(1).shown(1, mark)).isEqualTo("3" + mark.sign() + "50");
-        assertThat(ReadTable.again(read.table(), Progress.NONE).table()).isEqualTo(read.table());
+        assertThat(ReadTable.again(read.table(), Progress.none()).table()).isEqualTo(read.table());
     }
 
     /// Short names that stand for no value in other tables are names here; a first row without values is a row.
@@ -96,7 +96,7 @@ class TextTableTest {
     @Test
     void keepsWhatIsNoNumberAndRaggedRows() throws Exception {
         TextTable read = TextTable.read(file("Load,Stretch\n1,about 7.6\n2\n3,4,extra\n4,\"a,b\n c\"\n5,6\n6,7\n7,8\n"),
-                ReadingChoices.NONE, Progress.NONE);
+                ReadingChoices.NONE, Progress.none());
         assertThat(read.table().columns()).extracting(Column::name).containsExactly("Load", "Stretch", "Column 3");
         assertThat(read.table().columns().get(1).cells().cell(0)).isEqualTo(new Cell.Text("about 7.6"));
         assertThat(read.table().columns().get(1).cells().cell(1)).isEqualTo(Cell.EMPTY);
@@ -111,10 +111,10 @@ class TextTableTest {
     @ValueSource(strings = {"Load (N),Remark\n1.5,\"a, \"\"b\"\"\"\n0.1234567890123,about 7.6\n,\n3e-9,x\n",
             "Load (N);Remark\n1,5;a;\n0,1234567890123;\"b;c\"\n-2;\n"})
     void whatIsWrittenReadsBackAsItWas(String text) throws Exception {
-        TextTable read = TextTable.read(file(text), ReadingChoices.NONE, Progress.NONE);
+        TextTable read = TextTable.read(file(text), ReadingChoices.NONE, Progress.none());
         Path written = folder.resolve("written.csv");
-        TableFile.write(written, TableFile.Format.CSV, read.table(), List.of(), Progress.NONE);
-        TextTable back = TextTable.read(written, ReadingChoices.NONE, Progress.NONE);
+        TableFile.write(written, TableFile.Format.CSV, read.table(), List.of(), Progress.none());
+        TextTable back = TextTable.read(written, ReadingChoices.NONE, Progress.none());
         assertThat(back.table().columns()).isEqualTo(read.table().columns());
         assertThat(back.table().mark()).isEqualTo(read.table().mark());
         assertThat(folder).isDirectoryNotContaining("glob:**.part");
@@ -134,21 +134,21 @@ class TextTableTest {
     @Test
     void guessesThatCannotBeRightCanBeChanged() throws Exception {
         Path file = file("1,5\n2,7\n");
-        TextTable guessed = TextTable.read(file, ReadingChoices.NONE, Progress.NONE);
+        TextTable guessed = TextTable.read(file, ReadingChoices.NONE, Progress.none());
         assertThat(guessed.table().columns()).extracting(Column::name).containsExactly("x", "y");
         ReadingChoices semicolons = ReadingChoices.NONE.withSeparator(Optional.of(';'));
-        assertThat(TextTable.read(file, semicolons, Progress.NONE).table().columns()).singleElement()
+        assertThat(TextTable.read(file, semicolons, Progress.none()).table().columns()).singleElement()
                 .satisfies(column -> assertThat(column.cells().number(1)).isEqualTo(2.7));
-        assertThat(TextTable.read(file, ReadingChoices.NONE.withHeadingLine(Optional.of(1)), Progress.NONE).table().columns())
+        assertThat(TextTable.read(file, ReadingChoices.NONE.withHeadingLine(Optional.of(1)), Progress.none()).table().columns())
                 .extracting(Column::name).containsExactly("1", "5");
-        assertThat(ReadTable.again(guessed.table(), ReadingChoices.NONE.withSkipLines(1), Progress.NONE).table().rows()).isOne();
+        assertThat(ReadTable.again(guessed.table(), ReadingChoices.NONE.withSkipLines(1), Progress.none()).table().rows()).isOne();
     }
 
     /// Bytes that turn out not to be UTF-8 only after the part that the guess was made from.
     @Test
     void anUmlautFarDownIsReadToo() throws Exception {
         String rows = "1,2,plain\n".repeat(60_000) + "3,4,für\n";
-        TextTable read = TextTable.read(file(("a,b,c\n" + rows).getBytes(TextLayout.WINDOWS)), ReadingChoices.NONE, Progress.NONE);
+        TextTable read = TextTable.read(file(("a,b,c\n" + rows).getBytes(TextLayout.WINDOWS)), ReadingChoices.NONE, Progress.none());
         assertThat(read.table().readAs().orElseThrow().layout()).contains("Windows-1252");
         assertThat(read.table().columns().get(2).cells().cell(60_000)).isEqualTo(new Cell.Text("für"));
     }
@@ -168,7 +168,7 @@ class TextTableTest {
     void saysWhyAFileIsNoTable(String text, String why) throws IOException {
         Path file = file(text);
         assertThatThrownBy(() -> TextTable.read(file, ReadingChoices.NONE,
-                Progress.NONE)).isInstanceOf(CannotRead.class).hasMessageContaining(why)
+                Progress.none())).isInstanceOf(CannotRead.class).hasMessageContaining(why)
                 .hasMessageContaining("t.csv");
     }
 
@@ -176,10 +176,10 @@ class TextTableTest {
     void saysThatThereIsNoFileOrThatItIsAFolder() {
         assertThatThrownBy(() -> TextTable.read(folder.resolve("no.csv"),
                 ReadingChoices.NONE,
-                Progress.NONE)).isInstanceOf(CannotRead.class)
+                Progress.none())).isInstanceOf(CannotRead.class)
                 .hasMessageContaining("no file");
         assertThatThrownBy(() -> TextTable.read(folder, ReadingChoices.NONE,
-                Progress.NONE)).isInstanceOf(CannotRead.class).hasMessageContaining("is a folder");
+                Progress.none())).isInstanceOf(CannotRead.class).hasMessageContaining("is a folder");
     }
 
     /// Any bytes at all give a table or a sentence, never another fault.
