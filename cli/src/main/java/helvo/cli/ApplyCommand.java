@@ -32,54 +32,50 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeSet;
-import java.util.concurrent.Callable;
 import java.util.stream.Stream;
-import picocli.CommandLine.Command;
-import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.ParameterException;
-import picocli.CommandLine.Parameters;
-import picocli.CommandLine.Spec;
 import tools.jackson.databind.node.ObjectNode;
 
 /// Makes the figures and fits of a study again for the data of many files.
-@Command(name = "apply", mixinStandardHelpOptions = true,
-        description = "Make every figure, fit and reading of a study again for each of many files.",
-        footer = {"", "Columns are matched by their headings. A file that does not fit is said, and the others are done.",
-            "The folder gets the figures of each file, and results.csv and results.json with all numbers side by side.", "",
-            "helvo apply cords.helvo --data Stretch=monday.csv tuesday.csv --out week",
-            "helvo apply cords.helvo --data \"Stretch=runs/*.csv\" --out all"})
-final class ApplyCommand implements Callable<Integer> {
-    @Spec
-    private CommandSpec command;
-
-    @Parameters(paramLabel = "STUDY", description = "A study saved by Helvo (.helvo).")
+final class ApplyCommand implements Command {
+    private final Arguments arguments;
     private Path study;
-
-    @Option(names = "--data", required = true, arity = "1..*", paramLabel = "TABLE=FILE",
-            description = "The table, and the files to take its data from; * and ? stand for any characters. Where several tables are "
-            + "named, the first files of all belong together, and so on.")
     private List<String> data;
-
-    @Option(names = "--out", required = true, paramLabel = "FOLDER", description = "Is made where there is none.")
     private Path out;
-
-    @Option(names = "--figures", paramLabel = "FORMAT", defaultValue = "svg",
-            description = "png, svg or pdf (default: ${DEFAULT-VALUE}).")
     private String figures;
 
+    ApplyCommand() {
+        arguments = new Arguments(this, "apply", "Make every figure, fit and reading of a study again for each of many files.")
+                .footer("",
+                        "Columns are matched by their headings. A file that does not fit is said, and the others are done.",
+                        "The folder gets the figures of each file, and results.csv and results.json with all numbers side by side.",
+                        "",
+                        "helvo apply cords.helvo --data Stretch=monday.csv tuesday.csv --out week",
+                        "helvo apply cords.helvo --data \"Stretch=runs/*.csv\" --out all");
+        arguments.file("STUDY", "1", "A study saved by Helvo (.helvo).", value -> study = value);
+        arguments.option("--data", "TABLE=FILE",
+                "The table, and the files to take its data from; * and ? stand for any characters. Where several tables are "
+                + "named, the first files of all belong together, and so on.").required().several().texts(value -> data = value);
+        arguments.option("--out", "FOLDER", "Is made where there is none.").required().path(value -> out = value);
+        arguments.option("--figures", "FORMAT",
+                "png, svg or pdf (default: ${DEFAULT-VALUE}).").otherwise("svg").text(value -> figures = value);
+    }
+
+    @Override
+    public Arguments arguments() {
+        return arguments;
+    }
     /// One run: the tables by their new data.
     private record Run(String name, Map<Table, Path> files) {}
 
     @Override
     public Integer call() throws CannotRead, Refused {
         FigureFormat format = FigureFormat.of("figure." + figures.toLowerCase(Locale.ROOT))
-                .orElseThrow(() -> wrong("--figures “" + figures + "” must be png, svg or pdf."));
+                .orElseThrow(() -> arguments.wrong("--figures “" + figures + "” must be png, svg or pdf."));
         Study kept = StudyFile.read(study, Progress.none()).history().study();
         List<Run> runs = runs(kept);
         var results = new ResultsCsv();
         var reports = new ArrayList<ObjectNode>();
-        PrintWriter err = command.commandLine().getErr();
+        PrintWriter err = arguments.err();
         int done = 0;
         for (Run run : runs) {
             try {
@@ -101,7 +97,7 @@ final class ApplyCommand implements Callable<Integer> {
         } catch (IOException e) {
             throw new Refused(WriteTrouble.sentence(out, e));
         }
-        command.commandLine().getOut().println(Phrase.of("%d of %d files done; results.csv and results.json are in %s.", done, runs.size(),
+        arguments.out().println(Phrase.of("%d of %d files done; results.csv and results.json are in %s.", done, runs.size(),
                 out));
         return done == runs.size() ? Helvo.DONE : Helvo.DATA_DO_NOT_ALLOW;
     }
@@ -117,7 +113,7 @@ final class ApplyCommand implements Callable<Integer> {
         Map<Table, List<Path>> files = files(kept);
         List<Integer> counts = files.values().stream().map(List::size).distinct().toList();
         if (counts.size() > 1) {
-            throw wrong("--data: the tables have different numbers of files (" + String.join(", ", files.values().stream()
+            throw arguments.wrong("--data: the tables have different numbers of files (" + String.join(", ", files.values().stream()
                     .map(each -> Integer.toString(each.size())).toList()) + "); files in the same place belong together.");
         }
         var runs = new ArrayList<Run>();
@@ -144,7 +140,7 @@ final class ApplyCommand implements Callable<Integer> {
             int sign = each.indexOf('=');
             Optional<Table> named = sign < 0 ? Optional.empty() : table(kept, each.substring(0, sign));
             if (named.isEmpty() && table == null) {
-                throw wrong("--data “" + each + "” names no table of the study: write TABLE=FILE with TABLE one of "
+                throw arguments.wrong("--data “" + each + "” names no table of the study: write TABLE=FILE with TABLE one of "
                         + String.join(", ", kept.tables().stream().map(Table::name).toList()) + ".");
             }
             table = named.orElse(table);
@@ -154,7 +150,7 @@ final class ApplyCommand implements Callable<Integer> {
             }
         }
         if (files.isEmpty()) {
-            throw wrong("--data names no file.");
+            throw arguments.wrong("--data names no file.");
         }
         return files;
     }
@@ -163,7 +159,7 @@ final class ApplyCommand implements Callable<Integer> {
         List<Table> exact = kept.tables().stream().filter(each -> each.name().equals(name)).toList();
         List<Table> alike = exact.isEmpty() ? kept.tables().stream().filter(each -> each.name().equalsIgnoreCase(name)).toList() : exact;
         if (alike.size() > 1) {
-            throw wrong("--data: several tables of the study are called “" + name + "”; rename one.");
+            throw arguments.wrong("--data: several tables of the study are called “" + name + "”; rename one.");
         }
         return alike.stream().findFirst();
     }
@@ -193,7 +189,7 @@ final class ApplyCommand implements Callable<Integer> {
         try {
             return Path.of(file);
         } catch (InvalidPathException e) {
-            throw wrong("--data “" + file + "” is no name of a file.");
+            throw arguments.wrong("--data “" + file + "” is no name of a file.");
         }
     }
 
@@ -225,7 +221,7 @@ final class ApplyCommand implements Callable<Integer> {
             var names = new TreeSet<String>();
             for (FigureAnalysis figure : made) {
                 if (figure.missing().isPresent()) {
-                    command.commandLine().getErr().println(run.name + ": " + figure.missing().get());
+                    arguments.err().println(run.name + ": " + figure.missing().get());
                     continue;
                 }
                 String base = (figure.table().name() + ", " + figure.figure().name()).replaceAll("[^\\p{L}\\p{N} ,_.()-]+", " ").strip();
@@ -235,14 +231,10 @@ final class ApplyCommand implements Callable<Integer> {
                 }
                 WholeFile.write(folder.resolve(name + "." + format.ending()), run.files.values(),
                         to -> to.write(FigureFile.bytes(format, figure, FigureFile.DEFAULT_DPI, false, Progress.none())));
-                FigureDrawing.notices(figure).forEach(notice -> command.commandLine().getErr().println(run.name + ": " + notice));
+                FigureDrawing.notices(figure).forEach(notice -> arguments.err().println(run.name + ": " + notice));
             }
         } catch (IOException e) {
             throw new Refused(WriteTrouble.sentence(folder, e));
         }
-    }
-
-    private ParameterException wrong(String sentence) {
-        return new ParameterException(command.commandLine(), sentence);
     }
 }

@@ -9,40 +9,32 @@ import helvo.core.study.FigureEdit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.ParameterException;
-import picocli.CommandLine.Spec;
 
 /// The options of a figure's axes.
 final class AxisOptions {
-    @Spec(Spec.Target.MIXEE)
-    private CommandSpec command;
-
-    @Option(names = "--log-x", description = "A logarithmic x axis.")
+    private final Arguments arguments;
     private boolean logX;
-
-    @Option(names = "--log-y", description = "A logarithmic y axis.")
     private boolean logY;
-
-    @Option(names = "--x-limits", paramLabel = "LO..HI", description = "Where the x axis begins and ends; either may be left out.")
     private String xLimits;
-
-    @Option(names = "--y-limits", paramLabel = "LO..HI", description = "Where the y axis begins and ends.")
     private String yLimits;
-
-    @Option(names = "--right-limits", paramLabel = "LO..HI", description = "Where the second scale begins and ends.")
     private String rightLimits;
+    private Optional<String> xTitle = Optional.empty();
+    private Optional<String> yTitle = Optional.empty();
+    private Optional<String> rightTitle = Optional.empty();
 
-    @Option(names = "--x-title", paramLabel = "TEXT", description = "Instead of the heading of x.")
-    private Optional<String> xTitle;
-
-    @Option(names = "--y-title", paramLabel = "TEXT", description = "Instead of the heading of y.")
-    private Optional<String> yTitle;
-
-    @Option(names = "--right-title", paramLabel = "TEXT", description = "Of the second scale.")
-    private Optional<String> rightTitle;
-
+    /// @param arguments of the command that has these options
+    AxisOptions(Arguments arguments) {
+        this.arguments = arguments;
+        arguments.flag("--log-x", "A logarithmic x axis.", value -> logX = value);
+        arguments.flag("--log-y", "A logarithmic y axis.", value -> logY = value);
+        arguments.option("--x-limits", "LO..HI",
+                "Where the x axis begins and ends; either may be left out.").text(value -> xLimits = value);
+        arguments.option("--y-limits", "LO..HI", "Where the y axis begins and ends.").text(value -> yLimits = value);
+        arguments.option("--right-limits", "LO..HI", "Where the second scale begins and ends.").text(value -> rightLimits = value);
+        arguments.option("--x-title", "TEXT", "Instead of the heading of x.").text(value -> xTitle = Optional.of(value));
+        arguments.option("--y-title", "TEXT", "Instead of the heading of y.").text(value -> yTitle = Optional.of(value));
+        arguments.option("--right-title", "TEXT", "Of the second scale.").text(value -> rightTitle = Optional.of(value));
+    }
     List<Edit> edits(int figure) {
         var edits = new ArrayList<Edit>();
         add(edits, figure, AxisPlace.X, logX, xLimits, "--x-limits", xTitle);
@@ -56,10 +48,10 @@ final class AxisOptions {
         Optional<Double> low = limits == null ? Optional.empty() : limit(limits, option, true);
         Optional<Double> high = limits == null ? Optional.empty() : limit(limits, option, false);
         if (low.isPresent() && high.isPresent() && !(low.get() < high.get())) {
-            throw wrong(option + " “" + limits + "”: the first must be less than the second.");
+            throw arguments.wrong(option + " “" + limits + "”: the first must be less than the second.");
         }
         if (logarithmic && (low.orElse(1.0) <= 0 || high.orElse(1.0) <= 0)) {
-            throw wrong(option + " “" + limits + "”: a logarithmic axis lies above 0.");
+            throw arguments.wrong(option + " “" + limits + "”: a logarithmic axis lies above 0.");
         }
         AxisLook look = AxisLook.DEFAULT.withLogarithmic(logarithmic).withLimits(low, high).withTitle(title);
         if (!look.equals(AxisLook.DEFAULT)) {
@@ -75,12 +67,8 @@ final class AxisOptions {
         }
         var number = NumberText.number(said, DecimalMark.POINT);
         if (number.isEmpty()) {
-            throw wrong(option + " “" + limits + "”: write two numbers as 0..50, or one of them as 0.. or ..50.");
+            throw arguments.wrong(option + " “" + limits + "”: write two numbers as 0..50, or one of them as 0.. or ..50.");
         }
         return Optional.of(number.getAsDouble());
-    }
-
-    private ParameterException wrong(String sentence) {
-        return new ParameterException(command.commandLine(), sentence);
     }
 }

@@ -13,33 +13,28 @@ import helvo.core.table.UniformBars;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
-import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.ParameterException;
-import picocli.CommandLine.Spec;
 
 /// The options of error bars, and of how they weigh.
 final class BarOptions {
     private static final double LONGEST = 1e150;
-
-    @Spec(Spec.Target.MIXEE)
-    private CommandSpec command;
-
-    @Option(names = "--y-bar", paramLabel = "BAR", description = "Error bars in y: 3 (units of the column), 5%%, or column:NAME.")
+    private final Arguments arguments;
     private String yBar;
-
-    @Option(names = "--x-bar", paramLabel = "BAR", description = "Error bars in x, likewise.")
     private String xBar;
-
-    @Option(names = "--bar-means", paramLabel = "WHAT",
-            description = "What a bar is when it weighs: sd, se, half-range or 95 (default: as the bar column's name says, else sd).")
     private String barMeans;
-
-    @Option(names = "--weights", paramLabel = "HOW", defaultValue = "alike",
-            description = "alike, stated or relative: whether bars weigh, and whether standard errors follow the bars or the scatter "
-                    + "(default: ${DEFAULT-VALUE}).")
     private String weights;
 
+    /// @param arguments of the command that has these options
+    BarOptions(Arguments arguments) {
+        this.arguments = arguments;
+        arguments.option("--y-bar", "BAR", "Error bars in y: 3 (units of the column), 5%%, or column:NAME.").text(value -> yBar = value);
+        arguments.option("--x-bar", "BAR", "Error bars in x, likewise.").text(value -> xBar = value);
+        arguments.option("--bar-means", "WHAT",
+                "What a bar is when it weighs: sd, se, half-range or 95 (default: as the bar column's name says, else sd).")
+                .text(value -> barMeans = value);
+        arguments.option("--weights", "HOW",
+                "alike, stated or relative: whether bars weigh, and whether standard errors follow the bars or the scatter "
+                + "(default: ${DEFAULT-VALUE}).").otherwise("alike").text(value -> weights = value);
+    }
     /// @param figure whose fits are weighted
     List<Edit> edits(ColumnsByName columns, Column xColumn, Column yColumn, int figure) throws Refused {
         var edits = new ArrayList<Edit>();
@@ -68,7 +63,7 @@ final class BarOptions {
         OptionalDouble size = NumberText.number(percent ? text.strip().substring(0, text.strip().length() - 1).strip() : text.strip(),
                 DecimalMark.POINT);
         if (size.isEmpty() || !(size.getAsDouble() >= 0 && size.getAsDouble() <= LONGEST)) {
-            throw wrong(option + " “" + text + "”: write a length of 0 to 10^150 (3), a percentage (5%) or column:NAME.");
+            throw arguments.wrong(option + " “" + text + "”: write a length of 0 to 10^150 (3), a percentage (5%) or column:NAME.");
         }
         edits.add(new ColumnEdit.SetOwnBars(columns.table().id(), of.id(), new UniformBars(size.getAsDouble(), percent)));
         edits.add(new ColumnEdit.SetBarMeaning(columns.table().id(), of.id(), meaning(BarMeaning.STANDARD_DEVIATION)));
@@ -81,7 +76,7 @@ final class BarOptions {
             case "se" -> BarMeaning.STANDARD_ERROR;
             case "half-range" -> BarMeaning.HALF_RANGE;
             case "95" -> BarMeaning.INTERVAL_95;
-            default -> throw wrong("--bar-means “" + barMeans + "”: choose sd, se, half-range or 95.");
+            default -> throw arguments.wrong("--bar-means “" + barMeans + "”: choose sd, se, half-range or 95.");
         };
     }
 
@@ -90,15 +85,11 @@ final class BarOptions {
             case "alike" -> Weighting.UNWEIGHTED;
             case "stated" -> Weighting.STATED;
             case "relative" -> Weighting.RELATIVE;
-            default -> throw wrong("--weights “" + weights + "”: choose alike, stated or relative.");
+            default -> throw arguments.wrong("--weights “" + weights + "”: choose alike, stated or relative.");
         };
         if (chosen != Weighting.UNWEIGHTED && xBar == null && yBar == null) {
-            throw wrong("--weights " + weights + " needs error bars: give --y-bar, --x-bar or both.");
+            throw arguments.wrong("--weights " + weights + " needs error bars: give --y-bar, --x-bar or both.");
         }
         return chosen;
-    }
-
-    private ParameterException wrong(String sentence) {
-        return new ParameterException(command.commandLine(), sentence);
     }
 }

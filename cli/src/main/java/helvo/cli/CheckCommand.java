@@ -16,34 +16,29 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.concurrent.Callable;
-import picocli.CommandLine.Command;
-import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
-import picocli.CommandLine.Spec;
 
-@Command(name = "check", mixinStandardHelpOptions = true,
-        description = "Tell what a file holds: how it was read, columns, units, kinds, and every cell that needs a look. The exit code "
-                + "is 1 where something needs a look.")
-final class CheckCommand implements Callable<Integer> {
+final class CheckCommand implements Command {
     /// Kinds of oddity that are listed.
     private static final int LISTED = 500;
     private static final int NOTES = 20;
-
-    @Spec
-    private CommandSpec command;
-
-    @Parameters(paramLabel = "FILE", arity = "1..*", description = "CSV, TSV, XLSX or ODS files; - for standard input.")
+    private final Arguments arguments;
     private List<Path> files;
-
-    @Mixin
-    private ReadingOptions reading;
-
-    @Option(names = "--json", description = "Tell it as JSON.")
+    private final ReadingOptions reading;
     private boolean json;
 
+    CheckCommand() {
+        arguments = new Arguments(this, "check",
+                "Tell what a file holds: how it was read, columns, units, kinds, and every cell that needs a look. The exit "
+                + "code is 1 where something needs a look.");
+        arguments.files("FILE", "CSV, TSV, XLSX or ODS files; - for standard input.", value -> files = value);
+        arguments.flag("--json", "Tell it as JSON.", value -> json = value);
+        reading = new ReadingOptions(arguments);
+    }
+
+    @Override
+    public Arguments arguments() {
+        return arguments;
+    }
     @Override
     public Integer call() throws CannotRead, Refused {
         var checked = new ArrayList<ReadingJson.Checked>();
@@ -59,11 +54,11 @@ final class CheckCommand implements Callable<Integer> {
                 if (files.size() == 1) {
                     throw refused;
                 }
-                command.commandLine().getErr().println(Helvo.shortened(refused.getMessage()));
+                arguments.err().println(Helvo.shortened(refused.getMessage()));
                 failed = true;
             }
         }
-        PrintWriter out = command.commandLine().getOut();
+        PrintWriter out = arguments.out();
         if (json) {
             out.println(ReadingJson.checked(checked));
         } else {

@@ -3,35 +3,33 @@ package helvo.cli;
 import java.io.PrintWriter;
 import java.util.Arrays;
 import java.util.Locale;
-import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import picocli.AutoComplete;
-import picocli.CommandLine.Command;
-import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Model.OptionSpec;
-import picocli.CommandLine.ParameterException;
-import picocli.CommandLine.Parameters;
-import picocli.CommandLine.Spec;
 import picocli.CommandLine;
 
-@Command(name = "completions", mixinStandardHelpOptions = true,
-        description = "Print what a shell needs to complete commands and options: bash, zsh or fish.")
-final class CompletionsCommand implements Callable<Integer> {
-    @Spec
-    private CommandSpec command;
-
-    @Parameters(paramLabel = "SHELL", description = "bash, zsh or fish.")
+final class CompletionsCommand implements Command {
+    private final Arguments arguments;
     private String shell;
 
+    CompletionsCommand() {
+        arguments = new Arguments(this, "completions", "Print what a shell needs to complete commands and options: bash, zsh or fish.");
+        arguments.word("SHELL", "bash, zsh or fish.", value -> shell = value);
+    }
+
+    @Override
+    public Arguments arguments() {
+        return arguments;
+    }
     @Override
     public Integer call() {
-        CommandLine program = command.root().commandLine();
-        PrintWriter out = command.commandLine().getOut();
+        CommandLine program = arguments.program();
+        PrintWriter out = arguments.out();
         out.print(switch (shell.toLowerCase(Locale.ROOT)) {
             case "bash" -> AutoComplete.bash("helvo", program);
             case "zsh" -> zsh(program);
             case "fish" -> fish(program);
-            default -> throw new ParameterException(command.commandLine(), "“" + shell + "” is not known: choose bash, zsh or fish.");
+            default -> throw arguments.wrong("“" + shell + "” is not known: choose bash, zsh or fish.");
         });
         out.flush();
         return Helvo.DONE;

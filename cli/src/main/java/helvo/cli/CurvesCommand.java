@@ -15,38 +15,33 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.concurrent.Callable;
-import picocli.CommandLine.Command;
-import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.Spec;
 import tools.jackson.databind.node.ObjectNode;
 
-@Command(name = "curves", mixinStandardHelpOptions = true, description = "Fit every shape to the same points and rank them.")
-final class CurvesCommand implements Callable<Integer> {
-    @Spec
-    private CommandSpec command;
-
-    @Mixin
-    private FitOptions options;
-
-    @Option(names = "--at", paramLabel = "X", split = ",", converter = FiniteNumber.class,
-            description = "Read the curves at this x; may be repeated.")
+final class CurvesCommand implements Command {
+    private final Arguments arguments;
+    private final FitOptions options;
     private List<Double> at = List.of();
-
-    @Option(names = "--bounds", description = "The lines that the error bars allow, with each curve's own verdict.")
     private boolean bounds;
-
-    @Option(names = "--json", description = "Report as JSON, at full precision.")
     private boolean json;
 
+    CurvesCommand() {
+        arguments = new Arguments(this, "curves", "Fit every shape to the same points and rank them.");
+        arguments.option("--at", "X", "Read the curves at this x; may be repeated.").split().numbers(value -> at = value);
+        arguments.flag("--bounds", "The lines that the error bars allow, with each curve's own verdict.", value -> bounds = value);
+        arguments.flag("--json", "Report as JSON, at full precision.", value -> json = value);
+        options = new FitOptions(arguments);
+    }
+
+    @Override
+    public Arguments arguments() {
+        return arguments;
+    }
     @Override
     public Integer call() throws CannotRead, Refused {
         options.requireOneY();
         var reports = new ArrayList<ObjectNode>();
         int code = options.each(input -> compare(input, reports));
-        PrintWriter out = command.commandLine().getOut();
+        PrintWriter out = arguments.out();
         if (json && !reports.isEmpty()) {
             out.println(options.isOneFile() ? FitJson.text(reports.getFirst()) : FitJson.reports(reports));
         }
@@ -69,7 +64,7 @@ final class CurvesCommand implements Callable<Integer> {
                     input.warnings());
             reports.add(options.isOneFile() ? report : FitJson.named(input.name(), report));
         } else {
-            PrintWriter out = command.commandLine().getOut();
+            PrintWriter out = arguments.out();
             if (!options.isOneFile()) {
                 out.println(input.name());
             }

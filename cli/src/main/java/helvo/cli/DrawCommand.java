@@ -19,70 +19,57 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.Callable;
-import picocli.CommandLine.Command;
-import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.ParameterException;
-import picocli.CommandLine.Spec;
 
-@Command(name = "draw", mixinStandardHelpOptions = true, description = "Draw the figure with its fitted curve into a file.")
-final class DrawCommand implements Callable<Integer> {
-    @Spec
-    private CommandSpec command;
-
-    @Mixin
-    private FitOptions options;
-
-    @Option(names = "--out", required = true, paramLabel = "FIGURE", description = "A file ending in .png, .svg or .pdf.")
+final class DrawCommand implements Command {
+    private final Arguments arguments;
+    private final FitOptions options;
     private Path out;
-
-    @Option(names = "--width", converter = FiniteNumber.class, paramLabel = "MM",
-            description = "Width of the sheet (default: ${DEFAULT-VALUE}).", defaultValue = "160")
     private double width;
-
-    @Option(names = "--height", converter = FiniteNumber.class, paramLabel = "MM",
-            description = "Height of the sheet (default: ${DEFAULT-VALUE}).", defaultValue = "140")
     private double height;
-
-    @Option(names = "--dpi", converter = FiniteNumber.class, paramLabel = "N",
-            description = "Dots per inch of a PNG (default: ${DEFAULT-VALUE}).", defaultValue = "300")
     private double dpi;
-
-    @Option(names = "--title", paramLabel = "TEXT", description = "Instead of “y against x”.")
-    private Optional<String> title;
-
-    @Option(names = "--right", paramLabel = "COL", description = "A y that is measured along a second scale on the right; may be repeated.")
+    private Optional<String> title = Optional.empty();
     private List<String> right = List.of();
-
-    @Option(names = "--no-curve", description = "Points alone.")
     private boolean noCurve;
-
-    @Option(names = "--no-residuals", description = "Without the strip of residuals.")
     private boolean noResiduals;
-
-    @Mixin
-    private AxisOptions axes;
-
-    @Option(names = "--bounds", description = "Show the steepest and the shallowest line through all error bars.")
+    private final AxisOptions axes;
     private boolean bounds;
-
-    @Option(names = "--band", description = "Shade where the mean lies with 95 %% confidence.")
     private boolean band;
-
-    @Option(names = "--data", description = "Keep the points in the metadata of an SVG or a PDF.")
     private boolean data;
 
+    DrawCommand() {
+        arguments = new Arguments(this, "draw", "Draw the figure with its fitted curve into a file.");
+        arguments.option("--out", "FIGURE", "A file ending in .png, .svg or .pdf.").required().path(value -> out = value);
+        arguments.option("--width", "MM",
+                "Width of the sheet (default: ${DEFAULT-VALUE}).").otherwise("160").number(value -> width = value);
+        arguments.option("--height", "MM",
+                "Height of the sheet (default: ${DEFAULT-VALUE}).").otherwise("140").number(value -> height = value);
+        arguments.option("--dpi", "N",
+                "Dots per inch of a PNG (default: ${DEFAULT-VALUE}).").otherwise("300").number(value -> dpi = value);
+        arguments.option("--title", "TEXT", "Instead of “y against x”.").text(value -> title = Optional.of(value));
+        arguments.option("--right", "COL",
+                "A y that is measured along a second scale on the right; may be repeated.").texts(value -> right = value);
+        arguments.flag("--no-curve", "Points alone.", value -> noCurve = value);
+        arguments.flag("--no-residuals", "Without the strip of residuals.", value -> noResiduals = value);
+        arguments.flag("--bounds", "Show the steepest and the shallowest line through all error bars.", value -> bounds = value);
+        arguments.flag("--band", "Shade where the mean lies with 95 %% confidence.", value -> band = value);
+        arguments.flag("--data", "Keep the points in the metadata of an SVG or a PDF.", value -> data = value);
+        options = new FitOptions(arguments);
+        axes = new AxisOptions(arguments);
+    }
+
+    @Override
+    public Arguments arguments() {
+        return arguments;
+    }
     @Override
     public Integer call() throws CannotRead, Refused {
         FigureFormat format = FigureFormat.of(out.toString())
-                .orElseThrow(() -> wrong("--out “" + out + "” must end in .png, .svg or .pdf."));
+                .orElseThrow(() -> arguments.wrong("--out “" + out + "” must end in .png, .svg or .pdf."));
         if (!within(width, SheetLook.MIN_MM, SheetLook.MAX_MM) || !within(height, SheetLook.MIN_MM, SheetLook.MAX_MM)) {
-            throw wrong(Phrase.of("--width and --height must be %.0f to %.0f mm.", SheetLook.MIN_MM, SheetLook.MAX_MM));
+            throw arguments.wrong(Phrase.of("--width and --height must be %.0f to %.0f mm.", SheetLook.MIN_MM, SheetLook.MAX_MM));
         }
         if (!within(dpi, FigureFile.MIN_DPI, FigureFile.MAX_DPI)) {
-            throw wrong(Phrase.of("--dpi must be %.0f to %.0f.", FigureFile.MIN_DPI, FigureFile.MAX_DPI));
+            throw arguments.wrong(Phrase.of("--dpi must be %.0f to %.0f.", FigureFile.MIN_DPI, FigureFile.MAX_DPI));
         }
         List<Edit> edits = new ArrayList<>(List.of(new FigureEdit.SetSheet(FitOptions.figure(), SheetLook.suiting(width, height))));
         edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.BOUNDS, bounds));
@@ -106,7 +93,7 @@ final class DrawCommand implements Callable<Integer> {
         } catch (IOException e) {
             throw new Refused(WriteTrouble.sentence(out, e));
         }
-        FigureDrawing.notices(figure).forEach(command.commandLine().getErr()::println);
+        FigureDrawing.notices(figure).forEach(arguments.err()::println);
         return input.exit(Helvo.DONE);
     }
 
@@ -117,7 +104,7 @@ final class DrawCommand implements Callable<Integer> {
             Column column = new ColumnsByName(out, figure.table()).named(name);
             List<Edit> measuring = figure.measuring(column, true);
             if (measuring.isEmpty()) {
-                throw wrong("--right “" + name + "” is no --y: name it there too.");
+                throw arguments.wrong("--right “" + name + "” is no --y: name it there too.");
             }
             looks.addAll(measuring);
         }
@@ -130,9 +117,5 @@ final class DrawCommand implements Callable<Integer> {
 
     private static boolean within(double value, double least, double most) {
         return value >= least && value <= most;
-    }
-
-    private ParameterException wrong(String sentence) {
-        return new ParameterException(command.commandLine(), sentence);
     }
 }

@@ -19,58 +19,49 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.Callable;
-import picocli.CommandLine.Command;
-import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.ParameterException;
-import picocli.CommandLine.Spec;
 import tools.jackson.databind.node.ObjectNode;
 
-@Command(name = "fit", mixinStandardHelpOptions = true, description = "Fit one curve and report it.")
-final class FitCommand implements Callable<Integer> {
-    @Spec
-    private CommandSpec command;
-
-    @Mixin
-    private FitOptions options;
-
-    @Option(names = "--at", paramLabel = "X", split = ",", converter = FiniteNumber.class,
-            description = "Read the curve at this x; may be repeated.")
+final class FitCommand implements Command {
+    private final Arguments arguments;
+    private final FitOptions options;
     private List<Double> at = List.of();
-
-    @Option(names = "--when", paramLabel = "Y", split = ",", converter = FiniteNumber.class,
-            description = "Read off where the curve reaches this y; may be repeated.")
     private List<Double> when = List.of();
-
-    @Option(names = "--measured", paramLabel = "M",
-            description = "Each --when is the mean of M measurements of an unknown, whose scatter counts too; "
-                    + "tells the limits of detection and quantification as well.")
     private Integer measured;
-
-    @Option(names = "--bounds", description = "The steepest and the shallowest line through all error bars.")
     private boolean bounds;
-
-    @Option(names = "--residuals", paramLabel = "FILE.csv", description = "Write the table of residuals here.")
     private Optional<Path> residuals = Optional.empty();
-
-    @Option(names = "--json", description = "Report as JSON, at full precision.")
     private boolean json;
 
+    FitCommand() {
+        arguments = new Arguments(this, "fit", "Fit one curve and report it.");
+        arguments.option("--at", "X", "Read the curve at this x; may be repeated.").split().numbers(value -> at = value);
+        arguments.option("--when", "Y",
+                "Read off where the curve reaches this y; may be repeated.").split().numbers(value -> when = value);
+        arguments.option("--measured", "M",
+                "Each --when is the mean of M measurements of an unknown, whose scatter counts too; tells the limits of detection "
+                + "and quantification as well.").integer(value -> measured = value);
+        arguments.flag("--bounds", "The steepest and the shallowest line through all error bars.", value -> bounds = value);
+        arguments.option("--residuals", "FILE.csv", "Write the table of residuals here.").path(value -> residuals = Optional.of(value));
+        arguments.flag("--json", "Report as JSON, at full precision.", value -> json = value);
+        options = new FitOptions(arguments);
+    }
+
+    @Override
+    public Arguments arguments() {
+        return arguments;
+    }
     @Override
     public Integer call() throws CannotRead, Refused {
         options.requireOneY();
         if (residuals.isPresent() && !options.isOneFile()) {
-            throw new ParameterException(command.commandLine(), "--residuals takes one file at a time: run the command once for each.");
+            throw arguments.wrong("--residuals takes one file at a time: run the command once for each.");
         }
         if (measured != null && (when.isEmpty() || measured < 1)) {
-            throw new ParameterException(command.commandLine(), when.isEmpty() ? "--measured goes with --when: which y was measured?"
+            throw arguments.wrong(when.isEmpty() ? "--measured goes with --when: which y was measured?"
                     : "--measured must be 1 or more.");
         }
         var reports = new ArrayList<ObjectNode>();
         int code = options.each(input -> fit(input, reports));
-        PrintWriter out = command.commandLine().getOut();
+        PrintWriter out = arguments.out();
         if (json && !reports.isEmpty()) {
             out.println(options.isOneFile() ? FitJson.text(reports.getFirst()) : FitJson.reports(reports));
         }
@@ -81,7 +72,7 @@ final class FitCommand implements Callable<Integer> {
     private int fit(FitInput input, List<ObjectNode> reports) throws CannotRead, Refused {
         FigureAnalysis figure = input.analysed();
         if (bounds && figure.series().stream().allMatch(series -> series.bounds().isEmpty()) && figure.missing().isEmpty()) {
-            throw new ParameterException(command.commandLine(), "--bounds needs error bars: give --y-bar, --x-bar or both.");
+            throw arguments.wrong("--bounds needs error bars: give --y-bar, --x-bar or both.");
         }
         if (json) {
             ObjectNode report = FitJson.report(figure, new FitJson.Asked(at, when.stream()
@@ -96,7 +87,7 @@ final class FitCommand implements Callable<Integer> {
         if (figure.series().stream().anyMatch(series -> series.fit().isPresent())) {
             return input.exit(Helvo.DONE);
         }
-        command.commandLine().getErr().println((options.isOneFile() ? "" : input.name() + ": ")
+        arguments.err().println((options.isOneFile() ? "" : input.name() + ": ")
                 + figure.missing().orElseGet(() -> figure.series().stream()
                 .map(series -> ((FitOutcome.NotFitted) series.chosen()).reason().sentence(figure.numbers())).findFirst()
                 .orElse("No row meets the conditions.")));
@@ -104,7 +95,7 @@ final class FitCommand implements Callable<Integer> {
     }
 
     private void print(FitInput input, FigureAnalysis figure) {
-        PrintWriter out = command.commandLine().getOut();
+        PrintWriter out = arguments.out();
         if (!options.isOneFile()) {
             out.println(input.name());
         }

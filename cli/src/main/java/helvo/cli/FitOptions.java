@@ -16,43 +16,34 @@ import helvo.files.CannotRead;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.ParameterException;
-import picocli.CommandLine.Parameters;
-import picocli.CommandLine.Spec;
 
 /// What `fit`, `curves` and `draw` share: the files, the columns, the rows and the curve.
 final class FitOptions {
-    @Spec(Spec.Target.MIXEE)
-    private CommandSpec command;
-
-    @Parameters(paramLabel = "FILE", arity = "1..*", description = "CSV, TSV, XLSX or ODS files; - for standard input. Of several, "
-            + "each is fitted on its own.")
+    private final Arguments arguments;
     private List<Path> files;
-
-    @Mixin
-    private ReadingOptions reading;
-
-    @Option(names = "--derive", paramLabel = "COLUMN", description = "A derived column first: \"name [unit] = formula\"; may be repeated.")
+    private final ReadingOptions reading;
     private List<String> derived = List.of();
-
-    @Option(names = "--x", required = true, paramLabel = "COL",
-            description = "The x column: its heading without the unit, or #3 for the third.")
     private String x;
-
-    @Option(names = "--y", required = true, paramLabel = "COL", description = "The y column; to draw, it may be repeated.")
     private List<String> ys;
+    private final CurveOptions shape;
+    private final RowOptions rows;
+    private final BarOptions bars;
 
-    @Mixin
-    private CurveOptions shape;
-
-    @Mixin
-    private RowOptions rows;
-
-    @Mixin
-    private BarOptions bars;
+    /// @param arguments of the command that has these options
+    FitOptions(Arguments arguments) {
+        this.arguments = arguments;
+        arguments.files("FILE",
+                "CSV, TSV, XLSX or ODS files; - for standard input. Of several, each is fitted on its own.", value -> files = value);
+        arguments.option("--derive", "COLUMN",
+                "A derived column first: \"name [unit] = formula\"; may be repeated.").texts(value -> derived = value);
+        arguments.option("--x", "COL",
+                "The x column: its heading without the unit, or #3 for the third.").required().text(value -> x = value);
+        arguments.option("--y", "COL", "The y column; to draw, it may be repeated.").required().texts(value -> ys = value);
+        reading = new ReadingOptions(arguments);
+        shape = new CurveOptions(arguments);
+        rows = new RowOptions(arguments);
+        bars = new BarOptions(arguments);
+    }
 
     /// What is done for each file.
     interface Work {
@@ -72,7 +63,7 @@ final class FitOptions {
             try {
                 code = Math.max(code, work.of(new FitInput(this, file)));
             } catch (CannotRead | Refused refused) {
-                command.commandLine().getErr().println(Helvo.shortened(file.getFileName() + ": " + refused.getMessage()));
+                arguments.err().println(Helvo.shortened(file.getFileName() + ": " + refused.getMessage()));
                 code = Helvo.DATA_DO_NOT_ALLOW;
             }
         }
@@ -86,7 +77,7 @@ final class FitOptions {
     /// The one file of a command that takes no more.
     FitInput one() {
         if (files.size() > 1) {
-            throw wrong("One file at a time: run the command once for each.");
+            throw arguments.wrong("One file at a time: run the command once for each.");
         }
         return new FitInput(this, files.getFirst());
     }
@@ -94,7 +85,7 @@ final class FitOptions {
     /// One y is all that a report is about.
     void requireOneY() {
         if (ys.size() > 1) {
-            throw wrong("One --y at a time: run the command once for each, or draw them.");
+            throw arguments.wrong("One --y at a time: run the command once for each, or draw them.");
         }
     }
 
@@ -163,7 +154,7 @@ final class FitOptions {
     private ColumnEdit.Derive derive(Table table, String text) throws Refused {
         int sign = text.indexOf('=');
         if (sign < 1) {
-            throw wrong("--derive “" + text + "”: write it as \"name [unit] = formula\".");
+            throw arguments.wrong("--derive “" + text + "”: write it as \"name [unit] = formula\".");
         }
         String formula = text.substring(sign + 1).strip();
         return switch (Formula.read(formula, table)) {
@@ -173,9 +164,5 @@ final class FitOptions {
                     throw new Refused(Phrase.of("--derive, at character %d of “%s”: %s",
                     from + 1, formula, sentence));
         };
-    }
-
-    private ParameterException wrong(String sentence) {
-        return new ParameterException(command.commandLine(), sentence);
     }
 }

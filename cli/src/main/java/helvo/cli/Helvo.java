@@ -11,25 +11,32 @@ import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.concurrent.Callable;
+import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
-import picocli.CommandLine.Command;
-import picocli.CommandLine.Option;
 import picocli.CommandLine;
 
 /// The one program: a window, and the same core without one.
-@Command(name = "helvo", mixinStandardHelpOptions = true, versionProvider = Version.class,
-        description = "Scatter figures with error bars, trend lines and the numbers behind them.",
-        footer = {"", "Without a command, the window opens. `helvo COMMAND --help` tells of each."})
-public final class Helvo implements Callable<Integer> {
+public final class Helvo implements Command {
     public static final int DONE = 0;
     public static final int DATA_DO_NOT_ALLOW = 1;
 
+    /// With a factory of its own the library does not look for another language's classes in every archive.
+    private static final CommandLine.IFactory FACTORY = new CommandLine.IFactory() {
+        @Override
+        public <K> K create(Class<K> wanted) throws Exception {
+            return wanted.isAssignableFrom(ArrayList.class) ? wanted.cast(new ArrayList<>())
+                    : wanted.getDeclaredConstructor().newInstance();
+        }
+    };
+
     private final Window window;
+    private final Arguments arguments;
+    private boolean verbose;
 
     /// What opens where no command is given, and the commands that open it; the command line itself knows no window system.
     public interface Window {
@@ -37,7 +44,9 @@ public final class Helvo implements Callable<Integer> {
         int open(boolean verbose);
 
         /// By their names, made when they are wanted.
-        Map<String, Supplier<Callable<Integer>>> commands();
+        ///
+        /// @param verbose whether faults and the window's pace are to be told in full, once the command line is read
+        Map<String, Supplier<Command>> commands(BooleanSupplier verbose);
     }
 
     /// Where commands run that open no window.
@@ -49,13 +58,22 @@ public final class Helvo implements Callable<Integer> {
         }
 
         @Override
-        public Map<String, Supplier<Callable<Integer>>> commands() {
+        public Map<String, Supplier<Command>> commands(BooleanSupplier verbose) {
             return Map.of();
         }
     };
 
     private Helvo(Window window) {
         this.window = window;
+        arguments = new Arguments(this, "helvo", "Scatter figures with error bars, trend lines and the numbers behind them.")
+                .footer("", "Without a command, the window opens. `helvo COMMAND --help` tells of each.");
+        arguments.flagOfAll("--verbose", "Tell where in the program a fault arose, and how soon the window follows each edit and drag.",
+                value -> verbose = value);
+    }
+
+    @Override
+    public Arguments arguments() {
+        return arguments;
     }
 
     /// Runs a command that opens no window, without loading what a window needs.
@@ -64,8 +82,8 @@ public final class Helvo implements Callable<Integer> {
     }
 
     /// What needs no other command to be known.
-    private static Map<String, Supplier<?>> onTheirOwn(Window window) {
-        var commands = new LinkedHashMap<String, Supplier<?>>();
+    private Map<String, Supplier<Command>> onTheirOwn() {
+        var commands = new LinkedHashMap<String, Supplier<Command>>();
         commands.put("check", CheckCommand::new);
         commands.put("fit", FitCommand::new);
         commands.put("curves", CurvesCommand::new);
@@ -73,26 +91,23 @@ public final class Helvo implements Callable<Integer> {
         commands.put("apply", ApplyCommand::new);
         commands.put("report", ReportCommand::new);
         commands.put("simulate-logger", SimulateLoggerCommand::new);
-        commands.putAll(window.commands());
+        commands.putAll(window.commands(() -> verbose));
         return commands;
     }
 
-    /// The command line with its commands; where the first word names one, with that alone: to learn the options of all takes longer than
-    /// a fit.
-    private static CommandLine commandLine(Helvo helvo, String[] arguments) {
-        var line = new CommandLine(helvo);
-        Map<String, Supplier<?>> commands = onTheirOwn(helvo.window);
-        Supplier<?> named = arguments.length == 0 ? null : commands.get(arguments[0]);
+    /// The command line with its commands; where the first word names one, with that alone: to make them all takes longer than a fit.
+    private CommandLine commandLine(String[] words) {
+        var line = new CommandLine(arguments.spec(), FACTORY);
+        Map<String, Supplier<Command>> commands = onTheirOwn();
+        Supplier<Command> named = words.length == 0 ? null : commands.get(words[0]);
         if (named != null) {
-            return line.addSubcommand(arguments[0], named.get());
+            return line.addSubcommand(words[0], new CommandLine(named.get().arguments().spec(), FACTORY));
         }
-        commands.forEach((name, command) -> line.addSubcommand(name, command.get()));
-        return line.addSubcommand(new CompletionsCommand()).addSubcommand(new ManCommand()).addSubcommand(new CommandLine.HelpCommand());
+        commands.put("completions", CompletionsCommand::new);
+        commands.put("man", ManCommand::new);
+        commands.forEach((name, command) -> line.addSubcommand(name, new CommandLine(command.get().arguments().spec(), FACTORY)));
+        return line.addSubcommand(new CommandLine.HelpCommand());
     }
-
-    @Option(names = "--verbose", scope = CommandLine.ScopeType.INHERIT,
-            description = "Tell where in the program a fault arose, and how soon the window follows each edit and drag.")
-    private boolean verbose;
 
     /// Runs the program and ends it with its exit code.
     public static void main(Window window, String[] arguments) {
@@ -117,7 +132,7 @@ public final class Helvo implements Callable<Integer> {
     /// @return the exit code
     public static int run(PrintWriter out, PrintWriter err, Window window, String... arguments) {
         var helvo = new Helvo(window);
-        CommandLine command = commandLine(helvo, arguments);
+        CommandLine command = helvo.commandLine(arguments);
         command.setOut(out).setErr(err);
         command.setExecutionExceptionHandler((fault, line, _) -> helvo.report(fault, line));
         command.setParameterExceptionHandler((wrong, _) -> {
@@ -167,10 +182,5 @@ public final class Helvo implements Callable<Integer> {
     @Override
     public Integer call() {
         return window.open(verbose);
-    }
-
-    /// Whether faults and the window's pace are told in full.
-    public boolean isVerbose() {
-        return verbose;
     }
 }

@@ -1,23 +1,22 @@
 package helvo.cli;
 
 import java.io.PrintWriter;
-import java.util.concurrent.Callable;
-import picocli.CommandLine.Command;
-import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Model.OptionSpec;
 import picocli.CommandLine.Model.PositionalParamSpec;
-import picocli.CommandLine.Spec;
 import picocli.CommandLine;
 
-@Command(name = "man", mixinStandardHelpOptions = true, description = "Print the manual page: helvo man | man -l -")
-final class ManCommand implements Callable<Integer> {
-    @Spec
-    private CommandSpec command;
+final class ManCommand implements Command {
+    private final Arguments arguments = new Arguments(this, "man", "Print the manual page: helvo man | man -l -");
+
+    @Override
+    public Arguments arguments() {
+        return arguments;
+    }
 
     @Override
     public Integer call() {
-        PrintWriter out = command.commandLine().getOut();
-        out.print(page(command.root().commandLine()));
+        PrintWriter out = arguments.out();
+        out.print(page(arguments.program()));
         out.flush();
         return Helvo.DONE;
     }

@@ -28,10 +28,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.ParameterException;
-import picocli.CommandLine.Spec;
 
 /// The options that say how a file is to be read; what they leave open is decided by the cells, and said.
 final class ReadingOptions {
@@ -42,58 +38,48 @@ final class ReadingOptions {
             "dmy", ReadingWay.DAY_FIRST, "mdy", ReadingWay.MONTH_FIRST, "h:mm", ReadingWay.HOURS_MINUTES, "mm:ss",
             ReadingWay.MINUTES_SECONDS);
     private static final int MOST_WARNINGS = 50;
-
-    @Spec(Spec.Target.MIXEE)
-    private CommandSpec command;
-
-    @Option(names = "--sheet", paramLabel = "NAME", description = "Of a workbook; the first with a table in it, if not given.")
+    private final Arguments arguments;
     private Optional<String> sheet = Optional.empty();
-
-    @Option(names = "--table", paramLabel = "N", description = "Which of several tables in the file or sheet.")
     private Integer table;
-
-    @Option(names = "--heading-row", paramLabel = "N", description = "The line of the headings; 0 for none.")
     private Integer headingRow;
-
-    @Option(names = "--skip-rows", paramLabel = "N", description = "Lines to leave out before the table.")
     private int skipRows;
-
-    @Option(names = "--separator", paramLabel = "SIGN",
-            description = "Between fields: comma, semicolon, tab, bar, blanks, several-blanks or widths.")
     private String separator;
-
-    @Option(names = "--decimal", paramLabel = "MARK", description = "point or comma.")
     private String decimal;
-
-    @Option(names = "--thousands", paramLabel = "SIGN", description = "Between thousands: comma, point, apostrophe or blank.")
     private String thousands;
-
-    @Option(names = "--date-order", paramLabel = "ORDER", description = "dmy or mdy: which of two numbers before a year is the day.")
     private String dateOrder;
-
-    @Option(names = "--missing", paramLabel = "TEXT", description = "What stands where there is no value; may be repeated.")
     private List<String> missing = List.of();
-
-    @Option(names = "--encoding", paramLabel = "NAME", description = "Of a text file, as UTF-8 or windows-1252.")
     private String encoding;
-
-    @Option(names = "--zone", paramLabel = "ZONE", description = "Of clock times that name none, as Europe/Berlin.")
     private String zone;
-
-    @Option(names = "--visible-only", description = "Leave out rows and columns that the workbook hides.")
     private boolean visibleOnly;
-
-    @Option(names = "--read-as", paramLabel = "COL=WAY",
-            description = "Read a column as text, point, comma (numbers with that decimal mark), dmy, mdy, h:mm or mm:ss; may be repeated.")
     private List<String> readAs = List.of();
-
-    @Option(names = "--turn", paramLabel = "FORM",
-            description = "long: one row for each value of a wide table; transposed: rows as columns.")
     private String turn;
-
-    @Option(names = "--strict", description = "End with exit code 1 where the reading needs a look.")
     private boolean strict;
 
+    /// @param arguments of the command that has these options
+    ReadingOptions(Arguments arguments) {
+        this.arguments = arguments;
+        arguments.option("--sheet", "NAME",
+                "Of a workbook; the first with a table in it, if not given.").text(value -> sheet = Optional.of(value));
+        arguments.option("--table", "N", "Which of several tables in the file or sheet.").integer(value -> table = value);
+        arguments.option("--heading-row", "N", "The line of the headings; 0 for none.").integer(value -> headingRow = value);
+        arguments.option("--skip-rows", "N", "Lines to leave out before the table.").integer(value -> skipRows = value);
+        arguments.option("--separator", "SIGN",
+                "Between fields: comma, semicolon, tab, bar, blanks, several-blanks or widths.").text(value -> separator = value);
+        arguments.option("--decimal", "MARK", "point or comma.").text(value -> decimal = value);
+        arguments.option("--thousands", "SIGN", "Between thousands: comma, point, apostrophe or blank.").text(value -> thousands = value);
+        arguments.option("--date-order", "ORDER",
+                "dmy or mdy: which of two numbers before a year is the day.").text(value -> dateOrder = value);
+        arguments.option("--missing", "TEXT", "What stands where there is no value; may be repeated.").texts(value -> missing = value);
+        arguments.option("--encoding", "NAME", "Of a text file, as UTF-8 or windows-1252.").text(value -> encoding = value);
+        arguments.option("--zone", "ZONE", "Of clock times that name none, as Europe/Berlin.").text(value -> zone = value);
+        arguments.flag("--visible-only", "Leave out rows and columns that the workbook hides.", value -> visibleOnly = value);
+        arguments.option("--read-as", "COL=WAY",
+                "Read a column as text, point, comma (numbers with that decimal mark), dmy, mdy, h:mm or mm:ss; may be repeated.")
+                .texts(value -> readAs = value);
+        arguments.option("--turn", "FORM",
+                "long: one row for each value of a wide table; transposed: rows as columns.").text(value -> turn = value);
+        arguments.flag("--strict", "End with exit code 1 where the reading needs a look.", value -> strict = value);
+    }
     /// A table that was read for a command.
     ///
     /// @param warnings what a careful person wants to know of the reading
@@ -111,7 +97,7 @@ final class ReadingOptions {
             int sign = text.lastIndexOf('=');
             ReadingWay way = sign < 1 ? null : WAYS.get(text.substring(sign + 1).strip());
             if (way == null) {
-                throw wrong("--read-as “" + text + "”: write COL=WAY, the way being one of " + WAYS.keySet().stream().sorted()
+                throw arguments.wrong("--read-as “" + text + "”: write COL=WAY, the way being one of " + WAYS.keySet().stream().sorted()
                         .collect(Collectors.joining(", ")) + ".");
             }
             columns = TableReader.read(columns, new ColumnsByName(file, columns).named(text.substring(0, sign).strip()).id(), way);
@@ -131,14 +117,14 @@ final class ReadingOptions {
         Summary.Form form = switch (turn) {
             case "long" -> Summary.Form.ONE_ROW_EACH;
             case "transposed" -> Summary.Form.ROWS_TO_COLUMNS;
-            default -> throw wrong("--turn “" + turn + "”: choose long or transposed.");
+            default -> throw arguments.wrong("--turn “" + turn + "”: choose long or transposed.");
         };
         return Summaries.detached(Turning.of(0, table.name(), table, form)).withReadAs(table.readAs());
     }
 
     /// On standard error, a line each.
     void warn(Input input) {
-        input.warnings.stream().limit(MOST_WARNINGS).map(Helvo::shortened).forEach(command.commandLine().getErr()::println);
+        input.warnings.stream().limit(MOST_WARNINGS).map(Helvo::shortened).forEach(arguments.err()::println);
     }
 
     /// What to say on the command line.
@@ -168,7 +154,7 @@ final class ReadingOptions {
 
     private ReadingChoices choices() {
         if (headingRow != null && headingRow < 0 || skipRows < 0 || table != null && table < 1) {
-            throw wrong("--heading-row and --skip-rows are 0 or more, --table is 1 or more.");
+            throw arguments.wrong("--heading-row and --skip-rows are 0 or more, --table is 1 or more.");
         }
         return new ReadingChoices(Optional.ofNullable(headingRow), skipRows, Optional.ofNullable(table),
                 Optional.ofNullable(separator).map(said -> sign("--separator", said, Arrays.stream(Delimiter.values()).map(Delimiter::sign)
@@ -181,7 +167,7 @@ final class ReadingOptions {
     private char sign(String option, String said, List<Character> allowed) {
         char sign = said.length() == 1 ? said.charAt(0) : SIGNS.getOrDefault(said.toLowerCase(Locale.ROOT), said.equals("\\t") ? '\t' : 0);
         if (!allowed.contains(sign)) {
-            throw wrong(option + " “" + said + "”: choose " + SIGNS.entrySet().stream().filter(each ->
+            throw arguments.wrong(option + " “" + said + "”: choose " + SIGNS.entrySet().stream().filter(each ->
                     allowed.contains(each.getValue()))
                     .map(Map.Entry::getKey).sorted().collect(Collectors.joining(", ")) + ".");
         }
@@ -196,7 +182,7 @@ final class ReadingOptions {
         return switch (said.toLowerCase(Locale.ROOT)) {
             case "dmy" -> DateText.Order.DAY_FIRST;
             case "mdy" -> DateText.Order.MONTH_FIRST;
-            default -> throw wrong("--date-order “" + said + "”: choose dmy or mdy.");
+            default -> throw arguments.wrong("--date-order “" + said + "”: choose dmy or mdy.");
         };
     }
 
@@ -204,7 +190,7 @@ final class ReadingOptions {
         try {
             return Charset.forName(said).name();
         } catch (IllegalArgumentException unknown) {
-            throw wrong("--encoding “" + said + "” is not known: choose UTF-8, windows-1252 or another name of an encoding.");
+            throw arguments.wrong("--encoding “" + said + "” is not known: choose UTF-8, windows-1252 or another name of an encoding.");
         }
     }
 
@@ -212,11 +198,7 @@ final class ReadingOptions {
         try {
             return ZoneId.of(said).getId();
         } catch (DateTimeException unknown) {
-            throw wrong("--zone “" + said + "” is not known: write it as Europe/Berlin or +01:00.");
+            throw arguments.wrong("--zone “" + said + "” is not known: write it as Europe/Berlin or +01:00.");
         }
-    }
-
-    private ParameterException wrong(String sentence) {
-        return new ParameterException(command.commandLine(), sentence);
     }
 }

@@ -53,7 +53,8 @@ public final class Rehearsal {
         var text = new StringBuilder("Load (N),Stretch (mm),Humidity (%)\n");
         for (int i = 1; i <= LONG; i++) {
             double load = i * 7919L % LONG / 1000.0;
-            text.append(load).append(',').append(0.21 * load + i * 104_729L % 1000 / 1000.0).append(',').append(i % 997 / 10.0).append('\n');
+            text.append(load).append(',').append(0.21 * load
+                    + i * 104_729L % 1000 / 1000.0).append(',').append(i % 997 / 10.0).append('\n');
         }
         return Files.writeString(folder.resolve("long.csv"), text);
     }

@@ -26,63 +26,54 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import picocli.CommandLine.Command;
-import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.ParameterException;
-import picocli.CommandLine.Parameters;
-import picocli.CommandLine.Spec;
 
-@Command(name = "report", mixinStandardHelpOptions = true,
-        description = "Write the report of a study: figures, tables, equations, what was done to the data.",
-        footer = {"", "What is not given here is as the study has it. The same study gives the same bytes."})
-final class ReportCommand implements Callable<Integer> {
-    @Spec
-    private CommandSpec command;
-
-    @Parameters(paramLabel = "STUDY", description = "A study, saved as .helvo.")
+final class ReportCommand implements Command {
+    private final Arguments arguments;
     private Path file;
-
-    @Option(names = "--out", required = true, paramLabel = "REPORT",
-            description = "A file ending in .html, .docx, .odt, .pdf, .md, .tex or .json.")
     private Path out;
-
-    @Option(names = "--title", paramLabel = "TEXT", description = "Title of the report.")
-    private Optional<String> title;
-
-    @Option(names = "--author", paramLabel = "TEXT", description = "Who reports, and where.")
-    private Optional<String> author;
-
-    @Option(names = "--date", paramLabel = "TEXT", description = "Date of the report, as it is to be read.")
-    private Optional<String> date;
-
-    @Option(names = "--paper", paramLabel = "SIZE", description = "a4 or letter.")
-    private Optional<String> paper;
-
-    @Option(names = "--language", paramLabel = "TAG", description = "Language that the document is marked with, such as en-GB.")
-    private Optional<String> language;
-
-    @Option(names = "--sections", split = ",", paramLabel = "NAME",
-            description = "Which parts, in which order: summary, figure, results, readings, measurements, residuals, data, checks, method.")
+    private Optional<String> title = Optional.empty();
+    private Optional<String> author = Optional.empty();
+    private Optional<String> date = Optional.empty();
+    private Optional<String> paper = Optional.empty();
+    private Optional<String> language = Optional.empty();
     private List<String> sections;
-
-    @Option(names = "--figure", paramLabel = "NAME",
-            description = "Only this figure, by its title, its name or its table's name; may be repeated.")
     private List<String> figures;
+    private Optional<Path> template = Optional.empty();
 
-    @Option(names = "--template", paramLabel = "FILE",
-            description = "An HTML or DOCX file of your own with places such as {{title}}, of the same format as the report.")
-    private Optional<Path> template;
+    ReportCommand() {
+        arguments = new Arguments(this, "report", "Write the report of a study: figures, tables, equations, what was done to the data.")
+                .footer("", "What is not given here is as the study has it. The same study gives the same bytes.");
+        arguments.file("STUDY", "1", "A study, saved as .helvo.", value -> file = value);
+        arguments.option("--out", "REPORT",
+                "A file ending in .html, .docx, .odt, .pdf, .md, .tex or .json.").required().path(value -> out = value);
+        arguments.option("--title", "TEXT", "Title of the report.").text(value -> title = Optional.of(value));
+        arguments.option("--author", "TEXT", "Who reports, and where.").text(value -> author = Optional.of(value));
+        arguments.option("--date", "TEXT", "Date of the report, as it is to be read.").text(value -> date = Optional.of(value));
+        arguments.option("--paper", "SIZE", "a4 or letter.").text(value -> paper = Optional.of(value));
+        arguments.option("--language", "TAG",
+                "Language that the document is marked with, such as en-GB.").text(value -> language = Optional.of(value));
+        arguments.option("--sections", "NAME",
+                "Which parts, in which order: summary, figure, results, readings, measurements, residuals, data, checks, method.")
+                .split().texts(value -> sections = value);
+        arguments.option("--figure", "NAME",
+                "Only this figure, by its title, its name or its table's name; may be repeated.").texts(value -> figures = value);
+        arguments.option("--template", "FILE",
+                "An HTML or DOCX file of your own with places such as {{title}}, of the same format as the report.")
+                .path(value -> template = Optional.of(value));
+    }
 
+    @Override
+    public Arguments arguments() {
+        return arguments;
+    }
     @Override
     public Integer call() throws CannotRead, Refused {
         ReportFormat format = ReportFormat.of(String.valueOf(out.getFileName()))
-                .orElseThrow(() -> wrong("--out “" + out + "” must end in " + endings() + "."));
+                .orElseThrow(() -> arguments.wrong("--out “" + out + "” must end in " + endings() + "."));
         if (template.isPresent() && Template.format(template.get()) != format) {
-            throw wrong("--template “" + template.get() + "” and --out must be of the same format, HTML or DOCX.");
+            throw arguments.wrong("--template “" + template.get() + "” and --out must be of the same format, HTML or DOCX.");
         }
         History stored = StudyFile.read(file, Progress.none()).history();
         History history = planned(stored);
@@ -92,7 +83,7 @@ final class ReportCommand implements Callable<Integer> {
         } catch (IOException e) {
             throw new Refused(WriteTrouble.sentence(out, e));
         }
-        report.notices().forEach(command.commandLine().getErr()::println);
+        report.notices().forEach(arguments.err()::println);
         return Helvo.DONE;
     }
 
@@ -126,12 +117,12 @@ final class ReportCommand implements Callable<Integer> {
             plan = plan.withAuthor(author.orElse(plan.author())).withDate(date.orElse(plan.date()))
                     .withLanguage(language.orElse(plan.language()));
         } catch (IllegalArgumentException e) {
-            throw wrong(e.getMessage() + ".");
+            throw arguments.wrong(e.getMessage() + ".");
         }
         if (paper.isPresent()) {
             String wanted = paper.get();
             plan = plan.withPaper(Arrays.stream(ReportPlan.Paper.values()).filter(each -> each.label().equalsIgnoreCase(wanted)).findFirst()
-                    .orElseThrow(() -> wrong("--paper “" + wanted + "” is neither a4 nor letter.")));
+                    .orElseThrow(() -> arguments.wrong("--paper “" + wanted + "” is neither a4 nor letter.")));
         }
         if (sections != null) {
             var chosen = new ArrayList<ReportPlan.Section>();
@@ -148,7 +139,7 @@ final class ReportCommand implements Callable<Integer> {
 
     private ReportPlan.Section section(String name) {
         return Arrays.stream(ReportPlan.Section.values()).filter(each -> each.name().equalsIgnoreCase(name)).findFirst()
-                .orElseThrow(() -> wrong("--sections: there is no section “" + name + "”; there are "
+                .orElseThrow(() -> arguments.wrong("--sections: there is no section “" + name + "”; there are "
                         + Arrays.stream(ReportPlan.Section.values()).map(each -> each.name().toLowerCase(Locale.ROOT))
                         .collect(Collectors.joining(", ")) + "."));
     }
@@ -175,9 +166,5 @@ final class ReportCommand implements Callable<Integer> {
     private static String endings() {
         List<String> all = Arrays.stream(ReportFormat.values()).map(each -> "." + each.ending()).toList();
         return String.join(", ", all.subList(0, all.size() - 1)) + " or " + all.getLast();
-    }
-
-    private ParameterException wrong(String sentence) {
-        return new ParameterException(command.commandLine(), sentence);
     }
 }

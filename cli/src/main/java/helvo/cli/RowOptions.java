@@ -19,30 +19,26 @@ import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.ParameterException;
-import picocli.CommandLine.Spec;
 
 /// The options that choose rows: those to use, those to set aside, and the column that splits them.
 final class RowOptions {
     private static final List<String> SIGNS = List.of("!=", "<=", ">=", "=", "<", ">");
     private static final Pattern ROWS = Pattern.compile("\\s*(\\d{1,9})\\s*(?:-\\s*(\\d{1,9})\\s*)?");
-
-    @Spec(Spec.Target.MIXEE)
-    private CommandSpec command;
-
-    @Option(names = "--only", paramLabel = "CONDITION",
-            description = "Use these rows only: \"COL=VALUE\", \"COL!=VALUE\", \"COL<LIMIT\", \"COL>LIMIT\" or \"LO<=COL<=HI\"; may be "
-                    + "repeated.")
+    private final Arguments arguments;
     private List<String> only = List.of();
-
-    @Option(names = "--set-aside", paramLabel = "ROWS", description = "Rows not to use, as 3,7-9; 1 is the first below the heading.")
     private String setAside;
-
-    @Option(names = "--by", paramLabel = "COL", description = "A fit for each group of this column, and a pooled one.")
     private String by;
 
+    /// @param arguments of the command that has these options
+    RowOptions(Arguments arguments) {
+        this.arguments = arguments;
+        arguments.option("--only", "CONDITION",
+                "Use these rows only: \"COL=VALUE\", \"COL!=VALUE\", \"COL<LIMIT\", \"COL>LIMIT\" or \"LO<=COL<=HI\"; may be "
+                + "repeated.").texts(value -> only = value);
+        arguments.option("--set-aside", "ROWS",
+                "Rows not to use, as 3,7-9; 1 is the first below the heading.").text(value -> setAside = value);
+        arguments.option("--by", "COL", "A fit for each group of this column, and a pooled one.").text(value -> by = value);
+    }
     List<Edit> edits(ColumnsByName columns, Column xColumn, Column yColumn, Curve chosen, int figure) throws Refused {
         var edits = new ArrayList<Edit>();
         if (setAside != null) {
@@ -89,7 +85,7 @@ final class RowOptions {
                     && column.typed(text.substring(second + 2).strip(), columns.table().mark()) instanceof Cell.Number(double high)) {
                 return new RowCondition.Between(column.id(), low, high);
             }
-            throw wrong("--only “" + text + "”: the limits must be " + column.holds() + ".");
+            throw arguments.wrong("--only “" + text + "”: the limits must be " + column.holds() + ".");
         }
         int at = signAt(text);
         Optional<String> sign = at < 1 ? Optional.empty() : SIGNS.stream().filter(each -> text.startsWith(each, at)).findFirst();
@@ -98,7 +94,8 @@ final class RowOptions {
             String value = text.substring(at + sign.get().length()).strip();
             return compared(column, sign.get(), column.typed(value, columns.table().mark()), text);
         }
-        throw wrong("--only “" + text + "” is no condition: write \"COL=VALUE\", \"COL!=VALUE\", \"COL<LIMIT\" or \"LO<=COL<=HI\".");
+        throw arguments.wrong("--only “" + text
+                + "” is no condition: write \"COL=VALUE\", \"COL!=VALUE\", \"COL<LIMIT\" or \"LO<=COL<=HI\".");
     }
 
     private static int signAt(String text) {
@@ -110,7 +107,7 @@ final class RowOptions {
             return sign.equals("=") ? new RowCondition.Is(column.id(), cell) : new RowCondition.IsNot(column.id(), cell);
         }
         if (!(cell instanceof Cell.Number(double limit))) {
-            throw wrong("--only “" + text + "”: the limit must be one of " + column.holds() + ".");
+            throw arguments.wrong("--only “" + text + "”: the limit must be one of " + column.holds() + ".");
         }
         return switch (sign) {
             case "<" -> new RowCondition.Beyond(column.id(), limit, false);
@@ -125,21 +122,17 @@ final class RowOptions {
         for (String part : setAside.split(",", -1)) {
             Matcher matcher = ROWS.matcher(part);
             if (!matcher.matches()) {
-                throw wrong("--set-aside “" + setAside + "”: write rows as 3,7-9.");
+                throw arguments.wrong("--set-aside “" + setAside + "”: write rows as 3,7-9.");
             }
             int first = Integer.parseInt(matcher.group(1));
             int last = matcher.group(2) == null ? first : Integer.parseInt(matcher.group(2));
             if (first < 1 || last < first || last > most) {
-                throw wrong("--set-aside “" + part.strip() + "”: the file has rows 1 to " + most + ".");
+                throw arguments.wrong("--set-aside “" + part.strip() + "”: the file has rows 1 to " + most + ".");
             }
             for (int row = first; row <= last; row++) {
                 rows.add(row - 1);
             }
         }
         return rows;
-    }
-
-    private ParameterException wrong(String sentence) {
-        return new ParameterException(command.commandLine(), sentence);
     }
 }

@@ -6,43 +6,37 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.Random;
-import java.util.concurrent.Callable;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import picocli.CommandLine.Command;
-import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.ParameterException;
-import picocli.CommandLine.Parameters;
-import picocli.CommandLine.Spec;
 
 /// A stand-in for a pull-test rig of the made-up cordage laboratory: readings into a file that grows.
-@Command(name = "simulate-logger", mixinStandardHelpOptions = true,
-        description = "Write readings of a simulated pull test into a file that grows, to try how a table follows its file.",
-        footer = {"", "A new file gets headings; an old one is gone on with. Ctrl+C ends it."})
-final class SimulateLoggerCommand implements Callable<Integer> {
+final class SimulateLoggerCommand implements Command {
     private static final Pattern SPAN = Pattern.compile("(\\d+(?:\\.\\d+)?)\\s*(ms|s|min)?");
     private static final double STRETCH_PER_NEWTON = 0.21;
     private static final double SLACK = 0.3;
     private static final double SCATTER = 0.12;
     private static final double STEP = 2.5;
-
-    @Spec
-    private CommandSpec command;
-
-    @Parameters(paramLabel = "FILE", description = "A CSV file.")
+    private final Arguments arguments;
     private Path file;
-
-    @Option(names = "--every", paramLabel = "TIME", defaultValue = "0.5s",
-            description = "Between two readings: 200ms, 0.5s, 1min (default: ${DEFAULT-VALUE}).")
     private String every;
-
-    @Option(names = "--rows", paramLabel = "N", defaultValue = "0", description = "Ends after so many readings; 0 for never.")
     private int rows;
-
-    @Option(names = "--seed", paramLabel = "N", defaultValue = "14", description = "The same seed gives the same readings.")
     private long seed;
 
+    SimulateLoggerCommand() {
+        arguments = new Arguments(this, "simulate-logger",
+                "Write readings of a simulated pull test into a file that grows, to try how a table follows its file.")
+                .footer("", "A new file gets headings; an old one is gone on with. Ctrl+C ends it.");
+        arguments.file("FILE", "1", "A CSV file.", value -> file = value);
+        arguments.option("--every", "TIME",
+                "Between two readings: 200ms, 0.5s, 1min (default: ${DEFAULT-VALUE}).").otherwise("0.5s").text(value -> every = value);
+        arguments.option("--rows", "N", "Ends after so many readings; 0 for never.").otherwise("0").integer(value -> rows = value);
+        arguments.option("--seed", "N", "The same seed gives the same readings.").otherwise("14").integer(value -> seed = value);
+    }
+
+    @Override
+    public Arguments arguments() {
+        return arguments;
+    }
     @Override
     public Integer call() throws Refused, InterruptedException {
         long pause = millis();
@@ -74,7 +68,7 @@ final class SimulateLoggerCommand implements Callable<Integer> {
     private long millis() {
         Matcher span = SPAN.matcher(every.strip());
         if (!span.matches()) {
-            throw new ParameterException(command.commandLine(), "--every “" + every + "” is no time: write it as 0.5s or 200ms.");
+            throw arguments.wrong("--every “" + every + "” is no time: write it as 0.5s or 200ms.");
         }
         double unit = span.group(2) == null || span.group(2).equals("s") ? 1000 : span.group(2).equals("ms") ? 1 : 60_000;
         return Math.max(1, Math.round(Double.parseDouble(span.group(1)) * unit));

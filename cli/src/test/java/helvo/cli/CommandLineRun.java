@@ -3,7 +3,7 @@ package helvo.cli;
 import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.util.Map;
-import java.util.concurrent.Callable;
+import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
 
 /// Runs the command line as a shell would, and keeps what it said.
@@ -18,7 +18,7 @@ final class CommandLineRun {
         }
 
         @Override
-        public Map<String, Supplier<Callable<Integer>>> commands() {
+        public Map<String, Supplier<Command>> commands(BooleanSupplier verbose) {
             return Map.of();
         }
     };

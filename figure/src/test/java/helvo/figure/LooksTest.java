@@ -398,7 +398,8 @@ class LooksTest {
                     null, 0, drawn.getWidth()));
         }
         FigureAnalysis clear = figure(x, x, new FigureEdit.SetSheet(1, SheetLook.DEFAULT.withBackground(Optional.empty())));
-        BufferedImage through = ImageIO.read(new ByteArrayInputStream(FigureFile.bytes(FigureFormat.PNG, clear, 72, false, Progress.none())));
+        BufferedImage through = ImageIO.read(new ByteArrayInputStream(FigureFile.bytes(FigureFormat.PNG, clear, 72, false,
+                Progress.none())));
         assertThat(through.getColorModel().hasAlpha()).isTrue();
         assertThat(through.getRGB(2, 2) >>> 24).isZero();
     }

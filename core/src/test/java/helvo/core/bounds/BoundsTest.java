@@ -456,7 +456,8 @@ class BoundsTest {
         assertThat(Passing.of(fit, Points.of(points.x(), points.y()), Progress.none())).isEmpty();
         assertThat(Passing.of(fit, points(points.x(), points.y(), null, same(4, Double.NaN)), Progress.none())).isEmpty();
         // A bar of 0 is missed whatever the factor; one in x reaches the line by its slope.
-        Passing none = Passing.of(fit, points(points.x(), points.y(), null, new double[] {0.2, 0, 0.2, 0.2}), Progress.none()).orElseThrow();
+        Passing none = Passing.of(fit, points(points.x(), points.y(), null, new double[] {0.2, 0, 0.2, 0.2}),
+                Progress.none()).orElseThrow();
         assertThat(none.factor()).isInfinite();
         assertThat(none.worst()).isEqualTo(1);
         Points sideways = new Points(points.x(), points.y(), points.rows(), new ErrorBars(same(4, 0.1), new double[] {0.1, 1, 0.1, 1}),

@@ -1,5 +1,7 @@
 package helvo.desktop.app;
 
+import helvo.cli.Arguments;
+import helvo.cli.Command;
 import helvo.cli.Helvo;
 import helvo.core.Progress;
 import helvo.core.study.History;
@@ -11,35 +13,33 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.Callable;
-import picocli.CommandLine.Command;
-import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.ParameterException;
-import picocli.CommandLine.ParentCommand;
-import picocli.CommandLine.Spec;
+import java.util.function.BooleanSupplier;
 
 /// Opens the window on the sample study, or writes that or a picture of it into a file.
-@Command(name = "demo", description = "Open the window on the sample study.",
-        footer = {"", "Without a display the window is drawn offscreen, saved as a picture, and its readout printed."})
-final class DemoCommand implements Callable<Integer> {
-    @Option(names = "--picture", paramLabel = "FILE.png",
-            description = "Draw the window offscreen into this file, even where there is a display.")
-    private Optional<Path> picture;
-
-    @Option(names = "--save", paramLabel = "FILE.helvo",
-            description = "Save the sample study as a file, to try commands on, and open no window.")
-    private Optional<Path> save;
-
-    @Option(names = "--size", paramLabel = "WxH", defaultValue = Start.WIDTH + "x" + Start.HEIGHT,
-            description = "Size of that picture (default: ${DEFAULT-VALUE}).")
+final class DemoCommand implements Command {
+    private final BooleanSupplier verbose;
+    private final Arguments arguments;
+    private Optional<Path> picture = Optional.empty();
+    private Optional<Path> save = Optional.empty();
     private String size;
 
-    @ParentCommand
-    private Helvo helvo;
+    /// @param verbose whether the window's pace is to be told, once the command line is read
+    DemoCommand(BooleanSupplier verbose) {
+        this.verbose = verbose;
+        arguments = new Arguments(this, "demo", "Open the window on the sample study.")
+                .footer("", "Without a display the window is drawn offscreen, saved as a picture, and its readout printed.");
+        arguments.option("--picture", "FILE.png", "Draw the window offscreen into this file, even where there is a display.")
+                .path(value -> picture = Optional.of(value));
+        arguments.option("--save", "FILE.helvo", "Save the sample study as a file, to try commands on, and open no window.")
+                .path(value -> save = Optional.of(value));
+        arguments.option("--size", "WxH", "Size of that picture (default: ${DEFAULT-VALUE}).")
+                .otherwise(Start.WIDTH + "x" + Start.HEIGHT).text(value -> size = value);
+    }
 
-    @Spec
-    private CommandSpec command;
+    @Override
+    public Arguments arguments() {
+        return arguments;
+    }
 
     @Override
     public Integer call() {
@@ -47,7 +47,7 @@ final class DemoCommand implements Callable<Integer> {
         try {
             inside = PictureSize.of(size);
         } catch (IllegalArgumentException e) {
-            throw new ParameterException(command.commandLine(), "--size " + e.getMessage());
+            throw arguments.wrong("--size " + e.getMessage());
         }
         if (save.isPresent()) {
             return save(save.get());
@@ -57,7 +57,7 @@ final class DemoCommand implements Callable<Integer> {
         }
         Optional<String> missing = Display.missing();
         if (missing.isEmpty()) {
-            return Program.window(Start.with(SampleStudy::study, helvo.isVerbose()));
+            return Program.window(Start.with(SampleStudy::study, verbose.getAsBoolean()));
         }
         Path instead = Path.of("helvo-demo.png");
         int code = draw(instead, inside);

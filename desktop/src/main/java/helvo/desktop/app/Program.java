@@ -1,11 +1,12 @@
 package helvo.desktop.app;
 
+import helvo.cli.Command;
 import helvo.cli.Helvo;
 import helvo.core.study.Study;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.Callable;
+import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
 
 /// Where the program begins: the command line, with a window.
@@ -33,10 +34,10 @@ public final class Program implements Helvo.Window {
     }
 
     @Override
-    public Map<String, Supplier<Callable<Integer>>> commands() {
-        var commands = new LinkedHashMap<String, Supplier<Callable<Integer>>>();
-        commands.put("demo", DemoCommand::new);
-        commands.put("open", OpenCommand::new);
+    public Map<String, Supplier<Command>> commands(BooleanSupplier verbose) {
+        var commands = new LinkedHashMap<String, Supplier<Command>>();
+        commands.put("demo", () -> new DemoCommand(verbose));
+        commands.put("open", () -> new OpenCommand(verbose));
         return commands;
     }
 }

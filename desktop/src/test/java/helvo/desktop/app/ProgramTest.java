@@ -36,6 +36,9 @@ class ProgramTest {
             assertThat(Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), new Program(), "demo", "--size", size)).as(size)
                     .isEqualTo(2);
         }
+        assertThat(Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), new Program(), "demo", "--help")).isZero();
+        assertThat(Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), new Program(), "open", "--help")).isZero();
+        assertThat(out.toString()).contains("--picture=FILE.png", "(default: 1280x800)", "helvo open [-hV] [--verbose] [FILE]");
         assertThat(err.toString()).contains("write it as 1280x800", "has at most as many pixels").doesNotContain("Exception");
     }
 

@@ -1,0 +1,190 @@
+package helvo.cli;
+
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.function.Consumer;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Model.IGetter;
+import picocli.CommandLine.Model.ISetter;
+import picocli.CommandLine.Model.OptionSpec;
+import picocli.CommandLine.Model.PositionalParamSpec;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine;
+
+/// What a command takes on the command line, and where its words go. It is declared by calls and not by annotations, since to find and
+/// read those takes a starting program longer than a fit.
+public final class Arguments {
+    private final CommandSpec spec;
+
+    /// @param command what is done once its arguments are known
+    public Arguments(Callable<Integer> command, String name, String description) {
+        spec = CommandSpec.wrapWithoutInspection(command).name(name);
+        spec.usageMessage().description(description);
+        spec.addOption(OptionSpec.builder("-h", "--help").usageHelp(true).description("Show this help message and exit.").build());
+        spec.addOption(OptionSpec.builder("-V", "--version").versionHelp(true).description("Print version information and exit.").build());
+        spec.versionProvider(new Version());
+    }
+
+    /// Lines below the help of the command.
+    public Arguments footer(String... lines) {
+        spec.usageMessage().footer(lines);
+        return this;
+    }
+
+    /// For the library that reads the command line.
+    CommandSpec spec() {
+        return spec;
+    }
+
+    /// An option that is there or not.
+    public void flag(String name, String description, Consumer<Boolean> into) {
+        spec.addOption(flagged(name, description, into).build());
+    }
+
+    /// An option that is there or not, of this command and of all below it.
+    void flagOfAll(String name, String description, Consumer<Boolean> into) {
+        spec.addOption(flagged(name, description, into).scopeType(CommandLine.ScopeType.INHERIT).build());
+    }
+
+    private static OptionSpec.Builder flagged(String name, String description, Consumer<Boolean> into) {
+        return bound(OptionSpec.builder(name).type(boolean.class).description(description).hasInitialValue(false), into);
+    }
+
+    private static OptionSpec.Builder bound(OptionSpec.Builder declared, Consumer<?> into) {
+        var place = new Into<>(into);
+        return declared.getter(place).setter(place);
+    }
+
+    private static PositionalParamSpec.Builder bound(PositionalParamSpec.Builder declared, Consumer<?> into) {
+        var place = new Into<>(into);
+        return declared.getter(place).setter(place);
+    }
+
+    /// An option with a value: what it is called, what its value is called, and what it is for.
+    public Valued option(String name, String label, String description) {
+        return new Valued(OptionSpec.builder(name).paramLabel(label).description(description).hasInitialValue(false));
+    }
+
+    /// The one file that the command is about.
+    public void file(String label, String arity, String description, Consumer<Path> into) {
+        spec.addPositional(bound(PositionalParamSpec.builder().paramLabel(label).arity(arity).description(description).type(Path.class)
+                .converters(Path::of).hasInitialValue(false), into).build());
+    }
+
+    /// The one word that the command is about.
+    public void word(String label, String description, Consumer<String> into) {
+        spec.addPositional(bound(PositionalParamSpec.builder().paramLabel(label).description(description).type(String.class)
+                .hasInitialValue(false), into).build());
+    }
+
+    /// The files that the command is about, one or more.
+    public void files(String label, String description, Consumer<List<Path>> into) {
+        spec.addPositional(bound(PositionalParamSpec.builder().paramLabel(label).arity("1..*").description(description).type(List.class)
+                .auxiliaryTypes(Path.class).converters(Path::of).hasInitialValue(false), into).build());
+    }
+
+    /// The whole command line, of which this is a part.
+    CommandLine program() {
+        return spec.root().commandLine();
+    }
+
+    public PrintWriter out() {
+        return spec.commandLine().getOut();
+    }
+
+    public PrintWriter err() {
+        return spec.commandLine().getErr();
+    }
+
+    /// What to throw where the words are wrong: the sentence and how help is had are printed, the exit code is that of wrong usage.
+    public ParameterException wrong(String sentence) {
+        return new ParameterException(spec.commandLine(), sentence);
+    }
+
+    /// An option with a value that is being declared; the last call says of which type it is, and where it goes.
+    public final class Valued {
+        private final OptionSpec.Builder option;
+
+        private Valued(OptionSpec.Builder option) {
+            this.option = option;
+        }
+
+        public Valued required() {
+            option.required(true);
+            return this;
+        }
+
+        /// What is taken where nothing is said.
+        public Valued otherwise(String value) {
+            option.defaultValue(value);
+            return this;
+        }
+
+        /// Several values may stand in one, with commas between them.
+        public Valued split() {
+            option.splitRegex(",");
+            return this;
+        }
+
+        /// Several values may follow it.
+        public Valued several() {
+            option.arity("1..*");
+            return this;
+        }
+
+        public void text(Consumer<String> into) {
+            spec.addOption(bound(option.type(String.class), into).build());
+        }
+
+        public void path(Consumer<Path> into) {
+            spec.addOption(bound(option.type(Path.class).converters(Path::of), into).build());
+        }
+
+        /// A whole number.
+        public void integer(Consumer<Integer> into) {
+            spec.addOption(bound(option.type(Integer.class), into).build());
+        }
+
+        public void number(Consumer<Double> into) {
+            spec.addOption(bound(option.type(Double.class).converters(new FiniteNumber()), into).build());
+        }
+
+        /// An option that may be repeated.
+        public void texts(Consumer<List<String>> into) {
+            spec.addOption(bound(option.type(List.class).auxiliaryTypes(String.class), into).build());
+        }
+
+        /// An option that may be repeated.
+        public void numbers(Consumer<List<Double>> into) {
+            spec.addOption(bound(option.type(List.class).auxiliaryTypes(Double.class).converters(new FiniteNumber()), into).build());
+        }
+    }
+
+    /// Where a value goes; one that may be repeated is a list that grows, and is asked for in between.
+    private static final class Into<V> implements ISetter, IGetter {
+        private final Consumer<V> consumer;
+        private V last;
+
+        Into(Consumer<V> consumer) {
+            this.consumer = consumer;
+        }
+
+        @Override
+        @SuppressWarnings("unchecked")
+        public <T> T set(T value) {
+            if (value != null) {
+                last = (V) value;
+                consumer.accept(last);
+            }
+            return null;
+        }
+
+        @Override
+        @SuppressWarnings("unchecked")
+        public <T> T get() {
+            return (T) last;
+        }
+    }
+}
