@@ -23,6 +23,7 @@ import java.util.Map;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Hyperlink;
@@ -145,6 +146,35 @@ class GuideTest {
         assertThat(of(() -> ((ToggleButton) window.view.lookup("#guide-residuals")).isSelected())).isTrue();
         robot.type(KeyCode.ESCAPE);
         assertThat(of(() -> window.view.panels().isAnyShown())).isFalse();
+    }
+
+    @Test
+    void namesInTheReadoutAreReachedAndOpenedByKeys(FxRobot robot) {
+        window.settle();
+        List<Label> names = of(() -> window.view.lookupAll(".explained").stream().map(Label.class::cast).toList());
+        assertThat(of(() -> names.stream().filter(Label::isFocusTraversable).count())).isOne();
+        on(() -> names.stream().filter(Label::isFocusTraversable).findFirst().orElseThrow().requestFocus());
+        var met = new ArrayList<Label>();
+        for (int k = 0; k < names.size(); k++) {
+            Label at = of(() -> (Label) window.view.getScene().getFocusOwner());
+            met.add(at);
+            assertThat(of(() -> {
+                Bounds shown = window.view.lookup(".readout").lookup(".viewport").localToScene(
+                        window.view.lookup(".readout").lookup(".viewport").getLayoutBounds());
+                return shown.intersects(at.localToScene(at.getLayoutBounds()));
+            })).as(at.getText()).isTrue();
+            robot.type(KeyCode.DOWN);
+        }
+        assertThat(met).extracting(Label::getText).contains("slope", "R²", "ρ of ranks", "Further statistics");
+        assertThat(met).containsExactlyInAnyOrderElementsOf(names);
+        robot.type(KeyCode.HOME).type(KeyCode.END).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(of(() -> window.view.panels().of(GuidePanel.class).isVisible())).isTrue();
+        assertThat(of(() -> ((ToggleButton) window.view.lookup("#guide-numbers")).isSelected())).isTrue();
+        robot.type(KeyCode.ESCAPE);
+        on(() -> names.getFirst().requestFocus());
+        robot.type(KeyCode.F1);
+        assertThat(of(() -> window.view.panels().of(GuidePanel.class).isVisible())).isTrue();
     }
 
     /// Every part of the window that says where the guide tells of it names a place that is there.

@@ -268,8 +268,14 @@ public final class Windows {
                 .filter(each -> each.workspace.document() == document).forEach(each -> each.workspace.messages().tell(sentence))));
         var view = new MainView(workspace);
         view.setSides(size().left(), size().right());
-        stage.setScene(stage.isShowing() ? Looks.scene(view, stage.getScene().getWidth(), stage.getScene().getHeight())
-                : Looks.scene(view, size().widthOr(start.width()), size().heightOr(start.height())));
+        if (stage.isShowing()) {
+            // A size that was set is not looked for by laying everything out once more.
+            stage.setWidth(stage.getWidth());
+            stage.setHeight(stage.getHeight());
+            stage.setScene(Looks.scene(view, stage.getScene().getWidth(), stage.getScene().getHeight()));
+        } else {
+            stage.setScene(Looks.scene(view, size().widthOr(start.width()), size().heightOr(start.height())));
+        }
         workspace.history().subscribe(history -> stage.setTitle(history.study().name() + " – Helvo"));
         workspace.sign().subscribe(_ -> used(workspace));
         workspace.analysis().subscribe(_ -> used(workspace));

@@ -12,13 +12,11 @@ import helvo.desktop.controls.ReadoutTable;
 import helvo.desktop.controls.Tabs;
 import helvo.desktop.controls.WrappedLabel;
 import helvo.desktop.figure.FigurePane;
-import helvo.desktop.guide.GuidePanel;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.workspace.Workspace;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
@@ -27,7 +25,6 @@ import javafx.geometry.Pos;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
@@ -49,6 +46,7 @@ public final class ReadoutPane extends VBox {
     private final Label equation = sentence(false);
     private final Label where = sentence(false);
     private final Label units = sentence(false);
+    private final ExplainedNames names;
     private final List<Shown> shown = new ArrayList<>();
     private final FlowPane actions = new FlowPane(6, 2);
     private List<String> shownParts = List.of();
@@ -79,6 +77,7 @@ public final class ReadoutPane extends VBox {
         units.getStyleClass().add("muted");
         content.getChildren().addAll(equation, where, units);
         var scroll = new ScrollPane(content);
+        names = new ExplainedNames(panels, scroll);
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         VBox.setVgrow(scroll, Priority.ALWAYS);
@@ -167,6 +166,7 @@ public final class ReadoutPane extends VBox {
     private void build(Readout readout) {
         content.getChildren().setAll(equation, where, units);
         shown.clear();
+        names.clear();
         GridPane quantities = null;
         for (Line line : readout.lines()) {
             switch (line) {
@@ -191,7 +191,7 @@ public final class ReadoutPane extends VBox {
                         label.getStyleClass().add("first");
                     }
                     label.setMaxWidth(Double.MAX_VALUE);
-                    about(text).ifPresent(place -> explain(label, place));
+                    names.heading(label, text);
                     shown.add(new Shown(label, label));
                     content.getChildren().add(label);
                 }
@@ -247,39 +247,8 @@ public final class ReadoutPane extends VBox {
         return grid;
     }
 
-    /// A name that leads to what the guide says of it.
-    private Label explained(String name) {
-        var label = new Label(name);
-        explain(label, meaning(name));
-        return label;
-    }
-
-    private void explain(Label label, String place) {
-        label.getStyleClass().add("explained");
-        label.setTooltip(new Tooltip("What is this?"));
-        label.setOnMouseClicked(_ -> panels.of(GuidePanel.class).open(place));
-    }
-
-    private static String meaning(String name) {
-        return "numbers#" + switch (name) {
-            case "R²", "R² about the mean" -> "r2";
-            case "r" -> "r";
-            case String s when s.startsWith("residual standard deviation") -> "s";
-            default -> "coefficients";
-        };
-    }
-
-    private static Optional<String> about(String section) {
-        String lower = section.toLowerCase(Locale.ROOT);
-        return Stream.of(Map.entry("error bars", "bars#within"), Map.entry("bounds", "bars#bounds"), Map.entry("reading", "readings"),
-                Map.entry("calibration", "readings#calibration"), Map.entry("detection", "readings#calibration"),
-                Map.entry("residual", "residuals#checks"), Map.entry("check", "residuals#checks"), Map.entry("with and without",
-                "residuals#with-and-without"), Map.entry("slope", "curves#groups"), Map.entry("pooled", "curves#groups"))
-                .filter(each -> lower.contains(each.getKey())).map(Map.Entry::getValue).findFirst();
-    }
-
     private Shown add(GridPane grid, Line.Quantity quantity) {
-        Label label = explained(quantity.label());
+        Label label = names.quantity(quantity.label());
         label.getStyleClass().add("muted");
         var value = new WrappedLabel();
         value.getStyleClass().add("value");
