@@ -24,8 +24,8 @@ class_path+=$program
 
 window_flags=(--add-modules javafx.controls "--enable-native-access=javafx.graphics,ALL-UNNAMED" -XX:+UseParallelGC -Xms64m -Xmx2g)
 [ -z "$modules" ] || window_flags=(--module-path "$modules" "${window_flags[@]}")
-# What ends soon is done before the second compiler has paid for itself.
-short_flags=(-XX:+UseSerialGC -XX:TieredStopAtLevel=1 -Xmx2g)
+# What ends soon is done before the second compiler has paid for itself, and the first need not hurry.
+short_flags=(-XX:+UseSerialGC -XX:TieredStopAtLevel=1 -XX:CompileThresholdScaling=2 -XX:-UsePerfData -Xmx2g)
 long_flags=(-XX:+UseParallelGC -Xms512m -XX:MaxRAMPercentage=50)
 
 # The kind of a start by its first word: `commands`, `documents`, or `window` for all others.
