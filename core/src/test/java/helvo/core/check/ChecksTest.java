@@ -18,6 +18,8 @@ import helvo.core.fit.Residuals;
 import helvo.core.fit.Weighting;
 import java.util.Arrays;
 import java.util.Random;
+import java.util.Map;
+import java.util.stream.Collectors;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
@@ -200,6 +202,20 @@ class ChecksTest {
         assertThat(shape.kind()).isEqualTo(Check.Kind.ANDERSON_DARLING);
         assertThat(shape.statistic()).isCloseTo(178.9382493516414, within(1e-8));
         assertThat(shape.p()).isZero();
+    }
+
+    /// So many points that checks run beside each other, ten at each x: against NumPy and SciPy.
+    @Test
+    void manyPointsAreJudgedAsFewAre() {
+        int n = 30_000;
+        double[] x = IntStream.range(0, n).mapToDouble(i -> i % 3000).toArray();
+        double[] y = IntStream.range(0, n).mapToDouble(i -> 0.5 * x[i] + 40 * (i * 0.6180339887498949 % 1 - 0.5) * (1 + x[i] / 3000))
+                .toArray();
+        Map<Kind, Double> said = judgement(Points.of(x, y)).checks().stream().collect(Collectors.toMap(Check::kind, Check::statistic));
+        Map<Kind, Double> known = Map.of(Kind.LACK_OF_FIT, 0.09455110367011793, Kind.ANDERSON_DARLING, 161.5225502078465,
+                Kind.BREUSCH_PAGAN, 3936.9479112298063, Kind.DURBIN_WATSON_MEASURED, 2.8327645081185984, Kind.DURBIN_WATSON,
+                1.704448734372813);
+        known.forEach((kind, statistic) -> assertThat(said.get(kind)).as(kind.name()).isCloseTo(statistic, within(1e-9 * statistic)));
     }
 
     /// Two points, a perfect line, equal residuals: fewer checks, never a fault or a NaN.
