@@ -10,41 +10,56 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import javafx.scene.Scene;
 import javafx.scene.input.InputEvent;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 
-/// How soon the window follows: from the event of an edit to its figure and readout, and frames a second while something is dragged.
-/// Times are taken when an event reaches the window and when the scene with the new picture has been laid out for the renderer.
+/// How soon windows follow: from the event of an edit to its figure and readout, frames a second while something is dragged, and from what
+/// opens a window to its first frame and its first figure. Times are taken when an event reaches a window and when the scene with the new
+/// picture has been laid out for the renderer.
 final class ResponseTimes {
     private static final double MILLISECOND = 1e6;
 
-    private final Scene scene;
     private final Consumer<String> tell;
-    private final List<Long> frames = new ArrayList<>();
+    /// When a key or a button was last pressed or let go, in any window.
     private long event;
-    private long asked;
-    private boolean dragging;
+    private boolean isStart = true;
 
-    private ResponseTimes(Scene scene, Consumer<String> tell) {
-        this.scene = scene;
+    /// @param tell gets a sentence for each edit, each drag and each window
+    ResponseTimes(Consumer<String> tell) {
         this.tell = tell;
     }
 
-    /// @param tell gets a sentence for each edit and each drag
-    static void watch(Scene scene, Workspace workspace, FigureView figure, Consumer<String> tell) {
-        var pace = new ResponseTimes(scene, tell);
-        scene.addEventFilter(InputEvent.ANY, pace::happened);
-        workspace.history().subscribe(history -> pace.asked = history.steps().isEmpty() ? 0 : pace.event);
+    /// Tells of one more window that is about to be shown.
+    void watch(Scene scene, Workspace workspace, FigureView figure) {
+        var window = new Watched(scene);
+        scene.addEventFilter(InputEvent.ANY, window::happened);
+        workspace.history().subscribe(history -> window.asked = history.steps().isEmpty() ? 0 : event);
+        Supplier<String> after = sinceAsked();
+        window.afterLayout(() -> tell.accept("The window was there " + after.get() + "."));
         var first = new AtomicBoolean(true);
-        figure.shownPicture().subscribe(_ -> {
-            if (figure.isSettled() && first.getAndSet(false)) {
-                pace.afterLayout(() -> tell.accept(Phrase.of("The first figure was there %d ms after the start.",
-                        started().until(Instant.now()).toMillis())));
+        figure.shownPicture().subscribe(picture -> {
+            if (picture != null && figure.isSettled() && first.getAndSet(false)) {
+                window.afterLayout(() -> tell.accept("Its first figure was there " + after.get() + "."));
             }
         });
-        figure.shownPicture().subscribe(_ -> pace.shown(workspace.analysis().get().study() == workspace.study() && figure.isSettled()));
+        figure.shownPicture().subscribe(_ -> window.shown(workspace.analysis().get().study() == workspace.study()
+                && figure.isSettled()));
+    }
+
+    /// How long it is since somebody asked for the window that is being opened: for the first, since the start.
+    private Supplier<String> sinceAsked() {
+        long asked = event;
+        boolean atStart = isStart;
+        isStart = false;
+        return () -> atStart ? Phrase.of("%d ms after the start", started().until(Instant.now()).toMillis())
+                : Phrase.of("%.0f ms after it was asked for", since(asked));
+    }
+
+    private static double since(long time) {
+        return (System.nanoTime() - time) / MILLISECOND;
     }
 
     /// What the start script says; systems know the start of a process to a second only.
@@ -54,52 +69,64 @@ final class ResponseTimes {
                 .or(ProcessHandle.current().info()::startInstant).orElseGet(Instant::now);
     }
 
-    private void happened(InputEvent happened) {
-        if (happened.getEventType() == KeyEvent.KEY_PRESSED || happened.getEventType() == MouseEvent.MOUSE_PRESSED
-                || happened.getEventType() == MouseEvent.MOUSE_RELEASED) {
-            event = System.nanoTime();
-        }
-        if (happened.getEventType() == MouseEvent.MOUSE_DRAGGED) {
-            dragging = true;
-        } else if (happened.getEventType() == MouseEvent.MOUSE_RELEASED && dragging) {
-            dragging = false;
-            tellDrag();
-        }
-    }
+    /// One window.
+    private final class Watched {
+        private final Scene scene;
+        private final List<Long> frames = new ArrayList<>();
+        private long asked;
+        private boolean dragging;
 
-    private void shown(boolean settled) {
-        afterLayout(() -> {
-            long now = System.nanoTime();
-            if (dragging) {
-                frames.add(now);
-            }
-            if (settled && asked != 0) {
-                tell.accept(Phrase.of("Figure and readout followed after %.0f ms.", (now - asked) / MILLISECOND));
-                asked = 0;
-            }
-        });
-    }
-
-    private void afterLayout(Runnable then) {
-        scene.addPostLayoutPulseListener(new Runnable() {
-            @Override
-            public void run() {
-                scene.removePostLayoutPulseListener(this);
-                then.run();
-            }
-        });
-    }
-
-    private void tellDrag() {
-        if (frames.size() > 2) {
-            double seconds = (frames.getLast() - frames.getFirst()) / MILLISECOND / 1000;
-            long longest = 0;
-            for (int i = 1; i < frames.size(); i++) {
-                longest = Math.max(longest, frames.get(i) - frames.get(i - 1));
-            }
-            tell.accept(Phrase.of("Dragged: %d frames in %.2f s, %.0f a second; the longest took %.0f ms.", frames.size() - 1, seconds,
-                    (frames.size() - 1) / seconds, longest / MILLISECOND));
+        Watched(Scene scene) {
+            this.scene = scene;
         }
-        frames.clear();
+
+        private void happened(InputEvent happened) {
+            if (happened.getEventType() == KeyEvent.KEY_PRESSED || happened.getEventType() == MouseEvent.MOUSE_PRESSED
+                    || happened.getEventType() == MouseEvent.MOUSE_RELEASED) {
+                event = System.nanoTime();
+            }
+            if (happened.getEventType() == MouseEvent.MOUSE_DRAGGED) {
+                dragging = true;
+            } else if (happened.getEventType() == MouseEvent.MOUSE_RELEASED && dragging) {
+                dragging = false;
+                tellDrag();
+            }
+        }
+
+        private void shown(boolean settled) {
+            afterLayout(() -> {
+                long now = System.nanoTime();
+                if (dragging) {
+                    frames.add(now);
+                }
+                if (settled && asked != 0) {
+                    tell.accept(Phrase.of("Figure and readout followed after %.0f ms.", since(asked)));
+                    asked = 0;
+                }
+            });
+        }
+
+        private void afterLayout(Runnable then) {
+            scene.addPostLayoutPulseListener(new Runnable() {
+                @Override
+                public void run() {
+                    scene.removePostLayoutPulseListener(this);
+                    then.run();
+                }
+            });
+        }
+
+        private void tellDrag() {
+            if (frames.size() > 2) {
+                double seconds = (frames.getLast() - frames.getFirst()) / MILLISECOND / 1000;
+                long longest = 0;
+                for (int i = 1; i < frames.size(); i++) {
+                    longest = Math.max(longest, frames.get(i) - frames.get(i - 1));
+                }
+                tell.accept(Phrase.of("Dragged: %d frames in %.2f s, %.0f a second; the longest took %.0f ms.", frames.size() - 1, seconds,
+                        (frames.size() - 1) / seconds, longest / MILLISECOND));
+            }
+            frames.clear();
+        }
     }
 }

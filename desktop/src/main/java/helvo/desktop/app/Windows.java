@@ -59,6 +59,7 @@ public final class Windows {
     private final ReadOnlyObjectWrapper<List<Journal.Kept>> leftBehind = new ReadOnlyObjectWrapper<>(List.of());
     private final Map<Document, FileFollower> followers = new HashMap<>();
     private final List<CompletableFuture<Void>> ending = new ArrayList<>();
+    private Optional<ResponseTimes> pace = Optional.empty();
 
     record Shown(Stage stage, Workspace workspace) {
         /// Once the window is there and its figure drawn.
@@ -93,6 +94,7 @@ public final class Windows {
         var closed = new CountDownLatch(1);
         PersonalFolders folders = PersonalFolders.ofSystem();
         var windows = new Windows(folders, closed::countDown);
+        windows.pace = Optional.of(new ResponseTimes(System.err::println)).filter(_ -> start.tellsPace());
         var found = CompletableFuture.supplyAsync(() -> LeftBehind.find(windows.places));
         var read = CompletableFuture.supplyAsync(() -> windows.read(start));
         // The last window may be closed while its study is still being saved.
@@ -279,9 +281,7 @@ public final class Windows {
         workspace.history().subscribe(history -> stage.setTitle(history.study().name() + " – Helvo"));
         workspace.sign().subscribe(_ -> used(workspace));
         workspace.analysis().subscribe(_ -> used(workspace));
-        if (start.tellsPace()) {
-            ResponseTimes.watch(stage.getScene(), workspace, view.figure().view(), System.err::println);
-        }
+        pace.ifPresent(each -> each.watch(stage.getScene(), workspace, view.figure().view()));
         stage.addEventHandler(WindowEvent.WINDOW_HIDDEN, _ -> {
             keepSize(stage, view);
             close(workspace);
