@@ -22,8 +22,8 @@ final class CheckCommand implements Command {
     private static final int LISTED = 500;
     private static final int NOTES = 20;
     private final Arguments arguments;
-    private List<Path> files;
     private final ReadingOptions reading;
+    private List<Path> files;
     private boolean json;
 
     CheckCommand() {
@@ -39,6 +39,7 @@ final class CheckCommand implements Command {
     public Arguments arguments() {
         return arguments;
     }
+
     @Override
     public Integer call() throws CannotRead, Refused {
         var checked = new ArrayList<ReadingJson.Checked>();

@@ -21,6 +21,7 @@ final class CompletionsCommand implements Command {
     public Arguments arguments() {
         return arguments;
     }
+
     @Override
     public Integer call() {
         CommandLine program = arguments.program();

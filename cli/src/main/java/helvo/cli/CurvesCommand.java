@@ -36,6 +36,7 @@ final class CurvesCommand implements Command {
     public Arguments arguments() {
         return arguments;
     }
+
     @Override
     public Integer call() throws CannotRead, Refused {
         options.requireOneY();

@@ -23,6 +23,7 @@ import java.util.Optional;
 final class DrawCommand implements Command {
     private final Arguments arguments;
     private final FitOptions options;
+    private final AxisOptions axes;
     private Path out;
     private double width;
     private double height;
@@ -31,7 +32,6 @@ final class DrawCommand implements Command {
     private List<String> right = List.of();
     private boolean noCurve;
     private boolean noResiduals;
-    private final AxisOptions axes;
     private boolean bounds;
     private boolean band;
     private boolean data;
@@ -61,6 +61,7 @@ final class DrawCommand implements Command {
     public Arguments arguments() {
         return arguments;
     }
+
     @Override
     public Integer call() throws CannotRead, Refused {
         FigureFormat format = FigureFormat.of(out.toString())

@@ -49,6 +49,7 @@ final class FitCommand implements Command {
     public Arguments arguments() {
         return arguments;
     }
+
     @Override
     public Integer call() throws CannotRead, Refused {
         options.requireOneY();

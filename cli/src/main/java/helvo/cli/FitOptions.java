@@ -20,14 +20,14 @@ import java.util.List;
 /// What `fit`, `curves` and `draw` share: the files, the columns, the rows and the curve.
 final class FitOptions {
     private final Arguments arguments;
-    private List<Path> files;
     private final ReadingOptions reading;
-    private List<String> derived = List.of();
-    private String x;
-    private List<String> ys;
     private final CurveOptions shape;
     private final RowOptions rows;
     private final BarOptions bars;
+    private List<Path> files;
+    private List<String> derived = List.of();
+    private String x;
+    private List<String> ys;
 
     /// @param arguments of the command that has these options
     FitOptions(Arguments arguments) {

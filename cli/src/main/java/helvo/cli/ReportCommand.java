@@ -68,6 +68,7 @@ final class ReportCommand implements Command {
     public Arguments arguments() {
         return arguments;
     }
+
     @Override
     public Integer call() throws CannotRead, Refused {
         ReportFormat format = ReportFormat.of(String.valueOf(out.getFileName()))

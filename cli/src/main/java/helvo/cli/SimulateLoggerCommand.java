@@ -37,6 +37,7 @@ final class SimulateLoggerCommand implements Command {
     public Arguments arguments() {
         return arguments;
     }
+
     @Override
     public Integer call() throws Refused, InterruptedException {
         long pause = millis();
