@@ -16,6 +16,7 @@ import java.awt.geom.Ellipse2D;
 import java.awt.geom.Path2D;
 import java.awt.geom.Rectangle2D;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Optional;
@@ -144,8 +145,12 @@ public final class FigureDrawing {
     }
 
     /// What to do first, once: in the middle of an empty plot, above a single point.
-    private void hint(String sentence, Rectangle2D area) {
-        List<String> lines = RichText.lines(sentence, style.label(), area.getWidth() - style.length(40));
+    /// On one line, or a line for each sentence.
+    private void hint(String text, Rectangle2D area) {
+        double room = area.getWidth() - style.length(40);
+        List<String> whole = RichText.lines(text, style.label(), room);
+        List<String> lines = whole.size() == 1 ? whole : Arrays.stream(text.split("(?<=\\.) "))
+                .flatMap(sentence -> RichText.lines(sentence, style.label(), room).stream()).toList();
         double middle = figure.missing().isPresent() ? area.getCenterY() : area.getMinY() + area.getHeight() / 4;
         double y = middle - (lines.size() - 1) * style.length(13) / 2;
         for (String line : lines) {
@@ -161,9 +166,8 @@ public final class FigureDrawing {
                 isOnRight(figure.series().get(i)) ? right : left, style, figure, i)).toList();
     }
 
-    /// Whether the legend finds no free place among the points and stands above the plot. Judged with limits that show all points, so that
-    /// it
-    /// stays where it is while the figure is dragged.
+    /// Whether the legend finds no free place among the points and stands above the plot. Judged with limits that show all points, so
+    /// that it stays where it is while the figure is dragged.
     private boolean legendAbove(double upper, double lower) {
         if (!legend.isShown() || look.legend().at().isPresent()) {
             return false;
