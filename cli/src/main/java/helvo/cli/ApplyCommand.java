@@ -36,21 +36,19 @@ import java.util.stream.Stream;
 import tools.jackson.databind.node.ObjectNode;
 
 /// Makes the figures and fits of a study again for the data of many files.
-final class ApplyCommand implements Command {
-    private final Arguments arguments;
+final class ApplyCommand extends Command {
     private Path study;
     private List<String> data;
     private Path out;
     private String figures;
 
     ApplyCommand() {
-        arguments = new Arguments(this, "apply", "Make every figure, fit and reading of a study again for each of many files.")
-                .footer("",
-                        "Columns are matched by their headings. A file that does not fit is said, and the others are done.",
-                        "The folder gets the figures of each file, and results.csv and results.json with all numbers side by side.",
-                        "",
-                        "helvo apply cords.helvo --data Stretch=monday.csv tuesday.csv --out week",
-                        "helvo apply cords.helvo --data \"Stretch=runs/*.csv\" --out all");
+        super("apply", "Make every figure, fit and reading of a study again for each of many files.",
+                "", "Columns are matched by their headings. A file that does not fit is said, and the others are done.",
+                "The folder gets the figures of each file, and results.csv and results.json with all numbers side by side.",
+                "",
+                "helvo apply cords.helvo --data Stretch=monday.csv tuesday.csv --out week",
+                "helvo apply cords.helvo --data \"Stretch=runs/*.csv\" --out all");
         arguments.file("STUDY", "1", "A study saved by Helvo (.helvo).", value -> study = value);
         arguments.option("--data", "TABLE=FILE",
                 "The table, and the files to take its data from; * and ? stand for any characters. Where several tables are "
@@ -60,11 +58,7 @@ final class ApplyCommand implements Command {
                 "png, svg or pdf (default: ${DEFAULT-VALUE}).").otherwise("svg").text(value -> figures = value);
     }
 
-    @Override
-    public Arguments arguments() {
-        return arguments;
-    }
-    /// One run: the tables by their new data.
+   /// One run: the tables by their new data.
     private record Run(String name, Map<Table, Path> files) {}
 
     @Override

@@ -19,18 +19,13 @@ public final class Arguments {
     private final CommandSpec spec;
 
     /// @param command what is done once its arguments are known
-    public Arguments(Callable<Integer> command, String name, String description) {
+    /// @param footer  lines below its help
+    Arguments(Callable<Integer> command, String name, String description, String... footer) {
         spec = CommandSpec.wrapWithoutInspection(command).name(name);
-        spec.usageMessage().description(description);
+        spec.usageMessage().description(description).footer(footer);
         spec.addOption(OptionSpec.builder("-h", "--help").usageHelp(true).description("Show this help message and exit.").build());
         spec.addOption(OptionSpec.builder("-V", "--version").versionHelp(true).description("Print version information and exit.").build());
         spec.versionProvider(new Version());
-    }
-
-    /// Lines below the help of the command.
-    public Arguments footer(String... lines) {
-        spec.usageMessage().footer(lines);
-        return this;
     }
 
     /// For the library that reads the command line.

@@ -17,27 +17,21 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 
-final class CheckCommand implements Command {
+final class CheckCommand extends Command {
     /// Kinds of oddity that are listed.
     private static final int LISTED = 500;
     private static final int NOTES = 20;
-    private final Arguments arguments;
     private final ReadingOptions reading;
     private List<Path> files;
     private boolean json;
 
     CheckCommand() {
-        arguments = new Arguments(this, "check",
+        super("check",
                 "Tell what a file holds: how it was read, columns, units, kinds, and every cell that needs a look. The exit "
                 + "code is 1 where something needs a look.");
         arguments.files("FILE", "CSV, TSV, XLSX or ODS files; - for standard input.", value -> files = value);
         arguments.flag("--json", "Tell it as JSON.", value -> json = value);
         reading = new ReadingOptions(arguments);
-    }
-
-    @Override
-    public Arguments arguments() {
-        return arguments;
     }
 
     @Override

@@ -3,7 +3,17 @@ package helvo.cli;
 import java.util.concurrent.Callable;
 
 /// What the command line can be asked for by its first word; gives the exit code.
-public interface Command extends Callable<Integer> {
+public abstract class Command implements Callable<Integer> {
+    protected final Arguments arguments;
+
+    /// @param footer lines below its help
+    @SuppressWarnings("this-escape") // it is only kept, to be called once it is whole
+    protected Command(String name, String description, String... footer) {
+        arguments = new Arguments(this, name, description, footer);
+    }
+
     /// What it takes.
-    Arguments arguments();
+    final Arguments arguments() {
+        return arguments;
+    }
 }

@@ -8,18 +8,12 @@ import picocli.AutoComplete;
 import picocli.CommandLine.Model.OptionSpec;
 import picocli.CommandLine;
 
-final class CompletionsCommand implements Command {
-    private final Arguments arguments;
+final class CompletionsCommand extends Command {
     private String shell;
 
     CompletionsCommand() {
-        arguments = new Arguments(this, "completions", "Print what a shell needs to complete commands and options: bash, zsh or fish.");
+        super("completions", "Print what a shell needs to complete commands and options: bash, zsh or fish.");
         arguments.word("SHELL", "bash, zsh or fish.", value -> shell = value);
-    }
-
-    @Override
-    public Arguments arguments() {
-        return arguments;
     }
 
     @Override

@@ -17,24 +17,18 @@ import java.util.Locale;
 import java.util.Optional;
 import tools.jackson.databind.node.ObjectNode;
 
-final class CurvesCommand implements Command {
-    private final Arguments arguments;
+final class CurvesCommand extends Command {
     private final FitOptions options;
     private List<Double> at = List.of();
     private boolean bounds;
     private boolean json;
 
     CurvesCommand() {
-        arguments = new Arguments(this, "curves", "Fit every shape to the same points and rank them.");
+        super("curves", "Fit every shape to the same points and rank them.");
         arguments.option("--at", "X", "Read the curves at this x; may be repeated.").split().numbers(value -> at = value);
         arguments.flag("--bounds", "The lines that the error bars allow, with each curve's own verdict.", value -> bounds = value);
         arguments.flag("--json", "Report as JSON, at full precision.", value -> json = value);
         options = new FitOptions(arguments);
-    }
-
-    @Override
-    public Arguments arguments() {
-        return arguments;
     }
 
     @Override

@@ -20,8 +20,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
-final class DrawCommand implements Command {
-    private final Arguments arguments;
+final class DrawCommand extends Command {
     private final FitOptions options;
     private final AxisOptions axes;
     private Path out;
@@ -37,7 +36,7 @@ final class DrawCommand implements Command {
     private boolean data;
 
     DrawCommand() {
-        arguments = new Arguments(this, "draw", "Draw the figure with its fitted curve into a file.");
+        super("draw", "Draw the figure with its fitted curve into a file.");
         arguments.option("--out", "FIGURE", "A file ending in .png, .svg or .pdf.").required().path(value -> out = value);
         arguments.option("--width", "MM",
                 "Width of the sheet (default: ${DEFAULT-VALUE}).").otherwise("160").number(value -> width = value);
@@ -55,11 +54,6 @@ final class DrawCommand implements Command {
         arguments.flag("--data", "Keep the points in the metadata of an SVG or a PDF.", value -> data = value);
         options = new FitOptions(arguments);
         axes = new AxisOptions(arguments);
-    }
-
-    @Override
-    public Arguments arguments() {
-        return arguments;
     }
 
     @Override

@@ -21,8 +21,7 @@ import java.util.List;
 import java.util.Optional;
 import tools.jackson.databind.node.ObjectNode;
 
-final class FitCommand implements Command {
-    private final Arguments arguments;
+final class FitCommand extends Command {
     private final FitOptions options;
     private List<Double> at = List.of();
     private List<Double> when = List.of();
@@ -32,7 +31,7 @@ final class FitCommand implements Command {
     private boolean json;
 
     FitCommand() {
-        arguments = new Arguments(this, "fit", "Fit one curve and report it.");
+        super("fit", "Fit one curve and report it.");
         arguments.option("--at", "X", "Read the curve at this x; may be repeated.").split().numbers(value -> at = value);
         arguments.option("--when", "Y",
                 "Read off where the curve reaches this y; may be repeated.").split().numbers(value -> when = value);
@@ -43,11 +42,6 @@ final class FitCommand implements Command {
         arguments.option("--residuals", "FILE.csv", "Write the table of residuals here.").path(value -> residuals = Optional.of(value));
         arguments.flag("--json", "Report as JSON, at full precision.", value -> json = value);
         options = new FitOptions(arguments);
-    }
-
-    @Override
-    public Arguments arguments() {
-        return arguments;
     }
 
     @Override

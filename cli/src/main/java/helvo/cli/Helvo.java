@@ -21,7 +21,7 @@ import java.util.function.Supplier;
 import picocli.CommandLine;
 
 /// The one program: a window, and the same core without one.
-public final class Helvo implements Command {
+public final class Helvo extends Command {
     public static final int DONE = 0;
     public static final int DATA_DO_NOT_ALLOW = 1;
 
@@ -35,7 +35,6 @@ public final class Helvo implements Command {
     };
 
     private final Window window;
-    private final Arguments arguments;
     private boolean verbose;
 
     /// What opens where no command is given, and the commands that open it; the command line itself knows no window system.
@@ -64,16 +63,11 @@ public final class Helvo implements Command {
     };
 
     private Helvo(Window window) {
+        super("helvo", "Scatter figures with error bars, trend lines and the numbers behind them.",
+                "", "Without a command, the window opens. `helvo COMMAND --help` tells of each.");
         this.window = window;
-        arguments = new Arguments(this, "helvo", "Scatter figures with error bars, trend lines and the numbers behind them.")
-                .footer("", "Without a command, the window opens. `helvo COMMAND --help` tells of each.");
         arguments.flagOfAll("--verbose", "Tell where in the program a fault arose, and how soon the window follows each edit and drag.",
                 value -> verbose = value);
-    }
-
-    @Override
-    public Arguments arguments() {
-        return arguments;
     }
 
     /// Runs a command that opens no window, without loading what a window needs.

@@ -5,12 +5,9 @@ import picocli.CommandLine.Model.OptionSpec;
 import picocli.CommandLine.Model.PositionalParamSpec;
 import picocli.CommandLine;
 
-final class ManCommand implements Command {
-    private final Arguments arguments = new Arguments(this, "man", "Print the manual page: helvo man | man -l -");
-
-    @Override
-    public Arguments arguments() {
-        return arguments;
+final class ManCommand extends Command {
+    ManCommand() {
+        super("man", "Print the manual page: helvo man | man -l -");
     }
 
     @Override

@@ -29,8 +29,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-final class ReportCommand implements Command {
-    private final Arguments arguments;
+final class ReportCommand extends Command {
     private Path file;
     private Path out;
     private Optional<String> title = Optional.empty();
@@ -43,8 +42,8 @@ final class ReportCommand implements Command {
     private Optional<Path> template = Optional.empty();
 
     ReportCommand() {
-        arguments = new Arguments(this, "report", "Write the report of a study: figures, tables, equations, what was done to the data.")
-                .footer("", "What is not given here is as the study has it. The same study gives the same bytes.");
+        super("report", "Write the report of a study: figures, tables, equations, what was done to the data.",
+                "", "What is not given here is as the study has it. The same study gives the same bytes.");
         arguments.file("STUDY", "1", "A study, saved as .helvo.", value -> file = value);
         arguments.option("--out", "REPORT",
                 "A file ending in .html, .docx, .odt, .pdf, .md, .tex or .json.").required().path(value -> out = value);
@@ -62,11 +61,6 @@ final class ReportCommand implements Command {
         arguments.option("--template", "FILE",
                 "An HTML or DOCX file of your own with places such as {{title}}, of the same format as the report.")
                 .path(value -> template = Optional.of(value));
-    }
-
-    @Override
-    public Arguments arguments() {
-        return arguments;
     }
 
     @Override

@@ -10,32 +10,26 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /// A stand-in for a pull-test rig of the made-up cordage laboratory: readings into a file that grows.
-final class SimulateLoggerCommand implements Command {
+final class SimulateLoggerCommand extends Command {
     private static final Pattern SPAN = Pattern.compile("(\\d+(?:\\.\\d+)?)\\s*(ms|s|min)?");
     private static final double STRETCH_PER_NEWTON = 0.21;
     private static final double SLACK = 0.3;
     private static final double SCATTER = 0.12;
     private static final double STEP = 2.5;
-    private final Arguments arguments;
     private Path file;
     private String every;
     private int rows;
     private long seed;
 
     SimulateLoggerCommand() {
-        arguments = new Arguments(this, "simulate-logger",
-                "Write readings of a simulated pull test into a file that grows, to try how a table follows its file.")
-                .footer("", "A new file gets headings; an old one is gone on with. Ctrl+C ends it.");
+        super("simulate-logger",
+                "Write readings of a simulated pull test into a file that grows, to try how a table follows its file.",
+                "", "A new file gets headings; an old one is gone on with. Ctrl+C ends it.");
         arguments.file("FILE", "1", "A CSV file.", value -> file = value);
         arguments.option("--every", "TIME",
                 "Between two readings: 200ms, 0.5s, 1min (default: ${DEFAULT-VALUE}).").otherwise("0.5s").text(value -> every = value);
         arguments.option("--rows", "N", "Ends after so many readings; 0 for never.").otherwise("0").integer(value -> rows = value);
         arguments.option("--seed", "N", "The same seed gives the same readings.").otherwise("14").integer(value -> seed = value);
-    }
-
-    @Override
-    public Arguments arguments() {
-        return arguments;
     }
 
     @Override

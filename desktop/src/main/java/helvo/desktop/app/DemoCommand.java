@@ -1,6 +1,5 @@
 package helvo.desktop.app;
 
-import helvo.cli.Arguments;
 import helvo.cli.Command;
 import helvo.cli.Helvo;
 import helvo.core.Progress;
@@ -16,29 +15,23 @@ import java.util.Optional;
 import java.util.function.BooleanSupplier;
 
 /// Opens the window on the sample study, or writes that or a picture of it into a file.
-final class DemoCommand implements Command {
+final class DemoCommand extends Command {
     private final BooleanSupplier verbose;
-    private final Arguments arguments;
     private Optional<Path> picture = Optional.empty();
     private Optional<Path> save = Optional.empty();
     private String size;
 
     /// @param verbose whether the window's pace is to be told, once the command line is read
     DemoCommand(BooleanSupplier verbose) {
+        super("demo", "Open the window on the sample study.",
+                "", "Without a display the window is drawn offscreen, saved as a picture, and its readout printed.");
         this.verbose = verbose;
-        arguments = new Arguments(this, "demo", "Open the window on the sample study.")
-                .footer("", "Without a display the window is drawn offscreen, saved as a picture, and its readout printed.");
         arguments.option("--picture", "FILE.png", "Draw the window offscreen into this file, even where there is a display.")
                 .path(value -> picture = Optional.of(value));
         arguments.option("--save", "FILE.helvo", "Save the sample study as a file, to try commands on, and open no window.")
                 .path(value -> save = Optional.of(value));
         arguments.option("--size", "WxH", "Size of that picture (default: ${DEFAULT-VALUE}).")
                 .otherwise(Start.WIDTH + "x" + Start.HEIGHT).text(value -> size = value);
-    }
-
-    @Override
-    public Arguments arguments() {
-        return arguments;
     }
 
     @Override
