@@ -31,6 +31,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /// `helvo apply`: the figures and fits of a study made again for other files; and the simulated logger.
+@InManyLanguages
 class ApplyTest {
     @TempDir
     private Path folder;

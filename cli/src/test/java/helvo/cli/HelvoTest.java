@@ -25,6 +25,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
+@InManyLanguages
 class HelvoTest {
     private static final List<String> FIT_KEYS = List.of("group", "label", "curve", "degree", "fittedOn", "rows", "equation",
             "equationWhere",

@@ -20,6 +20,7 @@ import tools.jackson.databind.json.JsonMapper;
 /// Tables as instruments, offices and colleagues write them. Each was written without this program, and what its line is was worked out
 /// in exact fractions from the numbers that its writer meant: `tables/expected.json`. A table that leaves open what it says is refused
 /// with a question.
+@InManyLanguages
 class RealTablesTest {
     private static final double SECONDS_OF_A_DAY = 86_400;
     private final CommandLineRun run = new CommandLineRun();
