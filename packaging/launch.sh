@@ -27,6 +27,8 @@ window_flags=(--add-modules javafx.controls "--enable-native-access=javafx.graph
 # What ends soon is done before the second compiler has paid for itself, and the first need not hurry.
 short_flags=(-XX:+UseSerialGC -XX:TieredStopAtLevel=1 -XX:CompileThresholdScaling=2 -XX:-UsePerfData -Xmx2g)
 long_flags=(-XX:+UseParallelGC -Xms512m -XX:MaxRAMPercentage=50)
+# One fit of a million rows ends before that, too.
+single_flags=("${long_flags[@]}" -XX:TieredStopAtLevel=1)
 
 # The kind of a start by its first word: `commands`, `documents`, or `window` for all others.
 kind_of() {
@@ -37,11 +39,12 @@ kind_of() {
   esac
 }
 
-# Whether a file among the words is so large that the work takes longer than the start.
-is_long() {
-  local word
+# Whether a file among the words is larger than so many kilobytes.
+any_is_over() {
+  local word size=$1
+  shift
   for word in "$@"; do
-    [ -f "$word" ] && [ -n "$(find "$word" -size +1024k 2>/dev/null)" ] && return 0
+    [ -f "$word" ] && [ -n "$(find "$word" -size "+${size}k" 2>/dev/null)" ] && return 0
   done
   return 1
 }
@@ -99,8 +102,14 @@ launch() {
   [ -f "$cache" ] || flags=()
   if [ "$kind" = window ]; then
     exec "$java" "${flags[@]}" "${window_flags[@]}" -cp "$class_path" helvo.desktop.app.Program "$@"
-  elif is_long "$@"; then
-    exec "$java" "${flags[@]}" "${long_flags[@]}" -cp "$class_path" helvo.cli.Helvo "$@"
   fi
-  exec "$java" "${flags[@]}" "${short_flags[@]}" -cp "$class_path" helvo.cli.Helvo "$@"
+  # Where the work takes longer than the start.
+  if ! any_is_over 1024 "$@"; then
+    flags+=("${short_flags[@]}")
+  elif [ "$kind" = commands ] && [ "$1" != curves ] && ! any_is_over 65536 "$@"; then
+    flags+=("${single_flags[@]}")
+  else
+    flags+=("${long_flags[@]}")
+  fi
+  exec "$java" "${flags[@]}" -cp "$class_path" helvo.cli.Helvo "$@"
 }

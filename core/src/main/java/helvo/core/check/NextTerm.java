@@ -3,7 +3,6 @@ package helvo.core.check;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Quality;
 import helvo.core.fit.Residuals;
-import java.util.Arrays;
 import java.util.Optional;
 
 /// Whether the term that would extend a curve takes anything out of its residuals: the next power of x for a line or a polynomial, x² for
@@ -47,8 +46,12 @@ record NextTerm(Quality.F test, double[] taken, double largest, double shares, S
 
     /// The term at these points, of size 1 or less; none where all x are equal.
     private static double[] term(Curve curve, double[] x, int[] places) {
-        double low = Arrays.stream(places).mapToDouble(i -> x[i]).min().orElse(0);
-        double high = Arrays.stream(places).mapToDouble(i -> x[i]).max().orElse(0);
+        double low = Double.POSITIVE_INFINITY;
+        double high = Double.NEGATIVE_INFINITY;
+        for (int i : places) {
+            low = Math.min(low, x[i]);
+            high = Math.max(high, x[i]);
+        }
         if (!(low < high)) {
             return new double[0];
         }
@@ -56,6 +59,14 @@ record NextTerm(Quality.F test, double[] taken, double largest, double shares, S
         double middle = fromZero ? 0 : low / 2 + high / 2;
         double half = fromZero ? Math.max(Math.abs(low), Math.abs(high)) : high / 2 - low / 2;
         int power = Math.max(1, curve.degree()) + 1;
-        return Arrays.stream(places).mapToDouble(i -> Math.pow((x[i] - middle) / half, power)).toArray();
+        double[] term = new double[places.length];
+        for (int k = 0; k < term.length; k++) {
+            double at = (x[places[k]] - middle) / half;
+            term[k] = at;
+            for (int times = 1; times < power; times++) {
+                term[k] *= at;
+            }
+        }
+        return term;
     }
 }

@@ -3,7 +3,6 @@ package helvo.core.check;
 import helvo.core.fit.Residuals;
 import java.util.Arrays;
 import java.util.Optional;
-import java.util.stream.IntStream;
 
 /// Residuals, each in units of its own standard deviation where bars weigh, beside the directions in which a fit has left none: those of
 /// its coefficients, at its solution. For a curve that is linear in its coefficients all that is worked out of it is exact.
@@ -24,7 +23,10 @@ record Scatter(double[] e, double[][] q, int[] places) {
         int n = residuals.raw().length;
         int p = residuals.fit().quality().coefficients();
         int step = 1 + (int) ((long) n * (p + 1) / MOST_NUMBERS);
-        int[] places = IntStream.iterate(0, i -> i < n, i -> i + step).toArray();
+        int[] places = new int[(n - 1) / step + 1];
+        for (int k = 0; k < places.length; k++) {
+            places[k] = k * step;
+        }
         double[] e = new double[places.length];
         double[][] q = new double[p][places.length];
         for (int k = 0; k < places.length; k++) {

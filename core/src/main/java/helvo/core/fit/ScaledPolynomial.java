@@ -113,13 +113,13 @@ final class ScaledPolynomial implements FittedFunction {
     @Override
     public double[] basis(double x) {
         double[] basis = new double[normal.size()];
-        DD t = t(x);
-        DD power = DD.ONE;
+        double t = t(x).doubleValue();
+        double power = 1;
         for (int k = -lowest; k < basis.length; k++) {
             if (k >= 0) {
-                basis[k] = power.doubleValue();
+                basis[k] = power;
             }
-            power = power.multiply(t);
+            power *= t;
         }
         return basis;
     }

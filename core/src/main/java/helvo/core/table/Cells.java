@@ -237,6 +237,27 @@ public final class Cells {
             }
         }
 
+        /// All cells of another column, below those collected so far.
+        public void addAll(Cells below) {
+            for (Block block : below.blocks) {
+                for (int from = 0; block.texts == null && from < block.numbers.length;) {
+                    room();
+                    int count = Math.min(BLOCK - used, block.numbers.length - from);
+                    System.arraycopy(block.numbers, from, numbers, used, count);
+                    used += count;
+                    from += count;
+                }
+                for (int i = 0; block.texts != null && i < block.numbers.length; i++) {
+                    if (block.texts[i] != null) {
+                        addText(block.texts[i]);
+                    } else {
+                        room();
+                        numbers[used++] = block.numbers[i];
+                    }
+                }
+            }
+        }
+
         private void place(Block block) {
             if (full == blocks.length) {
                 blocks = Arrays.copyOf(blocks, full * 2);

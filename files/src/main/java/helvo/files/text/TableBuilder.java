@@ -45,6 +45,7 @@ public final class TableBuilder {
     private boolean settled;
     private int left;
     private boolean hundreds;
+    private boolean hasDecimals;
     private int rows;
     private int emptyRows;
     private int fieldsInRow;
@@ -61,13 +62,11 @@ public final class TableBuilder {
     private final class ColumnBuilder {
         final Cells.Builder cells = new Cells.Builder();
         final Map<String, String> shared = new HashMap<>();
-        int numbers;
         int texts;
         int decimals;
 
         void number(double number, int written) {
             cells.addNumber(number);
-            numbers++;
             decimals = Math.max(decimals, Math.min(MAX_DECIMALS, written));
         }
 
@@ -76,6 +75,15 @@ public final class TableBuilder {
             cells.addText(kept == null ? text : kept);
             bytesOfTexts += kept == null ? BYTES_OF_A_TEXT + 2L * text.length() : Long.BYTES;
             texts++;
+        }
+
+        void addBelow(int row, ColumnBuilder later) {
+            if (later.cells.size() > 0) {
+                padTo(row);
+                cells.addAll(later.cells.build());
+            }
+            texts += later.texts;
+            decimals = Math.max(decimals, later.decimals);
         }
 
         void padTo(int rows) {
@@ -104,6 +112,28 @@ public final class TableBuilder {
         return (long) rows * columns.size() * Double.BYTES + bytesOfTexts > Limits.TABLE_BYTES;
     }
 
+    /// Adds the rows of another, which was told that the mark is settled.
+    ///
+    /// @return false where it is not settled here, and there is a number there that hangs on it
+    boolean goesOnWith(TableBuilder later) {
+        if (!settled && later.hasDecimals) {
+            return false;
+        }
+        int behind = later.rows == 0 ? rows : rows + emptyRows;
+        for (int i = 0; i < later.columns.size(); i++) {
+            if (i == columns.size()) {
+                columns.add(new ColumnBuilder());
+            }
+            columns.get(i).addBelow(behind, later.columns.get(i));
+        }
+        emptyRows = later.rows == 0 ? emptyRows + later.emptyRows : later.emptyRows;
+        rows = behind + later.rows;
+        hundreds |= later.hundreds;
+        hasDecimals |= later.hasDecimals;
+        bytesOfTexts += later.bytesOfTexts;
+        return true;
+    }
+
     public void beginRow() {
         fieldsInRow = 0;
         rowHasValue = false;
@@ -120,10 +150,10 @@ public final class TableBuilder {
     void field(char[] buffer, int offset, int length) {
         int from = offset;
         int to = offset + length;
-        while (from < to && Character.isWhitespace(buffer[from])) {
+        while (from < to && isBlank(buffer[from])) {
             from++;
         }
-        while (to > from && Character.isWhitespace(buffer[to - 1])) {
+        while (to > from && isBlank(buffer[to - 1])) {
             to--;
         }
         if (from == to) {
@@ -131,6 +161,10 @@ public final class TableBuilder {
         } else {
             value(next(), buffer, from, to - from);
         }
+    }
+
+    private static boolean isBlank(char c) {
+        return (c <= ' ' || c > '~') && Character.isWhitespace(c);
     }
 
     /// An empty field.
@@ -172,7 +206,7 @@ public final class TableBuilder {
 
     private void value(ColumnBuilder column, char[] buffer, int from, int length) {
         int decimals = plainNumber(buffer, from, length);
-        double number = decimals < 0 ? Double.NaN : isShort ? mantissa / TENS[decimals] : JavaDoubleParser.parseDouble(scratch, 0, length);
+        double number = decimals < 0 ? Double.NaN : isShort ? mantissa / TENS[decimals] : longNumber(buffer, from, length);
         if (decimals < 0) {
             number = NumberText.number(new String(buffer, from, length), mark).orElse(Double.NaN);
             decimals = 0;
@@ -186,6 +220,7 @@ public final class TableBuilder {
 
     /// Whether the mark could as well part thousands: "1,234". A number in which it could not settles the mark for the table.
     private boolean isOpen(char[] buffer, int from, int length, int decimals) {
+        hasDecimals |= decimals > 0;
         if (settled || decimals <= 0) {
             hundreds |= decimals == 0 && length == 3;
             return false;
@@ -198,8 +233,13 @@ public final class TableBuilder {
         return !settled;
     }
 
-    /// Copies what may be a number to `scratch`, with a decimal point.
-    ///
+    private double longNumber(char[] buffer, int from, int length) {
+        for (int i = 0; i < length; i++) {
+            scratch[i] = buffer[from + i] == mark.sign() ? '.' : buffer[from + i];
+        }
+        return JavaDoubleParser.parseDouble(scratch, 0, length);
+    }
+
     /// A short one is its digits over a power of ten, both exact, so that one division rounds it rightly (Clinger 1990, PLDI '90:92).
     ///
     /// @return the digits behind the mark, 0 with a power of ten; −1 for what is surely no plain number
@@ -207,19 +247,18 @@ public final class TableBuilder {
         if (length > scratch.length) {
             return -1;
         }
+        char sign = mark.sign();
         int markAt = -1;
         int power = -1;
         int digits = 0;
         long value = 0;
         for (int i = 0; i < length; i++) {
             char c = buffer[from + i];
-            scratch[i] = c;
             if (c >= '0' && c <= '9') {
                 digits++;
                 value = 10 * value + c - '0';
-            } else if (c == mark.sign() && markAt < 0 && power < 0) {
+            } else if (c == sign && markAt < 0 && power < 0) {
                 markAt = i;
-                scratch[i] = '.';
             } else if ((c == 'e' || c == 'E') && power < 0 && digits > 0 && i + 1 < length) {
                 power = i;
             } else if (!((c == '-' || c == '+') && (i == 0 || power == i - 1 && i + 1 < length))) {

@@ -1,0 +1,89 @@
+package helvo.files.text;
+
+import de.siegmar.fastcsv.reader.CsvParseException;
+import helvo.core.Progress;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.Optional;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.concurrent.atomic.AtomicBoolean;
+
+/// Reads a long text as two halves, one beside the other. Whether the second could be read without knowing the first shows afterwards: a
+/// value in quotation marks may go on over the cut, and the first decides how some numbers of the second are read.
+final class Halves {
+    /// A shorter text is read before another thread has begun.
+    private static final long LEAST = 1 << 20;
+    /// A line that goes on for longer is none to cut at.
+    private static final int LONGEST_LINE = 1 << 16;
+
+    private Halves() {}
+
+    /// @param head the first bytes of the text
+    /// @return empty where it is to be read as one
+    static Optional<TextRows> read(TextSource source, byte[] head, String name, TextLayout layout, Progress progress) throws IOException {
+        long cut = cut(source, head, layout);
+        if (cut == 0) {
+            return Optional.empty();
+        }
+        var isWanted = new AtomicBoolean(true);
+        CompletableFuture<TextRows> second = CompletableFuture.supplyAsync(() -> second(source, cut, name, layout, isWanted));
+        try (TextSource.Part bytes = source.part(0, cut, progress)) {
+            var rows = new TextRows(layout, name, true);
+            TextTable.fill(rows, bytes, true, layout);
+            return !bytes.isQuoted() && rows.goesOnWith(second.join()) ? Optional.of(rows) : Optional.empty();
+        } catch (CsvParseException | TextRows.NoSuchTable | UncheckedIOException | CompletionException wrong) {
+            // What is wrong, and in which line, is told by reading it as one.
+            return Optional.empty();
+        } finally {
+            isWanted.set(false);
+        }
+    }
+
+    private static TextRows second(TextSource source, long cut, String name, TextLayout layout, AtomicBoolean isWanted) {
+        try (InputStream bytes = source.part(cut, source.size(), _ -> {
+            if (!isWanted.get()) {
+                throw new CancellationException();
+            }
+        })) {
+            var rows = new TextRows(layout, name, false);
+            TextTable.fill(rows, bytes, false, layout);
+            return rows;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /// Behind the first end of a line in the second half; 0 where there is nothing to gain or to know.
+    private static long cut(TextSource source, byte[] head, TextLayout layout) throws IOException {
+        long middle = source.size() / 2;
+        boolean oneByte = layout.isUnicode() || layout.charset().equals(TextLayout.WINDOWS)
+                || layout.charset().equals(StandardCharsets.ISO_8859_1) || layout.charset().equals(StandardCharsets.US_ASCII);
+        if (2 * middle < LEAST || !oneByte || layout.delimiter().isLoose() || layout.area().end() != Integer.MAX_VALUE
+                || quoted(head)) {
+            return 0;
+        }
+        try (InputStream bytes = source.open()) {
+            bytes.skipNBytes(middle);
+            byte[] line = bytes.readNBytes(LONGEST_LINE);
+            for (int i = 0; i < line.length; i++) {
+                if (line[i] == '\n') {
+                    return middle + i + 1;
+                }
+            }
+        }
+        return 0;
+    }
+
+    private static boolean quoted(byte[] head) {
+        for (byte each : head) {
+            if (each == '"') {
+                return true;
+            }
+        }
+        return false;
+    }
+}

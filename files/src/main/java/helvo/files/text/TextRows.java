@@ -1,0 +1,176 @@
+package helvo.files.text;
+
+import de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler;
+import de.siegmar.fastcsv.reader.RecordWrapper;
+import helvo.core.Phrase;
+import helvo.core.table.Heading;
+import helvo.core.table.ReadAs;
+import helvo.core.table.Table;
+import helvo.files.CannotRead;
+import helvo.files.Limits;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/// Takes the fields from the CSV reader as they stand in its buffer.
+/// It tells the reader of rows only now and then: then the reader comes up to look whether there is room for more.
+final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
+    private static final int PAUSE = (1 << 16) - 1;
+
+    private final TableBuilder builder;
+    private final TextLayout layout;
+    private final String name;
+    private final int first;
+    private final int end;
+    private final int left;
+    private final int right;
+    private final List<String> notices = new ArrayList<>();
+    private boolean begun;
+    private boolean isComment;
+    private int comments;
+    private int width;
+    private int filled;
+    private int ragged;
+    private long firstRagged;
+    private long line;
+    private boolean whole;
+
+    /// @param begins whether the rows come from the text's beginning, not from where a line in its middle ends
+    TextRows(TextLayout layout, String name, boolean begins) {
+        this.builder = new TableBuilder(layout.mark(), layout.sure() || !begins, layout.delimiter() == Delimiter.COMMA
+                ? TableBuilder.Open.HARDLY
+                : TableBuilder.Open.YES, layout.choices());
+        this.layout = layout;
+        this.name = name;
+        first = begins ? layout.area().first() : 0;
+        end = layout.area().end();
+        left = layout.area().left();
+        // A table that goes on behind what the guess saw may have more columns there.
+        right = end == Integer.MAX_VALUE ? Limits.COLUMNS : layout.area().right();
+        List<Heading> headings = layout.area().headings();
+        int named = headings.size();
+        while (named > 0 && headings.get(named - 1) == null) {
+            named--;
+        }
+        width = named == 0 ? -1 : layout.area().left() + named;
+    }
+
+    long line() {
+        return line;
+    }
+
+    boolean full() {
+        return builder.full();
+    }
+
+    /// The table's last line was read.
+    boolean behind() {
+        return line > end;
+    }
+
+    void ended(boolean all) {
+        whole = all;
+        if (!whole) {
+            notices.add(Phrase.of("Only the first %,d rows were read: with more, the memory that Helvo may use would be full. "
+                    + "Split the file, or leave columns out of it.", builder.rows()));
+        }
+    }
+
+    /// Adds the rows from further on in the text.
+    ///
+    /// @return false where those may be others than they would be had they been read behind these; then this is of no further use
+    boolean goesOnWith(TextRows later) {
+        boolean alike = whole && later.whole && (later.width < 0 || later.width == width) && (later.ragged == 0 || ragged > 0);
+        comments += later.comments;
+        ragged += later.ragged;
+        return alike && builder.goesOnWith(later.builder) && !builder.full();
+    }
+
+    @Override
+    protected void handleBegin(long startingLineNumber) {
+        line = startingLineNumber;
+        begun = false;
+        isComment = false;
+        filled = 0;
+    }
+
+    private boolean isRow() {
+        return line > first && line <= end;
+    }
+
+    @Override
+    protected void handleField(int index, char[] buffer, int offset, int length, boolean quoted) {
+        if (index >= Limits.COLUMNS || length > Limits.CELL_TEXT) {
+            throw new NoSuchTable(line, index < Limits.COLUMNS);
+        }
+        if (index == 0 && length > 1 && buffer[offset] == '#') {
+            isComment = !quoted && !Character.isDigit(buffer[offset + 1]);
+        }
+        if (!isRow() || isComment || index < left || index > right) {
+            return;
+        }
+        if (!begun) {
+            builder.beginRow();
+            begun = true;
+        }
+        builder.field(buffer, offset, length);
+        filled = length > 0 ? index + 1 : filled;
+    }
+
+    @Override
+    protected RecordWrapper<Boolean> buildRecord() {
+        if (isRow() && isComment) {
+            comments++;
+        } else if (isRow() && begun && !isEmptyLine()) {
+            width = width < 0 ? getFieldCount() : width;
+            if ((getFieldCount() < width || filled > width) && ragged++ == 0) {
+                firstRagged = line;
+            }
+            builder.endRow();
+        }
+        return (builder.rows() & PAUSE) == 0 ? wrapRecord(true) : null;
+    }
+
+    TextTable table(Optional<Path> file) throws CannotRead {
+        if (builder.rows() == 0) {
+            throw new CannotRead(layout.area().headings().stream().noneMatch(java.util.Objects::nonNull)
+                    ? "“" + name + "” holds no values: there is nothing in it to open."
+                    : "“" + name + "” has headings only: there is no row of values below them.");
+        }
+        if (comments > 0) {
+            notices.add(Phrase.of("%,d %s.", comments, comments == 1 ? "line that begins with # was left out as a comment"
+                    : "lines that begin with # were left out as comments"));
+        }
+        if (ragged > 0) {
+            notices.add(Phrase.of("%,d %s not as many fields as the others (line %,d is one): missing fields are empty cells, more "
+                    + "fields more columns.", ragged,
+                    ragged == 1 ? "line has" : "lines have", firstRagged));
+        }
+        int dot = name.lastIndexOf('.');
+        Table table = builder.tableOf(dot > 0 ? name.substring(0, dot) : name, layout.area().headings());
+        if (layout.tables() > 1) {
+            notices.add(Phrase.of("The file holds %d tables; this is number %d.", layout.tables(), layout.choices().table().orElse(1)));
+        }
+        var remarks = new ArrayList<ReadAs.Remark>();
+        notices.forEach(notice -> remarks.add(new ReadAs.Remark("", notice, true)));
+        remarks.addAll(builder.remarks());
+        var readAs = new ReadAs(layout.sentence(), remarks, layout.area().notes(), layout.tables(),
+                layout.choices());
+        Table read = table.withReadAs(Optional.of(readAs));
+        return new TextTable(file.map(path -> read.withSource(layout.source(path))).orElse(read),
+                remarks.stream().filter(ReadAs.Remark::grave).map(ReadAs.Remark::sentence).toList());
+    }
+
+    /// More columns, or a longer value, than a table of measurements has.
+    static final class NoSuchTable extends RuntimeException {
+        final long line;
+        final boolean isLong;
+
+        NoSuchTable(long line, boolean isLong) {
+            super(null, null, false, false);
+            this.line = line;
+            this.isLong = isLong;
+        }
+    }
+}

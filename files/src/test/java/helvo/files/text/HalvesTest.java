@@ -1,0 +1,100 @@
+package helvo.files.text;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import helvo.core.Phrase;
+import helvo.core.Progress;
+import helvo.core.table.ReadingChoices;
+import helvo.core.table.Table;
+import helvo.files.CannotRead;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.concurrent.CancellationException;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/// Long tables, with something in the first or in the second half that the other half, or the lines around it, give a meaning.
+class HalvesTest {
+    private static final int ROWS = 60_000;
+
+    @TempDir
+    private Path folder;
+
+    /// A line of the table's first or second half in the place of the usual one.
+    private record Odd(int row, String line) {}
+
+    private static String text(String line, Odd... odd) {
+        var text = new StringBuilder("Load (N),Stretch (mm),Cord\n");
+        for (int row = 0; row < ROWS; row++) {
+            String usual = Phrase.of(line, row, row % 9973 / 1000.0);
+            for (Odd each : odd) {
+                usual = each.row == row ? each.line : usual;
+            }
+            text.append(usual).append('\n');
+        }
+        return text.toString();
+    }
+
+    static Stream<Arguments> texts() {
+        String usual = "%d,%.4f,marram";
+        return Stream.of(
+                Arguments.of("plain", text(usual)),
+                Arguments.of("texts and gaps", text(usual, new Odd(100, "1,,"), new Odd(50_000, "about 3,1.5,sisal"), new Odd(50_001, ",,"),
+                        new Odd(59_999, ",,jute"))),
+                Arguments.of("empty rows around the end", text(usual, new Odd(59_998, ",,"), new Odd(59_999, ",,"))),
+                Arguments.of("comments", text(usual, new Odd(7, "# oiled"), new Odd(55_000, "# dry again"))),
+                Arguments.of("more fields, once", text(usual, new Odd(55_000, "1,2,3,4"))),
+                Arguments.of("more fields, in both halves", text(usual, new Odd(5, "1,2"), new Odd(55_000, "1,2,3,4"))),
+                Arguments.of("a value over many lines, not in the head", text(usual, new Odd(29_500, "1,2,\"marram"),
+                        new Odd(31_500, "oiled\",3,marram"))),
+                Arguments.of("quoted in the second half alone", text(usual, new Odd(50_000, "1,2,\"marram, oiled\nand dry\""))),
+                Arguments.of("thousands or decimals, told late", text("%d,%2$.3f,marram", new Odd(59_000, "1,2.5,marram"))),
+                Arguments.of("whole numbers", text("10%d,%2$.0f,marram rope")),
+                Arguments.of("old signs", text(usual, new Odd(50_000, "1,2,n\u00e9e"))));
+    }
+
+    /// Where the head has a quotation mark, the text is read as one.
+    @ParameterizedTest(name = "{0}")
+    @MethodSource("texts")
+    void areReadAsTheWholeIs(String name, String text) throws CannotRead, IOException {
+        for (var charset : new java.nio.charset.Charset[] {StandardCharsets.UTF_8, StandardCharsets.ISO_8859_1}) {
+            TextTable halves = read(text, charset);
+            TextTable whole = read(text.replaceFirst("Cord", "\"Cord\""), charset);
+            assertThat(text.length()).isGreaterThan(1 << 20);
+            assertThat(halves.notices()).isEqualTo(whole.notices());
+            Table a = halves.table();
+            Table b = whole.table();
+            assertThat(a.rows()).isEqualTo(b.rows());
+            assertThat(a.columns()).isEqualTo(b.columns());
+            assertThat(a.readAs()).isEqualTo(b.readAs());
+        }
+    }
+
+    @Test
+    void whatIsWrongIsToldWithItsLine() {
+        assertThatThrownBy(() -> read(text("%d,%.4f,marram", new Odd(50_000, "x".repeat(2_000_000))), StandardCharsets.UTF_8))
+                .isInstanceOf(CannotRead.class).hasMessageContaining("line 50,002");
+    }
+
+    @Test
+    void readingIsGivenUpWhenNobodyWaits() throws IOException {
+        Path file = Files.writeString(folder.resolve("cords.csv"), text("%d,%.4f,marram"));
+        Progress nobody = fraction -> {
+            if (fraction > 0.3) {
+                throw new CancellationException();
+            }
+        };
+        assertThatThrownBy(() -> TextTable.read(file, ReadingChoices.NONE, nobody)).isInstanceOf(CancellationException.class);
+    }
+
+    private TextTable read(String text, java.nio.charset.Charset charset) throws CannotRead, IOException {
+        return TextTable.read(Files.write(folder.resolve("cords.csv"), text.getBytes(charset)), ReadingChoices.NONE, Progress.none());
+    }
+}
