@@ -46,6 +46,7 @@ final class CurveCard extends ToggleButton {
     private final Label words = new WrappedLabel();
     private final VBox fitted;
     private Optional<SeriesKey> pictured = Optional.empty();
+    private final Tooltip tooltip = new Tooltip();
     private double share;
     private Color barColor = Color.TRANSPARENT;
 
@@ -68,6 +69,7 @@ final class CurveCard extends ToggleButton {
         var card = new VBox(1, head, new StackPane(fitted, words));
         card.setPadding(new Insets(3, 5, 4, 5));
         setGraphic(card);
+        setTooltip(tooltip);
         setMinWidth(60);
     }
 
@@ -126,8 +128,12 @@ final class CurveCard extends ToggleButton {
     private void explain(String shown, String sentence) {
         r2.setText("");
         words.setText(shown);
-        setTooltip(new Tooltip(shape.name() + ": " + sentence));
-        setAccessibleText(shape.name() + ": " + sentence);
+        say(shape.name() + ": " + sentence);
+    }
+
+    private void say(String says) {
+        tooltip.setText(says);
+        setAccessibleText(says);
     }
 
     /// Below −1 a share of the variation says no more than that the curve does not fit.
@@ -154,11 +160,9 @@ final class CurveCard extends ToggleButton {
         bar.setWidth(evidence.getWidth() * share);
         barColor = color;
         paint();
-        String says = Phrase.of("%s, R² %s%s%s%s", shape.name(), value,
+        say(Phrase.of("%s, R² %s%s%s%s", shape.name(), value,
                 weight.isPresent() ? ", " + Math.round(100 * weight.getAsDouble()) + " % of the evidence" : "",
                 most ? ", more than any other" : "",
-                simple ? ". The simplest that is as good as any: within 2 of the least AICc, with the fewest coefficients" : "");
-        setTooltip(new Tooltip(says));
-        setAccessibleText(says);
+                simple ? ". The simplest that is as good as any: within 2 of the least AICc, with the fewest coefficients" : ""));
     }
 }
