@@ -41,8 +41,12 @@ final class ResponseTimes {
         window.afterLayout(() -> tell.accept("The window was there " + after.get() + "."));
         var first = new AtomicBoolean(true);
         figure.shownPicture().subscribe(picture -> {
-            if (picture != null && figure.isSettled() && first.getAndSet(false)) {
-                window.afterLayout(() -> tell.accept("Its first figure was there " + after.get() + "."));
+            if (picture != null && first.get()) {
+                window.afterLayout(() -> {
+                    if (figure.isSettled() && first.getAndSet(false)) {
+                        tell.accept("Its first figure was there " + after.get() + ".");
+                    }
+                });
             }
         });
         figure.shownPicture().subscribe(_ -> window.shown(workspace.analysis().get().study() == workspace.study()

@@ -3,6 +3,7 @@ package helvo.desktop.app;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.desktop.document.Document;
+import helvo.desktop.figure.FigureView;
 import helvo.desktop.keeping.FileFollower;
 import helvo.desktop.keeping.LastChoices;
 import helvo.desktop.keeping.LeftBehind;
@@ -270,6 +271,7 @@ public final class Windows {
                 .filter(each -> each.workspace.document() == document).forEach(each -> each.workspace.messages().tell(sentence))));
         var view = new MainView(workspace);
         view.setSides(size().left(), size().right());
+        expectFigure(view.figure().view());
         if (stage.isShowing()) {
             // A size that was set is not looked for by laying everything out once more.
             stage.setWidth(stage.getWidth());
@@ -303,6 +305,14 @@ public final class Windows {
         return stage;
     }
 
+    /// As large as in the window before, or in the last one of all.
+    private void expectFigure(FigureView figure) {
+        shown.stream().map(each -> each.stage.getScene()).filter(scene -> scene != null && scene.getRoot() instanceof MainView)
+                .map(scene -> ((MainView) scene.getRoot()).figure().view()).filter(other -> other.getWidth() > 0)
+                .reduce((_, last) -> last).ifPresentOrElse(last -> figure.expect(last.getWidth(), last.getHeight()),
+                () -> figure.expect(size().figureWidth(), size().figureHeight()));
+    }
+
     /// Shows a window, with its frame inside the screen: how large that is, is known once it is there.
     static void show(Stage stage) {
         stage.show();
@@ -327,14 +337,16 @@ public final class Windows {
         LastChoices.Window last = choices.get().window();
         Rectangle2D screen = Screen.getPrimary().getVisualBounds();
         return new LastChoices.Window(Math.min(last.width(), Math.max(Start.WIDTH, screen.getWidth())),
-                Math.min(last.height(), Math.max(Start.HEIGHT, screen.getHeight())), last.left(),
-                last.right());
+                Math.min(last.height(), Math.max(Start.HEIGHT, screen.getHeight())), last.left(), last.right(), last.figureWidth(),
+                last.figureHeight());
     }
 
     private void keepSize(Stage stage, MainView view) {
         if (!stage.isMaximized() && !stage.isFullScreen()) {
+            FigureView figure = view.figure().view();
             choices.keep(last -> last.withWindow(new LastChoices.Window(view.getWidth(), view.getHeight(), view.leftWidth(),
-                    view.rightWidth())));
+                    view.rightWidth(), figure.getWidth() > 0 ? figure.getWidth() : last.window().figureWidth(),
+                    figure.getWidth() > 0 ? figure.getHeight() : last.window().figureHeight())));
         }
     }
 

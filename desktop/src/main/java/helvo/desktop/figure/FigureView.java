@@ -26,6 +26,7 @@ import javafx.scene.image.Image;
 import javafx.scene.image.ImageView;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Region;
+import javafx.stage.Screen;
 
 /// The sheet as it will be handed over, as large as its place allows, drawn off the interface thread by the code that draws every
 /// export. What lies over it is never handed over: marks of the selection, what the pointer does ([PointerTools]), and a text that is
@@ -44,6 +45,8 @@ public final class FigureView extends Pane {
     private FigureAnalysis wanted;
     private double asked;
     private double drawnScale;
+    private double expectedWidth;
+    private double expectedHeight;
     private boolean drawingNow;
     /// Read beside the interface thread.
     private volatile Optional<Target> target = Optional.empty();
@@ -133,13 +136,21 @@ public final class FigureView extends Pane {
     }
 
     private double scale(FigureAnalysis figure) {
-        return Math.max(0.1, Math.min(getWidth() / FigureDrawing.widthPoints(figure), getHeight() / FigureDrawing.heightPoints(figure)));
+        boolean placed = getWidth() > 0;
+        return Math.max(0.1, Math.min((placed ? getWidth() : expectedWidth) / FigureDrawing.widthPoints(figure),
+                (placed ? getHeight() : expectedHeight) / FigureDrawing.heightPoints(figure)));
     }
 
     /// Pixels a point.
     private double pixels(FigureAnalysis figure) {
-        double output = getScene() == null || getScene().getWindow() == null ? 1 : getScene().getWindow().getRenderScaleX();
-        return scale(figure) * output;
+        return scale(figure) * (getScene() == null || getScene().getWindow() == null ? Screen.getPrimary().getOutputScaleX()
+                : getScene().getWindow().getRenderScaleX());
+    }
+
+    /// The size that it will probably have, so that it is drawn while the window is still laid out; with another it is drawn again.
+    public void expect(double width, double height) {
+        expectedWidth = width;
+        expectedHeight = height;
     }
 
     @Override
@@ -188,7 +199,7 @@ public final class FigureView extends Pane {
         sheet.setVisible(figure.isPresent());
         shadow.setVisible(figure.isPresent());
         target = Optional.empty();
-        if (figure.isEmpty() || getWidth() <= 0) {
+        if (figure.isEmpty() || getWidth() <= 0 && expectedWidth <= 0) {
             return;
         }
         titles.describe(figure.get().title());

@@ -14,9 +14,9 @@ public record LastChoices(String reporter, int handOver, double dpi, Window wind
 
     private static final int PARTS = 4;
 
-    /// The size of a window's inside and the widths of its sides; 0 for the usual one.
-    public record Window(double width, double height, double left, double right) {
-        public static final Window FIRST = new Window(0, 0, 0, 0);
+    /// The size of a window's inside, the widths of its sides and the size of its figure's place; 0 for the usual one.
+    public record Window(double width, double height, double left, double right, double figureWidth, double figureHeight) {
+        public static final Window FIRST = new Window(0, 0, 0, 0, 0, 0);
 
         private static final double MAX = 20_000;
 
@@ -25,6 +25,8 @@ public record LastChoices(String reporter, int handOver, double dpi, Window wind
             height = known(height);
             left = known(left);
             right = known(right);
+            figureWidth = known(figureWidth);
+            figureHeight = known(figureHeight);
         }
 
         private static double known(double size) {
