@@ -7,6 +7,7 @@ import helvo.cli.Helvo;
 import java.io.File;
 import java.io.IOException;
 import java.io.PrintWriter;
+import java.io.RandomAccessFile;
 import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -115,6 +116,11 @@ class ProgramTest {
         assertThat(start(jdk, "report", "a.helvo")).as("what documents have is not there").contains("-XX:AOTCache="
                 + caches.resolve("commands.aot") + " ", "helvo.cli.Helvo report a.helvo");
         Path large = Files.write(folder.resolve("large.csv"), new byte[3 << 20]);
+        assertThat(start(jdk, "fit", large.toString())).as("one fit").contains("-XX:MaxRAMPercentage=", "-XX:TieredStopAtLevel=1");
+        assertThat(start(jdk, "curves", large.toString())).contains("-XX:MaxRAMPercentage=").doesNotContain("TieredStopAtLevel");
+        try (var file = new RandomAccessFile(large.toFile(), "rw")) {
+            file.setLength(65 << 20);
+        }
         assertThat(start(jdk, "fit", large.toString())).contains("-XX:MaxRAMPercentage=").doesNotContain("TieredStopAtLevel");
         for (String word : List.of("demo", "open", "--version", "help")) {
             assertThat(start(jdk, word)).contains("--add-modules javafx.controls", "-XX:AOTCache=" + caches.resolve("window.aot") + " ",

@@ -2,6 +2,7 @@ package helvo.files.text;
 
 import de.siegmar.fastcsv.reader.CsvParseException;
 import helvo.core.Progress;
+import helvo.files.Limits;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -17,6 +18,8 @@ import java.util.concurrent.atomic.AtomicBoolean;
 final class Halves {
     /// A shorter text is read before another thread has begun.
     private static final long LEAST = 1 << 20;
+    /// A longer one has more rows than fit, which are counted from its beginning.
+    private static final long MOST = 4 * Limits.TABLE_BYTES;
     /// A line that goes on for longer is none to cut at.
     private static final int LONGEST_LINE = 1 << 16;
 
@@ -62,7 +65,7 @@ final class Halves {
         long middle = source.size() / 2;
         boolean oneByte = layout.isUnicode() || layout.charset().equals(TextLayout.WINDOWS)
                 || layout.charset().equals(StandardCharsets.ISO_8859_1) || layout.charset().equals(StandardCharsets.US_ASCII);
-        if (2 * middle < LEAST || !oneByte || layout.delimiter().isLoose() || layout.area().end() != Integer.MAX_VALUE
+        if (2 * middle < LEAST || 2 * middle > MOST || !oneByte || layout.delimiter().isLoose() || layout.area().end() != Integer.MAX_VALUE
                 || quoted(head)) {
             return 0;
         }
