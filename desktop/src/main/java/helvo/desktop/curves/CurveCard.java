@@ -11,6 +11,7 @@ import helvo.desktop.controls.FitPicture;
 import helvo.desktop.controls.WrappedLabel;
 import helvo.desktop.looks.Looks;
 import java.util.Arrays;
+import java.util.DoubleSummaryStatistics;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -29,6 +30,8 @@ import javafx.scene.shape.Rectangle;
 /// One curve shape in the strip: its name, R², a small picture of it over the points with its residuals beneath, and its share of
 /// the evidence.
 final class CurveCard extends ToggleButton {
+    /// A curve whose middle is further from the line through its ends than this, in parts of its rise, is not straight.
+    private static final double BENDS = 0.02;
     private static final double HEIGHT = 60;
     private static final double SIDES = 12;
     /// Narrower than this, a card has no room for name and R² beside one another.
@@ -141,10 +144,17 @@ final class CurveCard extends ToggleButton {
         return value < -1 ? numbers.significant(value, 2) : numbers.share(value);
     }
 
-    private static boolean falls(SeriesAnalysis series, Fit fit) {
-        double[] x = series.points().x();
-        return x.length > 0 && fit.function().at(Arrays.stream(x).min().orElseThrow())
-                > fit.function().at(Arrays.stream(x).max().orElseThrow());
+    /// The corner that the curve leaves free: below it where it bends down or is straight, above it where it bends up.
+    private static Pos freeCorner(SeriesAnalysis series, Fit fit) {
+        DoubleSummaryStatistics x = Arrays.stream(series.points().x()).summaryStatistics();
+        if (x.getCount() == 0) {
+            return Pos.BOTTOM_RIGHT;
+        }
+        double first = fit.function().at(x.getMin());
+        double last = fit.function().at(x.getMax());
+        double middle = fit.function().at(x.getMin() / 2 + x.getMax() / 2);
+        boolean bendsUp = first / 2 + last / 2 - middle > BENDS * Math.abs(last - first);
+        return bendsUp ? first > last ? Pos.TOP_RIGHT : Pos.TOP_LEFT : first > last ? Pos.BOTTOM_LEFT : Pos.BOTTOM_RIGHT;
     }
 
     private void show(SeriesAnalysis series, Fit fit, Color color, NumberFormat numbers, boolean most) {
@@ -154,8 +164,8 @@ final class CurveCard extends ToggleButton {
         picture.show(series.points(), fit, color);
         boolean simple = series.simplest().equals(Optional.of(shape));
         simplest.setVisible(simple);
-        // Below the curve, above its residuals.
-        StackPane.setAlignment(simplest, falls(series, fit) ? Pos.BOTTOM_LEFT : Pos.BOTTOM_RIGHT);
+        // Beside the curve, above its residuals.
+        StackPane.setAlignment(simplest, freeCorner(series, fit));
         share = weight.orElse(0);
         bar.setWidth(evidence.getWidth() * share);
         barColor = color;
