@@ -1,5 +1,6 @@
 package helvo.figure;
 
+import helvo.core.Range;
 import helvo.core.analysis.Diagnostics;
 import helvo.core.bounds.Bounds;
 import helvo.core.fit.ErrorBars;
@@ -89,8 +90,8 @@ final class BoundsPainter {
         for (int i = 0; i <= STEPS; i++) {
             double up = x(reach, i, STEPS);
             double back = x(reach, STEPS - i, STEPS);
-            Optional<Bounds.Range> above = bounds.corridor(up);
-            Optional<Bounds.Range> below = bounds.corridor(back);
+            Optional<Range> above = bounds.corridor(up);
+            Optional<Range> below = bounds.corridor(back);
             if (above.isEmpty() || below.isEmpty()) {
                 return Optional.empty();
             }

@@ -38,6 +38,14 @@ public record Coordinate(Column column, Optional<TimeAxis> time) {
         return time.isPresent() ? time.get().coordinate(number) : number;
     }
 
+    /// Copies those of as many rows as there is room for; NaN where a cell is no number, and behind the last row.
+    void copy(int from, double[] to) {
+        column.cells().numbers(from, to);
+        for (int i = 0; time.isPresent() && i < to.length; i++) {
+            to[i] = time.get().coordinate(to[i]);
+        }
+    }
+
     /// As an equation names it: dates are "t".
     public String symbol() {
         return time.isPresent() ? "t" : column.name();

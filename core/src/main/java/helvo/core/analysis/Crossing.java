@@ -1,5 +1,6 @@
 package helvo.core.analysis;
 
+import helvo.core.Range;
 import helvo.core.fit.Fit;
 import helvo.core.reading.Solution;
 import helvo.core.table.SeriesKey;
@@ -15,12 +16,15 @@ public record Crossing(SeriesKey one, SeriesKey other, List<Double> at) {
     static List<Crossing> of(List<SeriesAnalysis> series) {
         List<SeriesAnalysis> curves = series.stream().filter(each -> each.fit().isPresent() && !each.key().isPooled()
                 && each.points().size() > 0).toList();
-        double[][] reach = curves.stream().map(each -> reach(own(each, curves))).toArray(double[][]::new);
+        if (curves.size() < 2) {
+            return List.of();
+        }
+        List<Range> reach = curves.stream().map(each -> Range.of(own(each, curves).points().x())).toList();
         var found = new ArrayList<Crossing>();
         for (int i = 0; i < curves.size(); i++) {
             for (int j = i + 1; j < curves.size(); j++) {
-                double from = Math.max(reach[i][0], reach[j][0]);
-                double to = Math.min(reach[i][1], reach[j][1]);
+                double from = Math.max(reach.get(i).low(), reach.get(j).low());
+                double to = Math.min(reach.get(i).high(), reach.get(j).high());
                 Fit one = curves.get(i).fit().orElseThrow();
                 Fit other = curves.get(j).fit().orElseThrow();
                 if (from < to && curves.get(i).key().yColumn() == curves.get(j).key().yColumn()) {
@@ -42,15 +46,5 @@ public record Crossing(SeriesKey one, SeriesKey other, List<Double> at) {
     /// Two parts of a series may meet between them: their curves are followed over all of its points.
     private static SeriesAnalysis own(SeriesAnalysis of, List<SeriesAnalysis> curves) {
         return curves.stream().filter(each -> each.key().equals(of.key().own())).findFirst().orElse(of);
-    }
-
-    private static double[] reach(SeriesAnalysis of) {
-        double least = Double.POSITIVE_INFINITY;
-        double greatest = Double.NEGATIVE_INFINITY;
-        for (double x : of.points().x()) {
-            least = Math.min(least, x);
-            greatest = Math.max(greatest, x);
-        }
-        return new double[] {least, greatest};
     }
 }

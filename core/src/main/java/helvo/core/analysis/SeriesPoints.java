@@ -28,6 +28,9 @@ import java.util.function.IntPredicate;
 /// @param label what a legend calls it
 /// @param slot  which of the program's colours and markers it has: that of its group among all of the table, used or not
 record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse rows) {
+    /// Rows whose numbers are fetched together.
+    private static final int AT_ONCE = 1 << 14;
+
     /// What the points were taken from. Two that are `same` give the same points.
     record Source(List<Column> columns, SetAside setAside, List<RowCondition> only, List<Figure.FurtherCurve> further, boolean pooled,
             Weighting weighting) {
@@ -115,9 +118,14 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
         int likely = by.isPresent() || !figure.only().isEmpty() ? 0 : rows;
         var all = new Collector(0);
         Collector own = null;
+        double[] px = new double[Math.min(rows, AT_ONCE)];
+        double[] py = new double[px.length];
         for (int row = 0; row < rows; row++) {
-            if ((row & 0xffff) == 0) {
+            int at = row % AT_ONCE;
+            if (at == 0) {
                 progress.reached((double) row / rows);
+                x.copy(row, px);
+                y.copy(row, py);
             }
             if (wanted.test(row)) {
                 String group = by.isEmpty() ? "" : by.get().cell(row).exactText();
@@ -125,9 +133,9 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
                     own = groups.computeIfAbsent(group, _ -> new Collector(likely));
                 }
                 boolean aside = table.setAside().has(row);
-                own.add(row, aside, x.at(row), y.at(row));
+                own.add(row, aside, px[at], py[at]);
                 if (pooled) {
-                    all.add(row, aside, x.at(row), y.at(row));
+                    all.add(row, aside, px[at], py[at]);
                 }
             }
         }

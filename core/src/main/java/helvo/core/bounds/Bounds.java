@@ -1,6 +1,7 @@
 package helvo.core.bounds;
 
 import helvo.core.Progress;
+import helvo.core.Range;
 import helvo.core.fit.Points;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -56,9 +57,6 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
     ///
     /// @param falling whether slopes are below 0; the corridor is then that of mirrored points
     public record Side(boolean falling, Corridor corridor) {}
-
-    /// The least and greatest of some number.
-    public record Range(double low, double high) {}
 
     /// The lines of the ends method: from the bottom of the first bar to the top of the last, and from top to bottom.
     ///

@@ -1,6 +1,8 @@
 package helvo.core.check;
 
-import helvo.core.fit.Residuals;
+import helvo.core.Blocks;
+import helvo.core.Progress;
+import helvo.core.Range;
 import java.util.Optional;
 import org.apache.commons.statistics.distribution.ChiSquaredDistribution;
 
@@ -13,35 +15,41 @@ record BreuschPagan(double statistic, double p, double growth) {
     private static final int FEWEST = 5;
     private static final double MOST_GROWTH = 10;
 
-    static Optional<BreuschPagan> of(Residuals residuals, Scatter scatter) {
-        double[] x = residuals.points().x();
+    static Optional<BreuschPagan> of(Scatter scatter) {
+        double[] x = scatter.x();
         int n = scatter.size();
         double mean = scatter.squares() / n;
         if (n < FEWEST || !(mean > 0)) {
             return Optional.empty();
         }
-        double meanX = 0;
-        double low = Double.POSITIVE_INFINITY;
-        double high = Double.NEGATIVE_INFINITY;
-        for (int k = 0; k < n; k++) {
-            double at = x[scatter.places()[k]];
-            meanX += (at - meanX) / (k + 1);
-            low = Math.min(low, at);
-            high = Math.max(high, at);
-        }
-        double xx = 0;
-        double xs = 0;
-        double ss = 0;
-        for (int k = 0; k < n; k++) {
-            double dx = (x[scatter.places()[k]] - meanX) / (high - low);
-            double ds = scatter.e()[k] * scatter.e()[k] / mean - 1;
-            xx += dx * dx;
-            xs += dx * ds;
-            ss += ds * ds;
-        }
+        Range all = Range.of(x);
+        double span = all.high() - all.low();
+        double meanX = all.middle() + Blocks.sum(n, (from, to) -> {
+            double sum = 0;
+            for (int k = from; k < to; k++) {
+                sum += x[k] - all.middle();
+            }
+            return sum;
+        }) / n;
+        double[] sums = Blocks.joined(n, Progress.none(), (from, to) -> {
+            double xx = 0;
+            double xs = 0;
+            double ss = 0;
+            for (int k = from; k < to; k++) {
+                double dx = (x[k] - meanX) / span;
+                double ds = scatter.e()[k] * scatter.e()[k] / mean - 1;
+                xx += dx * dx;
+                xs += dx * ds;
+                ss += ds * ds;
+            }
+            return new double[] {xx, xs, ss};
+        }, (a, b) -> new double[] {a[0] + b[0], a[1] + b[1], a[2] + b[2]});
+        double xx = sums[0];
+        double xs = sums[1];
+        double ss = sums[2];
         double statistic = n * xs / xx * xs / ss;
-        double least = Math.max(0, 1 + xs / xx * (low - meanX) / (high - low));
-        double most = Math.max(0, 1 + xs / xx * (high - meanX) / (high - low));
+        double least = Math.max(0, 1 + xs / xx * (all.low() - meanX) / span);
+        double most = Math.max(0, 1 + xs / xx * (all.high() - meanX) / span);
         return Double.isFinite(statistic) ? Optional.of(new BreuschPagan(statistic,
                 ChiSquaredDistribution.of(1).survivalProbability(statistic),
                 Math.clamp(Math.sqrt(most / least), 1 / MOST_GROWTH, MOST_GROWTH))) : Optional.empty();

@@ -1,6 +1,7 @@
 package helvo.core.check;
 
 import java.util.Optional;
+import java.util.function.Supplier;
 import org.apache.commons.statistics.distribution.BetaDistribution;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 
@@ -13,22 +14,22 @@ record DurbinWatson(double statistic, double p) {
     /// With more points d is normally distributed about 2 with a variance of 4/n, to more digits than anybody reads.
     private static final int MANY = 5_000;
 
-    /// Of residuals in the order that they have here.
-    static Optional<DurbinWatson> of(Scatter scatter) {
-        int n = scatter.size();
-        int p = scatter.q().length;
-        double squares = scatter.squares();
+    /// @param e residuals in their order
+    /// @param directions in which the fit has left none, asked for where they are not too many
+    static Optional<DurbinWatson> of(double[] e, int p, Supplier<double[][]> directions) {
+        int n = e.length;
+        double squares = Scatter.dot(e, e);
         if (n < p + 2 || n < 4 || !(squares > 0)) {
             return Optional.empty();
         }
         double steps = 0;
         for (int k = 1; k < n; k++) {
-            double step = scatter.e()[k] - scatter.e()[k - 1];
+            double step = e[k] - e[k - 1];
             steps += step * step;
         }
         double d = steps / squares;
         return Optional.of(new DurbinWatson(d, n > MANY ? 2 * NormalDistribution.of(0, 1)
-                .survivalProbability(Math.abs(d - 2) * Math.sqrt(n) / 2) : p(d, scatter.q(), n, p)));
+                .survivalProbability(Math.abs(d - 2) * Math.sqrt(n) / 2) : p(d, directions.get(), n, p)));
     }
 
     /// From the first two moments of d: traces of M A and (M A)², where A takes second differences and M leaves residuals.

@@ -1,14 +1,13 @@
 package helvo.core.check;
 
 import helvo.core.fit.Quality;
-import helvo.core.fit.Residuals;
 import java.util.Optional;
 
 /// Whether a curve misses the means of points at the same x by more than these scatter about their means: pure-error lack of fit.
 /// Draper & Smith 1998, Applied Regression Analysis, §2.1.
 record LackOfFit(Quality.F test) {
     /// @param byX of rising x
-    static Optional<LackOfFit> of(Residuals residuals, Scatter scatter, SameX byX) {
+    static Optional<LackOfFit> of(Scatter scatter, SameX byX) {
         int n = scatter.size();
         int different = byX.count();
         int explained = different - scatter.q().length;
@@ -16,7 +15,7 @@ record LackOfFit(Quality.F test) {
         if (explained < 1 || freedom < 1) {
             return Optional.empty();
         }
-        double pure = byX.within(residuals, scatter);
+        double pure = byX.within(scatter);
         double lack = scatter.squares() - pure;
         double f = lack / explained / (pure / freedom);
         return pure > 0 && Double.isFinite(f) ? Optional.of(new LackOfFit(Quality.F.of(f, explained, freedom))) : Optional.empty();

@@ -1,5 +1,7 @@
 package helvo.core.check;
 
+import helvo.core.Blocks;
+import helvo.core.Range;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Quality;
 import helvo.core.fit.Residuals;
@@ -16,15 +18,8 @@ import java.util.Optional;
 record NextTerm(Quality.F test, double[] taken, double largest, double shares, Scatter left) {
     static Optional<NextTerm> of(Residuals residuals, Scatter scatter) {
         int freedom = scatter.freedom() - 1;
-        double[] x = residuals.points().x();
-        double[] z = term(residuals.fit().curve(), x, scatter.places());
-        if (freedom < 1 || z.length == 0) {
-            return Optional.empty();
-        }
-        for (int k = 0; k < z.length; k++) {
-            z[k] *= residuals.rootWeight(scatter.places()[k]);
-        }
-        return scatter.with(z).flatMap(left -> {
+        double[] z = term(residuals.fit().curve(), scatter);
+        return freedom < 1 || z.length == 0 ? Optional.empty() : scatter.with(z).flatMap(left -> {
             double along = Scatter.dot(z, scatter.e());
             double rest = Math.max(left.squares(), Scatter.ROUNDING * scatter.squares());
             double s = Math.sqrt(rest / freedom);
@@ -32,41 +27,37 @@ record NextTerm(Quality.F test, double[] taken, double largest, double shares, S
                 return Optional.empty();
             }
             double[] taken = new double[z.length];
-            double most = 0;
-            double shares = 0;
-            for (int k = 0; k < z.length; k++) {
-                taken[k] = along * z[k] / residuals.rootWeight(scatter.places()[k]);
-                most = Math.max(most, Math.abs(taken[k]));
-                shares = Math.max(shares, Math.abs(along * z[k]) / s);
-            }
-            return Optional.of(new NextTerm(Quality.F.of(along * along / (s * s), 1, freedom), taken, -Math.signum(along) * most,
-                    shares, left));
+            Blocks.each(z.length, (from, to) -> {
+                for (int k = from; k < to; k++) {
+                    taken[k] = along * z[k] / scatter.root(k);
+                }
+            });
+            return Optional.of(new NextTerm(Quality.F.of(along * along / (s * s), 1, freedom), taken,
+                    -Math.signum(along) * Range.of(taken).largest(), Math.abs(along) * Range.of(z).largest() / s, left));
         });
     }
 
-    /// The term at these points, of size 1 or less; none where all x are equal.
-    private static double[] term(Curve curve, double[] x, int[] places) {
-        double low = Double.POSITIVE_INFINITY;
-        double high = Double.NEGATIVE_INFINITY;
-        for (int i : places) {
-            low = Math.min(low, x[i]);
-            high = Math.max(high, x[i]);
-        }
-        if (!(low < high)) {
+    /// The term at the points of a scatter, of size 1 or less times their weights' roots; none where all x are equal.
+    private static double[] term(Curve curve, Scatter scatter) {
+        Range all = Range.of(scatter.x());
+        if (!(all.low() < all.high())) {
             return new double[0];
         }
         boolean fromZero = !curve.coefficientNames().contains("a") && curve.degree() == 1;
-        double middle = fromZero ? 0 : low / 2 + high / 2;
-        double half = fromZero ? Math.max(Math.abs(low), Math.abs(high)) : high / 2 - low / 2;
+        double middle = fromZero ? 0 : all.middle();
+        double half = fromZero ? all.largest() : all.half();
         int power = Math.max(1, curve.degree()) + 1;
-        double[] term = new double[places.length];
-        for (int k = 0; k < term.length; k++) {
-            double at = (x[places[k]] - middle) / half;
-            term[k] = at;
-            for (int times = 1; times < power; times++) {
-                term[k] *= at;
+        double[] term = new double[scatter.size()];
+        Blocks.each(term.length, (from, to) -> {
+            for (int k = from; k < to; k++) {
+                double at = (scatter.x()[k] - middle) / half;
+                double product = at * scatter.root(k);
+                for (int times = 1; times < power; times++) {
+                    product *= at;
+                }
+                term[k] = product;
             }
-        }
+        });
         return term;
     }
 }

@@ -1,5 +1,6 @@
 package helvo.core.check;
 
+import helvo.core.Blocks;
 import java.util.Arrays;
 import java.util.Optional;
 import org.apache.commons.statistics.distribution.NormalDistribution;
@@ -9,11 +10,13 @@ import org.apache.commons.statistics.distribution.NormalDistribution;
 /// algorithm AS R94), Anderson and Darling's A² beyond (Stephens 1986, in D'Agostino & Stephens, Goodness-of-Fit Techniques, table 4.9).
 record NormalityTest(Check.Kind kind, double statistic, double p) {
     private static final int MAX_SHAPIRO = 5000;
+    /// Below it two terms of the series of ln(1 − t) leave no more than 1 − t loses in rounding.
+    private static final double SMALL = 1e-5;
     private static final NormalDistribution NORMAL = NormalDistribution.of(0, 1);
 
     static Optional<NormalityTest> of(double[] values) {
         double[] sorted = values.clone();
-        Arrays.sort(sorted);
+        Arrays.parallelSort(sorted);
         int n = sorted.length;
         if (n < 3 || !(sorted[n - 1] > sorted[0])) {
             return Optional.empty();
@@ -100,15 +103,18 @@ record NormalityTest(Check.Kind kind, double statistic, double p) {
             squares += (each - mean) * (each - mean);
         }
         double deviation = Math.sqrt(squares / (n - 1));
-        double sum = 0;
-        for (int i = 0; i < n; i++) {
-            double z = (sorted[i] - mean) / deviation;
-            double tail = NORMAL.survivalProbability(Math.abs(z));
-            double logTail = Math.log(Math.max(tail, Double.MIN_NORMAL));
-            double logRest = Math.log1p(-tail);
-            // Each value counts with its place from below where ln F stands, and from above for ln(1 − F).
-            sum += (2.0 * i + 1) * (z < 0 ? logTail : logRest) + (2.0 * (n - 1 - i) + 1) * (z < 0 ? logRest : logTail);
-        }
+        double sum = Blocks.sum(n, (from, to) -> {
+            double some = 0;
+            for (int i = from; i < to; i++) {
+                double z = (sorted[i] - mean) / deviation;
+                double tail = NORMAL.survivalProbability(Math.abs(z));
+                double logTail = Math.log(Math.max(tail, Double.MIN_NORMAL));
+                double logRest = tail < SMALL ? -tail - tail * tail / 2 : Math.log(1 - tail);
+                // Each value counts with its place from below where ln F stands, and from above for ln(1 − F).
+                some += (2.0 * i + 1) * (z < 0 ? logTail : logRest) + (2.0 * (n - 1 - i) + 1) * (z < 0 ? logRest : logTail);
+            }
+            return some;
+        });
         double square = -n - sum / n;
         double a = square * (1 + 0.75 / n + 2.25 / ((double) n * n));
         double p = a < 0.2 ? 1 - Math.exp(-13.436 + 101.14 * a - 223.73 * a * a) : a < 0.34

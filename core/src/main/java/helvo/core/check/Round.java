@@ -13,7 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.concurrent.CompletableFuture;
-import java.util.stream.IntStream;
+import java.util.function.Supplier;
 
 /// All questions asked once of the residuals of one fit. Holm's procedure, each question weighted, sees to it that in at most 5 % of clean
 /// sets anything is said. Holm 1979, Scand. J. Stat. 6:65-70, §4.
@@ -35,31 +35,30 @@ record Round(Residuals residuals, List<Check> checks, Optional<NextTerm> nextTer
         Scatter scatter = known.get();
         CompletableFuture<Optional<Check>> shape = Beside.of(scatter.size(), () -> shape(scatter));
         var checks = new ArrayList<Check>();
-        SameX byX = SameX.of(residuals, scatter);
+        CompletableFuture<Optional<Check>> odd = Beside.of(scatter.size(), () -> odd(residuals, scatter));
+        CompletableFuture<Optional<Check>> influence = Beside.of(scatter.size(), () -> influence(residuals, scatter));
+        SameX byX = SameX.of(scatter);
         Optional<NextTerm> term = NextTerm.of(residuals, scatter);
         term.ifPresent(next -> checks.add(Check.of(Kind.NEXT_TERM, next.test().value(), next.test().p(),
                 next.shares() < TINY ? 0 : next.largest())));
-        LackOfFit.of(residuals, scatter, byX).ifPresent(lack -> checks.add(Check.of(Kind.LACK_OF_FIT, lack.test().value(),
+        LackOfFit.of(scatter, byX).ifPresent(lack -> checks.add(Check.of(Kind.LACK_OF_FIT, lack.test().value(),
                 lack.test().p(), Math.sqrt(lack.test().value()))));
-        order(byX.ofMeans(residuals, scatter), Kind.DURBIN_WATSON).ifPresent(checks::add);
-        if (!isInOrder(byX.order())) {
-            order(scatter, Kind.DURBIN_WATSON_MEASURED).ifPresent(checks::add);
+        order(byX.meanResiduals(), scatter, () -> byX.meanDirections(scatter), Kind.DURBIN_WATSON).ifPresent(checks::add);
+        if (!byX.isAsMeasured()) {
+            order(scatter.e(), scatter, scatter::q, Kind.DURBIN_WATSON_MEASURED).ifPresent(checks::add);
         }
-        BreuschPagan.of(residuals, scatter).ifPresent(spread -> checks.add(Check.of(Kind.BREUSCH_PAGAN, spread.statistic(), spread.p(),
+        BreuschPagan.of(scatter).ifPresent(spread -> checks.add(Check.of(Kind.BREUSCH_PAGAN, spread.statistic(), spread.p(),
                 spread.growth())));
         shape.join().ifPresent(checks::add);
-        odd(residuals, scatter).ifPresent(checks::add);
+        odd.join().ifPresent(checks::add);
         List<Check> adjusted = new ArrayList<>(adjusted(checks));
-        influence(residuals, scatter).ifPresent(adjusted::add);
+        influence.join().ifPresent(adjusted::add);
         return new Round(residuals, List.copyOf(adjusted), term);
     }
 
-    private static boolean isInOrder(int[] order) {
-        return IntStream.range(0, order.length).allMatch(k -> order[k] == k);
-    }
-
-    private static Optional<Check> order(Scatter scatter, Kind kind) {
-        return DurbinWatson.of(scatter).map(test -> Check.of(kind, test.statistic(), test.p(), 1 - test.statistic() / 2));
+    private static Optional<Check> order(double[] e, Scatter scatter, Supplier<double[][]> directions, Kind kind) {
+        return DurbinWatson.of(e, scatter.q().length, directions).map(test -> Check.of(kind, test.statistic(), test.p(),
+                1 - test.statistic() / 2));
     }
 
     private static Optional<Check> shape(Scatter scatter) {
@@ -69,7 +68,7 @@ record Round(Residuals residuals, List<Check> checks, Optional<NextTerm> nextTer
 
     static Optional<Check> odd(Residuals residuals, Scatter scatter) {
         return OddPoint.of(scatter).map(odd -> {
-            int place = scatter.places()[odd.place()];
+            int place = scatter.place(odd.place());
             return Check.of(Kind.ODD_POINT, odd.studentised(), odd.p(), residuals.raw()[place]).about(residuals.points().rows()[place]);
         });
     }
@@ -93,7 +92,7 @@ record Round(Residuals residuals, List<Check> checks, Optional<NextTerm> nextTer
         if (at < 0) {
             return Optional.empty();
         }
-        int row = residuals.points().rows()[scatter.places()[at]];
+        int row = residuals.points().rows()[scatter.place(at)];
         return Optional.of(new Check(Kind.COOK, most, OptionalDouble.empty(), OptionalDouble.empty(), most > DECIDES,
                 most, List.of(row)));
     }

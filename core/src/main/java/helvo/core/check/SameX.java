@@ -1,6 +1,5 @@
 package helvo.core.check;
 
-import helvo.core.fit.Residuals;
 import helvo.core.number.RisingOrder;
 import java.util.Arrays;
 
@@ -11,12 +10,8 @@ import java.util.Arrays;
 /// @param weights of each group, that of its points together
 /// @param means   of each group's residuals, by weight
 record SameX(int[] order, int[] from, double[] weights, double[] means) {
-    static SameX of(Residuals residuals, Scatter scatter) {
-        int[] places = scatter.places();
-        double[] x = new double[places.length];
-        for (int k = 0; k < x.length; k++) {
-            x[k] = residuals.points().x()[places[k]];
-        }
+    static SameX of(Scatter scatter) {
+        double[] x = scatter.x();
         int[] order = RisingOrder.of(x);
         int[] from = new int[order.length + 1];
         double[] weights = new double[order.length];
@@ -29,10 +24,9 @@ record SameX(int[] order, int[] from, double[] weights, double[] means) {
                 from[++group] = k;
                 before = at;
             }
-            int i = places[order[k]];
-            double root = residuals.rootWeight(i);
+            double root = scatter.root(order[k]);
             weights[group] += root * root;
-            means[group] += (residuals.raw()[i] - means[group]) * (root * root) / weights[group];
+            means[group] += (scatter.raw(order[k]) - means[group]) * (root * root) / weights[group];
         }
         int groups = group + 1;
         from[groups] = order.length;
@@ -45,32 +39,43 @@ record SameX(int[] order, int[] from, double[] weights, double[] means) {
     }
 
     /// The sum of squares of the residuals about their group's mean, by weight.
-    double within(Residuals residuals, Scatter scatter) {
+    double within(Scatter scatter) {
         double sum = 0;
         for (int group = 0; group < count(); group++) {
             for (int k = from[group]; from[group + 1] - from[group] > 1 && k < from[group + 1]; k++) {
-                int i = scatter.places()[order[k]];
-                double away = (residuals.raw()[i] - means[group]) * residuals.rootWeight(i);
+                double away = (scatter.raw(order[k]) - means[group]) * scatter.root(order[k]);
                 sum += away * away;
             }
         }
         return sum;
     }
 
-    /// One point for each group, with their mean residual and their joint weight: the residuals of the same fit to the means.
-    Scatter ofMeans(Residuals residuals, Scatter scatter) {
+    /// The residuals of the same fit to the means: one for each group, by its joint weight.
+    double[] meanResiduals() {
         double[] e = new double[count()];
+        Arrays.setAll(e, group -> means[group] * Math.sqrt(weights[group]));
+        return e;
+    }
+
+    /// The directions in which that fit has left none.
+    double[][] meanDirections(Scatter scatter) {
         double[][] q = new double[scatter.q().length][count()];
-        int[] places = new int[count()];
         for (int group = 0; group < count(); group++) {
             int first = order[from[group]];
-            double joint = Math.sqrt(weights[group]);
-            places[group] = scatter.places()[first];
-            e[group] = means[group] * joint;
             for (int c = 0; c < q.length; c++) {
-                q[c][group] = scatter.q()[c][first] / residuals.rootWeight(places[group]) * joint;
+                q[c][group] = scatter.q()[c][first] / scatter.root(first) * Math.sqrt(weights[group]);
             }
         }
-        return new Scatter(e, q, places);
+        return q;
+    }
+
+    /// Whether the points stand in order of rising x already.
+    boolean isAsMeasured() {
+        for (int k = 0; k < order.length; k++) {
+            if (order[k] != k) {
+                return false;
+            }
+        }
+        return true;
     }
 }

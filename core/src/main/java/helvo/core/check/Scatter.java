@@ -1,16 +1,21 @@
 package helvo.core.check;
 
+import helvo.core.Blocks;
 import helvo.core.fit.Residuals;
+import helvo.core.fit.Weighting;
 import java.util.Arrays;
 import java.util.Optional;
+import java.util.stream.IntStream;
 
 /// Residuals, each in units of its own standard deviation where bars weigh, beside the directions in which a fit has left none: those of
 /// its coefficients, at its solution. For a curve that is linear in its coefficients all that is worked out of it is exact.
 ///
-/// @param e      residuals
-/// @param q      orthonormal directions, one array for each
-/// @param places of these points among those of the fit
-record Scatter(double[] e, double[][] q, int[] places) {
+/// @param x     of each
+/// @param e     residuals
+/// @param roots what each was multiplied with; empty where all points count alike
+/// @param q     orthonormal directions, one array for each
+/// @param step  every so-manieth point of the fit is one of these
+record Scatter(double[] x, double[] e, double[] roots, double[][] q, int step) {
     /// Of more numbers than these only every so-manieth point is judged, so that they fit into the memory.
     private static final int MOST_NUMBERS = 1 << 24;
     /// A direction that the others leave less of than this is none of its own.
@@ -23,27 +28,49 @@ record Scatter(double[] e, double[][] q, int[] places) {
         int n = residuals.raw().length;
         int p = residuals.fit().quality().coefficients();
         int step = 1 + (int) ((long) n * (p + 1) / MOST_NUMBERS);
-        int[] places = new int[(n - 1) / step + 1];
-        for (int k = 0; k < places.length; k++) {
-            places[k] = k * step;
-        }
-        double[] e = new double[places.length];
-        double[][] q = new double[p][places.length];
-        for (int k = 0; k < places.length; k++) {
-            int i = places[k];
-            double weight = residuals.rootWeight(i);
-            e[k] = residuals.raw()[i] * weight;
-            double[] basis = residuals.fit().function().basis(residuals.points().x()[i]);
-            for (int c = 0; c < p; c++) {
-                q[c][k] = basis[c] * weight;
+        int size = (n - 1) / step + 1;
+        double[] x = every(step, residuals.points().x());
+        double[] e = every(step, residuals.raw()).clone();
+        double[] roots = new double[residuals.points().weighting() == Weighting.UNWEIGHTED ? 0 : size];
+        double[][] q = new double[p][size];
+        var scatter = new Scatter(x, e, roots, q, step);
+        Blocks.each(size, (from, to) -> {
+            for (int k = from; k < to; k++) {
+                if (roots.length > 0) {
+                    roots[k] = residuals.rootWeight(scatter.place(k));
+                    e[k] *= roots[k];
+                }
+                double[] basis = residuals.fit().function().basis(x[k]);
+                for (int c = 0; c < p; c++) {
+                    q[c][k] = basis[c] * scatter.root(k);
+                }
             }
-        }
+        });
         for (int c = 0; c < p; c++) {
             if (!takeOut(q, c, q[c])) {
                 return Optional.empty();
             }
         }
-        return Optional.of(new Scatter(e, q, places));
+        return Optional.of(scatter);
+    }
+
+    private static double[] every(int step, double[] values) {
+        return step == 1 ? values : IntStream.range(0, (values.length - 1) / step + 1).mapToDouble(k -> values[k * step]).toArray();
+    }
+
+    /// Which of the fit's points this is.
+    int place(int k) {
+        return k * step;
+    }
+
+    /// What its residual was multiplied with.
+    double root(int k) {
+        return roots.length == 0 ? 1 : roots[k];
+    }
+
+    /// Its residual in y units.
+    double raw(int k) {
+        return e[k] / root(k);
     }
 
     /// What is left of a direction beside the first so many others, of length 1. By Gram and Schmidt, twice.
@@ -53,28 +80,37 @@ record Scatter(double[] e, double[][] q, int[] places) {
         double before = Math.sqrt(dot(z, z));
         for (int twice = 0; twice < 2; twice++) {
             for (int b = 0; b < count; b++) {
-                double along = dot(z, q[b]);
-                for (int i = 0; i < z.length; i++) {
-                    z[i] -= along * q[b][i];
-                }
+                add(z, -dot(z, q[b]), q[b]);
             }
         }
         double length = Math.sqrt(dot(z, z));
         if (!(length > NOTHING * before)) {
             return false;
         }
-        for (int i = 0; i < z.length; i++) {
-            z[i] /= length;
-        }
+        Blocks.each(z.length, (from, to) -> {
+            for (int i = from; i < to; i++) {
+                z[i] /= length;
+            }
+        });
         return true;
     }
 
     static double dot(double[] a, double[] b) {
-        double sum = 0;
-        for (int i = 0; i < a.length; i++) {
-            sum += a[i] * b[i];
-        }
-        return sum;
+        return Blocks.sum(a.length, (from, to) -> {
+            double sum = 0;
+            for (int i = from; i < to; i++) {
+                sum += a[i] * b[i];
+            }
+            return sum;
+        });
+    }
+
+    private static void add(double[] to, double factor, double[] direction) {
+        Blocks.each(to.length, (first, end) -> {
+            for (int i = first; i < end; i++) {
+                to[i] += factor * direction[i];
+            }
+        });
     }
 
     int size() {
@@ -106,13 +142,10 @@ record Scatter(double[] e, double[][] q, int[] places) {
         if (!takeOut(q, q.length, z)) {
             return Optional.empty();
         }
-        double along = dot(z, e);
-        double[] left = new double[e.length];
-        for (int i = 0; i < left.length; i++) {
-            left[i] = e[i] - along * z[i];
-        }
+        double[] left = e.clone();
+        add(left, -dot(z, e), z);
         double[][] more = Arrays.copyOf(q, q.length + 1);
         more[q.length] = z;
-        return Optional.of(new Scatter(left, more, places));
+        return Optional.of(new Scatter(x, left, roots, more, step));
     }
 }

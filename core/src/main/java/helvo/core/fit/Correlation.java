@@ -1,6 +1,11 @@
 package helvo.core.fit;
 
+import helvo.core.Blocks;
 import helvo.core.Progress;
+import helvo.core.number.RisingOrder;
+import java.math.BigDecimal;
+import java.math.BigInteger;
+import java.math.MathContext;
 import java.util.Optional;
 import java.util.OptionalDouble;
 
@@ -9,6 +14,9 @@ import java.util.OptionalDouble;
 /// @param pearsonR signed; its square is the line's R²
 /// @param pearsonP two-sided p of r = 0; empty with fewer than three points, 0 when they lie exactly on a line
 public record Correlation(double pearsonR, OptionalDouble pearsonP) {
+    /// More than a double has.
+    private static final MathContext DIGITS = new MathContext(25);
+
     /// @return empty where no line can be fitted or y does not vary
     public static Optional<Correlation> of(Points points) {
         return of(new Line().fit(points.alike(), Progress.none()));
@@ -28,32 +36,47 @@ public record Correlation(double pearsonR, OptionalDouble pearsonP) {
         return Optional.of(new Correlation(r, p));
     }
 
-    /// Spearman's ρ: Pearson's r of the ranks, equal values sharing their mean rank.
+    /// Spearman's ρ: Pearson's r of the ranks, equal values sharing their mean rank. From sums of whole numbers, which are exact.
     ///
     /// @return empty where x or y does not vary
     public static OptionalDouble spearmanRho(Points points) {
-        if (points.size() < 2) {
-            return OptionalDouble.empty();
-        }
-        double[] x = ranks(points);
-        double[] y = ranks(new Points(points.y(), points.x(), points.rows(), ErrorBars.NONE, ErrorBars.NONE));
-        return of(Points.of(x, y)).map(c -> OptionalDouble.of(c.pearsonR())).orElse(OptionalDouble.empty());
+        int[] x = ranks(points.x());
+        int[] y = ranks(points.y());
+        BigInteger squares = product(x, x).multiply(product(y, y));
+        return squares.signum() == 0 ? OptionalDouble.empty() : OptionalDouble.of(
+                new BigDecimal(product(x, y)).divide(new BigDecimal(squares).sqrt(DIGITS), DIGITS).doubleValue());
     }
 
-    private static double[] ranks(Points points) {
-        int[] order = points.orderByX();
-        double[] ranks = new double[order.length];
+    /// Twice each value's distance from the mean rank: a whole number, since equal values share a rank halfway between two at most.
+    private static int[] ranks(double[] values) {
+        int n = values.length;
+        int[] order = RisingOrder.of(values);
+        int[] ranks = new int[n];
         int from = 0;
-        while (from < order.length) {
-            int to = from;
-            while (to < order.length && points.x()[order[to]] == points.x()[order[from]]) {
+        while (from < n) {
+            double value = values[order[from]];
+            int to = from + 1;
+            while (to < n && values[order[to]] == value) {
                 to++;
             }
             for (int i = from; i < to; i++) {
-                ranks[order[i]] = (from + to + 1) / 2.0;
+                ranks[order[i]] = from + to - n;
             }
             from = to;
         }
         return ranks;
+    }
+
+    private static BigInteger product(int[] a, int[] b) {
+        return Blocks.joined(a.length, Progress.none(), (from, to) -> {
+            long high = 0;
+            long low = 0;
+            for (int i = from; i < to; i++) {
+                long each = (long) a[i] * b[i];
+                high += each >> Integer.SIZE;
+                low += each & 0xffff_ffffL;
+            }
+            return BigInteger.valueOf(high).shiftLeft(Integer.SIZE).add(BigInteger.valueOf(low));
+        }, BigInteger::add);
     }
 }

@@ -1,5 +1,6 @@
 package helvo.core.fit;
 
+import helvo.core.Range;
 import java.util.List;
 import java.util.OptionalDouble;
 
@@ -46,10 +47,6 @@ public final class EvidenceWeights {
                 || fit.curve().fittedOn() != Curve.FittedOn.Y) {
             return quality.degreesOfFreedom() > 0 && quality.perfect();
         }
-        double top = 0;
-        for (double y : points.y()) {
-            top = Math.max(top, Math.abs(y));
-        }
-        return Math.sqrt(quality.residualSumOfSquares() / quality.points()) <= ROUNDING * top;
+        return Math.sqrt(quality.residualSumOfSquares() / quality.points()) <= ROUNDING * Range.of(points.y()).largest();
     }
 }

@@ -1,5 +1,6 @@
 package helvo.core.fit;
 
+import helvo.core.Blocks;
 import helvo.core.Progress;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -27,7 +28,6 @@ final class LeastSquares {
     private static final double NO_DAMPING = 1e-15;
     /// Rates and places in scaled x are told apart down to this part of the span; nearer to zero, a step counts absolutely.
     private static final double MIN_RATE = 0.05;
-    private static final int BLOCK = 1 << 13;
     /// So many points show where the least is, if not exactly.
     private static final int SAMPLE = 2000;
     /// A residual below this part of the largest y is the rounding of y and of the curve.
@@ -281,25 +281,16 @@ final class LeastSquares {
             low = new double[high.length];
         }
 
-        /// Block by block, on all processors when there are many; the blocks are added up in their order.
         static Sums at(LeastSquares of, double[] p, boolean exact) {
-            int blocks = (of.x.length + BLOCK - 1) / BLOCK;
-            if (blocks <= 1) {
-                return ofBlock(of, p, 0, of.x.length, exact);
-            }
-            return IntStream.range(0, blocks).parallel().mapToObj(block -> ofBlock(of, p, block * BLOCK,
-                    Math.min(of.x.length, (block + 1) * BLOCK), exact)).reduce(Sums::plus).orElseThrow();
-        }
-
-        private static Sums ofBlock(LeastSquares of, double[] p, int from, int to, boolean exact) {
-            of.progress.reached(Double.NaN);
-            var sums = new Sums(of.shape.size());
-            if (exact) {
-                sums.add(of, p, from, to);
-            } else {
-                sums.addQuickly(of, p, from, to);
-            }
-            return sums;
+            return Blocks.joined(of.x.length, _ -> of.progress.reached(Double.NaN), (from, to) -> {
+                var sums = new Sums(of.shape.size());
+                if (exact) {
+                    sums.add(of, p, from, to);
+                } else {
+                    sums.addQuickly(of, p, from, to);
+                }
+                return sums;
+            }, Sums::plus);
         }
 
         private Sums plus(Sums other) {

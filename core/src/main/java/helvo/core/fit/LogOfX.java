@@ -1,5 +1,7 @@
 package helvo.core.fit;
 
+import helvo.core.Range;
+
 /// u = ln(x / c), with c in the middle of the points, so that a narrow span far from the origin keeps its digits.
 final class LogOfX {
     private final double centre;
@@ -10,13 +12,8 @@ final class LogOfX {
 
     /// @param x above 0
     static LogOfX around(double[] x) {
-        double least = Double.POSITIVE_INFINITY;
-        double greatest = 0;
-        for (double each : x) {
-            least = Math.min(least, each);
-            greatest = Math.max(greatest, each);
-        }
-        return new LogOfX(greatest < 2 * least ? least / 2 + greatest / 2 : Math.sqrt(least) * Math.sqrt(greatest));
+        Range all = Range.of(x);
+        return new LogOfX(all.high() < 2 * all.low() ? all.middle() : Math.sqrt(all.low()) * Math.sqrt(all.high()));
     }
 
     double of(double x) {

@@ -1,5 +1,6 @@
 package helvo.core.fit;
 
+import helvo.core.Blocks;
 import helvo.core.Progress;
 import java.util.stream.IntStream;
 import org.apache.commons.numbers.core.DD;
@@ -16,17 +17,10 @@ import org.apache.commons.numbers.core.DD;
 /// @param square Σ w u²
 /// @param reach  the largest |t| or |u|
 record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
-    private static final int BLOCK = 1 << 14;
-
-    /// Block by block, on all processors when there are many; the blocks are added up in their order.
     static PowerSums of(Points points, RoundingErrors rests, Scaling scaling, int degree, Progress progress) {
-        int n = points.size();
-        int blocks = Math.max(1, (n + BLOCK - 1) / BLOCK);
         double sigmaFactor = Math.scalb(1.0, -points.sigmaPower());
-        Sums sums = IntStream.range(0, blocks).parallel().mapToObj(block -> {
-            progress.reached((double) block / blocks);
-            return new Lanes(points, rests, scaling, sigmaFactor, degree).over(block * BLOCK, Math.min(n, (block + 1) * BLOCK));
-        }).reduce(Sums::plus).orElseThrow();
+        Sums sums = Blocks.joined(points.size(), progress,
+                (from, to) -> new Lanes(points, rests, scaling, sigmaFactor, degree).over(from, to), Sums::plus);
         int powers = 2 * degree + 1;
         DD[] all = sums.together();
         return new PowerSums(java.util.Arrays.copyOf(all, powers), java.util.Arrays.copyOfRange(all, powers, all.length - 1),

@@ -1,5 +1,8 @@
 package helvo.core.fit;
 
+import helvo.core.Blocks;
+import helvo.core.Progress;
+import helvo.core.Range;
 import helvo.core.number.NumberFormat;
 import java.math.BigDecimal;
 import java.math.MathContext;
@@ -42,33 +45,45 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
     /// @param points those that the fit was made for; it may use a part of them
     public static PrintedEquation of(Fit fit, Points points) {
         boolean onLogs = fit.curve().onLogScale();
-        double from = Double.POSITIVE_INFINITY;
-        double to = Double.NEGATIVE_INFINITY;
-        double least = Double.POSITIVE_INFINITY;
-        double greatest = Double.NEGATIVE_INFINITY;
-        double squares = 0;
-        int used = 0;
         boolean inBoth = points.weighedInBoth() && fit.curve().weighsBoth();
-        for (int i = 0; i < points.size(); i++) {
-            double x = points.x()[i];
-            double y = points.y()[i];
-            if (fit.uses(x, y) && points.counts(i, inBoth)) {
-                from = Math.min(from, x);
-                to = Math.max(to, x);
-                double measured = onLogs ? Math.log(y) : y;
-                least = Math.min(least, measured);
-                greatest = Math.max(greatest, measured);
-                double residual = points.weighting() == Weighting.UNWEIGHTED ? 0 : fit.function().residual(x, y);
-                squares += residual * residual;
-                used++;
-            }
-        }
-        int freedom = used - fit.coefficients().size();
+        Reach all = Blocks.joined(points.size(), Progress.none(), (first, end) -> Reach.of(fit, points, inBoth, first, end), Reach::and);
+        int freedom = all.used - fit.coefficients().size();
         double s = points.weighting() == Weighting.UNWEIGHTED ? fit.quality().residualStandardDeviation().orElse(0) : freedom > 0
-                ? Math.sqrt(squares / freedom) : 0;
-        double size = Math.max(Math.abs(least), Math.abs(greatest));
-        double span = greatest - least > ROUNDING * size ? greatest - least : onLogs ? 1 : size;
-        return of(fit, from, to, s > ROUNDING * size ? s * PART_OF_S : Math.max(span * PART_OF_SPAN, Double.MIN_NORMAL));
+                ? Math.sqrt(all.squares / freedom) : 0;
+        double size = all.y.largest();
+        double span = all.y.high() - all.y.low() > ROUNDING * size ? all.y.high() - all.y.low() : onLogs ? 1 : size;
+        return of(fit, all.x.low(), all.x.high(),
+                s > ROUNDING * size ? s * PART_OF_S : Math.max(span * PART_OF_SPAN, Double.MIN_NORMAL));
+    }
+
+    /// Where the points lie that a fit uses.
+    ///
+    /// @param y       on the scale that the curve was fitted on
+    /// @param squares of the residuals added up, where bars weigh
+    private record Reach(Range x, Range y, double squares, int used) {
+        static Reach of(Fit fit, Points points, boolean inBoth, int first, int end) {
+            boolean onLogs = fit.curve().onLogScale();
+            boolean alike = points.weighting() == Weighting.UNWEIGHTED;
+            double[] xs = new double[end - first];
+            double[] ys = new double[end - first];
+            double squares = 0;
+            int used = 0;
+            for (int i = first; i < end; i++) {
+                double x = points.x()[i];
+                double y = points.y()[i];
+                if (fit.uses(x, y) && points.counts(i, inBoth)) {
+                    xs[used] = x;
+                    ys[used++] = onLogs ? Math.log(y) : y;
+                    double residual = alike ? 0 : fit.function().residual(x, y);
+                    squares += residual * residual;
+                }
+            }
+            return new Reach(Range.of(Arrays.copyOf(xs, used)), Range.of(Arrays.copyOf(ys, used)), squares, used);
+        }
+
+        Reach and(Reach other) {
+            return new Reach(x.and(other.x), y.and(other.y), squares + other.squares, used + other.used);
+        }
     }
 
     private static PrintedEquation of(Fit fit, double from, double to, double tolerance) {

@@ -1,6 +1,8 @@
 package helvo.core.fit;
 
+import helvo.core.Blocks;
 import helvo.core.Progress;
+import helvo.core.Range;
 import java.util.OptionalDouble;
 
 /// The residuals of a fit at its own points, in their order.
@@ -19,16 +21,14 @@ public final class Residuals {
 
     public static Residuals of(Fit fit, Points points, Progress progress) {
         double[] raw = new double[points.size()];
-        boolean perfect = fit.quality().perfect();
-        double greatest = 0;
-        for (int i = 0; i < raw.length; i++) {
-            if ((i & 0xffff) == 0) {
-                progress.reached((double) i / raw.length);
-            }
-            raw[i] = perfect ? 0 : fit.function().residual(points.x()[i], points.y()[i]);
-            greatest = Math.max(greatest, Math.abs(raw[i]));
+        if (!fit.quality().perfect()) {
+            Blocks.each(raw.length, progress, (from, to) -> {
+                for (int i = from; i < to; i++) {
+                    raw[i] = fit.function().residual(points.x()[i], points.y()[i]);
+                }
+            });
         }
-        return new Residuals(fit, points, raw, greatest);
+        return new Residuals(fit, points, raw, Range.of(raw).largest());
     }
 
     public Fit fit() {

@@ -1,5 +1,7 @@
 package helvo.core.fit;
 
+import helvo.core.Blocks;
+import helvo.core.Progress;
 import java.util.Arrays;
 import org.apache.commons.numbers.core.DD;
 
@@ -7,6 +9,7 @@ import org.apache.commons.numbers.core.DD;
 /// residuals far from the origin keep all their digits.
 final class ScaledPolynomial implements FittedFunction {
     private static final int MAX_QUICK = 3;
+    private static final double[] NOT_ASKED = {};
 
     private final Scaling scaling;
     private final int lowest;
@@ -15,11 +18,15 @@ final class ScaledPolynomial implements FittedFunction {
     private final NormalEquations normal;
     private final int sigmaPower;
     private final double[] quick;
+    private final double xFactor;
+    private final double yFactor;
 
     /// @param coefficients of t^lowest and the powers above it
     /// @param fitted       the points that they were fitted to
     ScaledPolynomial(Scaling scaling, int lowest, DD[] coefficients, NormalEquations normal, Points fitted) {
         this.scaling = scaling;
+        xFactor = scaling.xFactor();
+        yFactor = scaling.yFactor();
         sigmaPower = fitted.sigmaPower();
         this.lowest = lowest;
         this.normal = normal;
@@ -94,7 +101,7 @@ final class ScaledPolynomial implements FittedFunction {
 
     /// @param xRest what x lost in rounding, and `yRest` what y lost
     double residual(double x, double xRest, double y, double yRest) {
-        return scaledResidual(x, xRest, y, yRest, new double[1]) * Math.scalb(1.0, scaling.yPower());
+        return scaledResidual(x, xRest, y, yRest, NOT_ASKED) / yFactor;
     }
 
     @Override
@@ -139,19 +146,19 @@ final class ScaledPolynomial implements FittedFunction {
     }
 
     /// Sums of squares of the residuals and of u about its mean, in scaled units, and the largest residual.
-    SumsOfSquares sumsOfSquares(Points points, RoundingErrors rests, DD meanU, helvo.core.Progress progress) {
+    SumsOfSquares sumsOfSquares(Points points, RoundingErrors rests, DD meanU, Progress progress) {
+        return Blocks.joined(points.size(), progress, (from, to) -> sumsOfSquares(points, rests, meanU, from, to), SumsOfSquares::plus);
+    }
+
+    private SumsOfSquares sumsOfSquares(Points points, RoundingErrors rests, DD meanU, int from, int to) {
         var sums = new SumsOfSquares();
         double[] lost = new double[1];
-        int n = points.size();
         double[] x = points.x();
         double[] y = points.y();
         double[] sigma = points.weighting() == Weighting.UNWEIGHTED ? null : points.ySigma();
-        for (int i = 0; i < n; i++) {
-            if ((i & 0xffff) == 0) {
-                progress.reached((double) i / n);
-            }
+        for (int i = from; i < to; i++) {
             double uh = y[i] - scaling.offset();
-            double ul = (Scaling.errorOfDifference(y[i], scaling.offset(), uh) + rests.y(i)) * scaling.yFactor();
+            double ul = (Scaling.errorOfDifference(y[i], scaling.offset(), uh) + rests.y(i)) * yFactor;
             double weight = 1;
             double rest = 0;
             if (sigma != null) {
@@ -160,7 +167,7 @@ final class ScaledPolynomial implements FittedFunction {
                 rest = PowerSums.restOfWeight(s, weight);
             }
             double residual = scaledResidual(x[i], rests.x(i), y[i], rests.y(i), lost);
-            sums.add(residual, lost[0], uh * scaling.yFactor(), ul, meanU.hi(), meanU.lo(), weight, rest);
+            sums.add(residual, lost[0], uh * yFactor, ul, meanU.hi(), meanU.lo(), weight, rest);
         }
         return sums;
     }
@@ -176,11 +183,11 @@ final class ScaledPolynomial implements FittedFunction {
 
     /// u − p(t) in double-double by Horner's rule.
     ///
-    /// @param lost is given what the result lacks
+    /// @param lost is given what the result lacks, where it has room
     private double scaledResidual(double x, double xRest, double y, double yRest, double[] lost) {
         double th = x - scaling.centre();
-        double tl = (Scaling.errorOfDifference(x, scaling.centre(), th) + xRest) * scaling.xFactor();
-        th *= scaling.xFactor();
+        double tl = (Scaling.errorOfDifference(x, scaling.centre(), th) + xRest) * xFactor;
+        th *= xFactor;
         int top = high.length - 1;
         double ph = high[top];
         double pl = low[top];
@@ -194,12 +201,14 @@ final class ScaledPolynomial implements FittedFunction {
             pl = rest - (ph - sum);
         }
         double uh = y - scaling.offset();
-        double ul = (Scaling.errorOfDifference(y, scaling.offset(), uh) + yRest) * scaling.yFactor();
-        uh *= scaling.yFactor();
+        double ul = (Scaling.errorOfDifference(y, scaling.offset(), uh) + yRest) * yFactor;
+        uh *= yFactor;
         double difference = uh - ph;
         double rest = Scaling.errorOfDifference(uh, ph, difference) + (ul - pl);
         double residual = difference + rest;
-        lost[0] = rest - (residual - difference);
+        if (lost.length > 0) {
+            lost[0] = rest - (residual - difference);
+        }
         return residual;
     }
 
@@ -241,6 +250,18 @@ final class ScaledPolynomial implements FittedFunction {
             sum = meanHigh + term;
             meanLow += lost(meanHigh, term, sum) + Math.fma(weight, square, -term) + (weight * rest + restOfWeight * square);
             meanHigh = sum;
+        }
+
+        /// With those of further points.
+        SumsOfSquares plus(SumsOfSquares more) {
+            largest = Math.max(largest, more.largest);
+            double sum = residualHigh + more.residualHigh;
+            residualLow += lost(residualHigh, more.residualHigh, sum) + more.residualLow;
+            residualHigh = sum;
+            sum = meanHigh + more.meanHigh;
+            meanLow += lost(meanHigh, more.meanHigh, sum) + more.meanLow;
+            meanHigh = sum;
+            return this;
         }
 
         DD ofResiduals() {

@@ -1,5 +1,6 @@
 package helvo.core.fit;
 
+import helvo.core.Range;
 import java.util.stream.IntStream;
 
 /// Moves and scales points into about −1 … 1, where sums of powers keep their digits. The scale factors are
@@ -12,7 +13,6 @@ import java.util.stream.IntStream;
 record Scaling(double centre, int xPower, double offset, int yPower) {
     /// 2^1000 keeps factors, and the products that two-product makes, away from overflow.
     private static final int MAX = 1000;
-    private static final int BLOCK = 1 << 15;
     private static final int MANY = 100_000;
     private static final int SAMPLE = 1_000;
 
@@ -25,39 +25,18 @@ record Scaling(double centre, int xPower, double offset, int yPower) {
         int[] places = IntStream.range(0, SAMPLE).map(i -> (int) ((long) i * (n - 1) / (SAMPLE - 1))).toArray();
         double[] x = IntStream.of(places).mapToDouble(i -> points.x()[i]).toArray();
         double[] y = IntStream.of(places).mapToDouble(i -> points.y()[i]).toArray();
-        Extremes some = Extremes.of(x, y, 0, SAMPLE);
-        return some.low < some.high && some.largest > 0 ? of(some) : centred(points);
+        Range some = Range.of(x);
+        double largest = Range.of(y).largest();
+        return some.low() < some.high() && largest > 0 ? of(some, largest) : centred(points);
     }
 
     /// Centred on the middle of x.
     static Scaling centred(Points points) {
-        int n = points.size();
-        return of(IntStream.range(0, (n + BLOCK - 1) / BLOCK).parallel()
-                .mapToObj(block -> Extremes.of(points.x(), points.y(), block * BLOCK, Math.min(n, (block + 1) * BLOCK)))
-                .reduce(Extremes::and).orElseThrow());
+        return of(Range.of(points.x()), Range.of(points.y()).largest());
     }
 
-    private static Scaling of(Extremes all) {
-        return new Scaling(all.low / 2 + all.high / 2, power(all.high / 2 - all.low / 2), 0, power(all.largest / 2));
-    }
-
-    /// The least and the greatest x, and the largest y either way.
-    private record Extremes(double low, double high, double largest) {
-        static Extremes of(double[] x, double[] y, int from, int to) {
-            double low = Double.POSITIVE_INFINITY;
-            double high = Double.NEGATIVE_INFINITY;
-            double largest = 0;
-            for (int i = from; i < to; i++) {
-                low = Math.min(low, x[i]);
-                high = Math.max(high, x[i]);
-                largest = Math.max(largest, Math.abs(y[i]));
-            }
-            return new Extremes(low, high, largest);
-        }
-
-        Extremes and(Extremes other) {
-            return new Extremes(Math.min(low, other.low), Math.max(high, other.high), Math.max(largest, other.largest));
-        }
+    private static Scaling of(Range x, double largestY) {
+        return new Scaling(x.middle(), power(x.half()), 0, power(largestY / 2));
     }
 
     /// With x measured from zero and y from a held intercept.

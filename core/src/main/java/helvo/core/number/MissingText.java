@@ -20,8 +20,9 @@ public final class MissingText {
     private static final double[] CODES = {-9.91e37, -9.9e37, -1e30, -999999, -99999, -9999.99, -9999.9, -9999, -999.99, -999.9, -999,
             -99.99,
         -99.9, -99, 999, 999.9, 999.99, 9999, 9999.9, 9999.99, 99999, 999999, 1e30, 9.96921e36, 9.9e37, 9.91e37};
-    /// No code is nearer to 0.
-    private static final double LEAST_CODE = 99;
+    /// Where codes lie: most numbers need not be looked up.
+    private static final double[] NINES = {99, 999, 9999, 99999, 999999, 1e30};
+    private static final double[] ABOVE_NINES = {100, 1000, 10000, 100000, 1000000, Double.POSITIVE_INFINITY};
 
     private MissingText() {}
 
@@ -37,7 +38,15 @@ public final class MissingText {
 
     /// Whether a number is one of those that loggers write for no value.
     public static boolean isCode(double number) {
-        return Math.abs(number) >= LEAST_CODE && Arrays.binarySearch(CODES, number) >= 0;
+        double size = Math.abs(number);
+        int k = 0;
+        while (k < NINES.length && size >= NINES[k]) {
+            if (size < ABOVE_NINES[k]) {
+                return Arrays.binarySearch(CODES, number) >= 0;
+            }
+            k++;
+        }
+        return false;
     }
 
     /// The same of a number kept as text, as reading leaves it.

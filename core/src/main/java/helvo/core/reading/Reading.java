@@ -1,5 +1,6 @@
 package helvo.core.reading;
 
+import helvo.core.Range;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
 import helvo.core.fit.Points;
@@ -43,13 +44,8 @@ public record Reading(double at, double value, OptionalDouble meanHalf95, Option
     }
 
     private static double beyond(double[] xs, double x) {
-        double low = Double.POSITIVE_INFINITY;
-        double high = Double.NEGATIVE_INFINITY;
-        for (double each : xs) {
-            low = Math.min(low, each);
-            high = Math.max(high, each);
-        }
-        double out = Math.max(0, Math.max(low - x, x - high));
-        return out == 0 ? 0 : 100 * out / (high - low);
+        Range all = Range.of(xs);
+        double out = Math.max(0, Math.max(all.low() - x, x - all.high()));
+        return out == 0 ? 0 : 100 * out / (all.high() - all.low());
     }
 }

@@ -1,6 +1,7 @@
 package helvo.core.readout;
 
 import helvo.core.Phrase;
+import helvo.core.Range;
 import helvo.core.analysis.BarSource;
 import helvo.core.analysis.Diagnostics;
 import helvo.core.analysis.SeriesAnalysis;
@@ -152,7 +153,7 @@ final class BarsReadout {
         Bounds.Limit steepest = bounds.steepest().orElseThrow();
         Bounds.Limit shallowest = bounds.shallowest().orElseThrow();
         double half = bounds.slopeHalfRange().orElseThrow();
-        Bounds.Range intercepts = bounds.intercepts().orElseThrow();
+        Range intercepts = bounds.intercepts().orElseThrow();
         OptionalDouble slopeDigits = digits(half);
         OptionalDouble interceptDigits = digits((intercepts.high() - intercepts.low()) / 2);
         var rows = new ArrayList<Line.Table.Row>();

@@ -1,12 +1,12 @@
 package helvo.core.readout;
 
 import helvo.core.Phrase;
+import helvo.core.Range;
 import helvo.core.analysis.Coordinate;
 import helvo.core.analysis.Crossing;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.FoundReading;
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.bounds.Bounds;
 import helvo.core.fit.Fit;
 import helvo.core.fit.Weighting;
 import helvo.core.number.DateText;
@@ -90,7 +90,7 @@ public final class ReadingsReadout {
         return lines;
     }
 
-    private String limit(double value, Bounds.Range range) {
+    private String limit(double value, Range range) {
         double half = (range.high() - range.low()) / 2;
         return numbers.rounded(value, half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty());
     }

@@ -74,6 +74,18 @@ public final class Cells {
         return row < size ? blocks[row >> SHIFT].numbers[row & MASK] : Double.NaN;
     }
 
+    /// Copies the numbers of as many rows as there is room for; NaN where a cell is no number, and behind the last row.
+    public void numbers(int from, double[] to) {
+        int count = Math.clamp(size - from, 0, to.length);
+        for (int done = 0; done < count;) {
+            int row = from + done;
+            int some = Math.min(count - done, BLOCK - (row & MASK));
+            System.arraycopy(blocks[row >> SHIFT].numbers, row & MASK, to, done, some);
+            done += some;
+        }
+        Arrays.fill(to, count, to.length, Double.NaN);
+    }
+
     public Cell cell(int row) {
         if (row >= size) {
             return Cell.EMPTY;

@@ -15,6 +15,9 @@ import java.util.TreeMap;
 /// Makes a table of columns whose cells are bare numbers and texts: decides for each column, by the evidence of all of its cells and of
 /// the table's others, what they say, and which rows are no measurements. Nothing is decided without a remark that says so.
 public final class TableReader {
+    /// Cells whose numbers are fetched together.
+    private static final int AT_ONCE = 1 << 12;
+
     private final String name;
     private final DecimalMark mark;
     private final ReadingChoices choices;
@@ -72,17 +75,20 @@ public final class TableReader {
         double high = Double.NEGATIVE_INFINITY;
         int others = 0;
         boolean said = !choices.missing().isEmpty();
-        for (int row = 0; row < cells.size(); row++) {
-            double number = cells.number(row);
-            if (Double.isNaN(number)) {
-                continue;
-            }
-            if (MissingText.isCode(number) || said && isChosen(number)) {
-                codes.merge(number, 1, Integer::sum);
-            } else {
-                low = number < low ? number : low;
-                high = number > high ? number : high;
-                others++;
+        double[] numbers = new double[Math.min(cells.size(), AT_ONCE)];
+        for (int first = 0; first < cells.size(); first += AT_ONCE) {
+            cells.numbers(first, numbers);
+            for (double number : numbers) {
+                if (Double.isNaN(number)) {
+                    continue;
+                }
+                if (MissingText.isCode(number) || said && isChosen(number)) {
+                    codes.merge(number, 1, Integer::sum);
+                } else {
+                    low = number < low ? number : low;
+                    high = number > high ? number : high;
+                    others++;
+                }
             }
         }
         double from = low;

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
+import helvo.core.Range;
 import helvo.core.fit.ErrorBars;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
@@ -397,7 +398,7 @@ class BoundsTest {
         Bounds with = bounds(new double[] {1, 2, 4}, new double[] {1, 2.1, 3.9}, null, same(3, 0.3));
         assertThat(with.intercepts().orElseThrow().low()).isNegative();
         assertThat(with.intercepts().orElseThrow().high()).isPositive();
-        Bounds.Range slopes = with.proportional().orElseThrow();
+        Range slopes = with.proportional().orElseThrow();
         assertThat(slopes.low()).isCloseTo(0.9, within(1e-15));
         assertThat(slopes.high()).isCloseTo(4.2 / 4, within(1e-15));
         assertThat(bounds(new double[] {1, 2, 4}, new double[] {3, 4.1, 5.9}, null, same(3, 0.3)).proportional()).isEmpty();

@@ -1,5 +1,6 @@
 package helvo.files.json;
 
+import helvo.core.Range;
 import helvo.core.analysis.Diagnostics;
 import helvo.core.bounds.Bounds;
 import helvo.core.bounds.Minimax;
@@ -54,7 +55,7 @@ final class BoundsJson {
                 line.rows()), () -> node.putNull(key));
     }
 
-    private static void range(ObjectNode node, String key, Optional<Bounds.Range> range) {
+    private static void range(ObjectNode node, String key, Optional<Range> range) {
         FitJson.put(node, key + "Low", range.map(each -> OptionalDouble.of(each.low())).orElse(OptionalDouble.empty()));
         FitJson.put(node, key + "High", range.map(each -> OptionalDouble.of(each.high())).orElse(OptionalDouble.empty()));
     }

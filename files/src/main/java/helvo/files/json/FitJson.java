@@ -1,12 +1,12 @@
 package helvo.files.json;
 
 import helvo.core.Progress;
+import helvo.core.Range;
 import helvo.core.analysis.Diagnostics;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.FoundReading;
 import helvo.core.analysis.RowUse;
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.bounds.Bounds;
 import helvo.core.compare.Comparison;
 import helvo.core.fit.Coefficient;
 import helvo.core.fit.Correlation;
@@ -278,7 +278,7 @@ public final class FitJson {
         ObjectNode node = NODES.objectNode().put("at", reading.at()).put("value", reading.value());
         around(node, "mean", reading.value(), reading.meanHalf95());
         around(node, "prediction", reading.value(), reading.predictionHalf95());
-        Optional<Bounds.Range> corridor = series.bounds().flatMap(bounds -> bounds.corridor(reading.at()));
+        Optional<Range> corridor = series.bounds().flatMap(bounds -> bounds.corridor(reading.at()));
         put(node, "boundsLow", corridor.map(range -> OptionalDouble.of(range.low())).orElse(OptionalDouble.empty()));
         put(node, "boundsHigh", corridor.map(range -> OptionalDouble.of(range.high())).orElse(OptionalDouble.empty()));
         put(node, "slope", OptionalDouble.of(reading.slope()));
