@@ -1,17 +1,45 @@
 package helvo.core;
 
-import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ForkJoinPool;
+import java.util.concurrent.FutureTask;
 import java.util.function.Supplier;
 
-/// Parts of an analysis that do not wait for each other.
-public final class Beside {
+/// A part of an analysis that does not wait for the others: another thread may take it up until its outcome is asked for.
+public final class Beside<T> {
     /// Among fewer points a thread of its own costs more than it saves.
     private static final int MANY = 20_000;
 
-    private Beside() {}
+    private final FutureTask<T> task;
 
-    /// Works on many points on another thread, on few at once.
-    public static <T> CompletableFuture<T> of(int points, Supplier<T> work) {
-        return points > MANY ? CompletableFuture.supplyAsync(work) : CompletableFuture.completedFuture(work.get());
+    private Beside(FutureTask<T> task) {
+        this.task = task;
+    }
+
+    /// @param points that it goes through
+    public static <T> Beside<T> of(int points, Supplier<T> work) {
+        var task = new FutureTask<>(work::get);
+        if (points > MANY) {
+            ForkJoinPool.commonPool().execute(task);
+        }
+        return new Beside<>(task);
+    }
+
+    /// Worked out here and now where no other thread has begun.
+    public T outcome() {
+        task.run();
+        try {
+            return task.get();
+        } catch (InterruptedException _) {
+            Thread.currentThread().interrupt();
+            throw new CancellationException();
+        } catch (ExecutionException e) {
+            switch (e.getCause()) {
+                case RuntimeException fault -> throw fault;
+                case Error fault -> throw fault;
+                default -> throw new IllegalStateException(e);
+            }
+        }
     }
 }

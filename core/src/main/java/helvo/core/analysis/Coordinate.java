@@ -38,6 +38,11 @@ public record Coordinate(Column column, Optional<TimeAxis> time) {
         return time.isPresent() ? time.get().coordinate(number) : number;
     }
 
+    /// Whether each of so many rows has one.
+    boolean isOfAll(int rows) {
+        return column.cells().size() >= rows && column.cells().areNumbers();
+    }
+
     /// Copies those of as many rows as there is room for; NaN where a cell is no number, and behind the last row.
     void copy(int from, double[] to) {
         column.cells().numbers(from, to);

@@ -16,7 +16,6 @@ import helvo.core.fit.Residuals;
 import helvo.core.fit.TheilSen;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.concurrent.CompletableFuture;
 
 /// What the error bars and the residuals say of a series and its curve.
 ///
@@ -32,7 +31,7 @@ public record Diagnostics(Optional<Bounds> bounds, Judgement judgement, Optional
     /// @param setAside the points with those that were set aside; empty where none was
     static Diagnostics of(Points points, Optional<Points> setAside, Optional<Bounds> known, Optional<Residuals> residuals,
             Progress progress) {
-        CompletableFuture<OptionalDouble> spearman = Beside.of(points.size(), () -> Correlation.spearmanRho(points));
+        Beside<OptionalDouble> spearman = Beside.of(points.size(), () -> Correlation.spearmanRho(points));
         Optional<Bounds> bounds = known.or(() -> Bounds.of(points, progress.part(0, 0.5)));
         Judgement judgement = residuals.map(left -> Judgement.of(left, progress)).orElse(Judgement.NONE);
         Optional<Passing> passing = residuals.filter(left -> left.fit().curve().fittedOn() == Curve.FittedOn.Y)
@@ -43,7 +42,7 @@ public record Diagnostics(Optional<Bounds> bounds, Judgement judgement, Optional
                 && left.fit().coefficients().size() == 2).flatMap(left -> TheilSen.of(left.points()));
         Optional<Fit> before = setAside.flatMap(all -> residuals.map(left -> left.fit().curve().fit(all, progress)))
                 .flatMap(outcome -> outcome instanceof FitOutcome.Fitted(Fit fit) ? Optional.of(fit) : Optional.empty());
-        return new Diagnostics(bounds, judgement, passing, spearman.join(), opinion, before,
+        return new Diagnostics(bounds, judgement, passing, spearman.outcome(), opinion, before,
                 polynomial.flatMap(curve -> Minimax.of(points, curve.degree(), progress.part(0.7, 1))));
     }
 }

@@ -1,6 +1,7 @@
 package helvo.core.analysis;
 
 import helvo.core.Progress;
+import helvo.core.Range;
 import helvo.core.fit.Points;
 import helvo.core.fit.Weighting;
 import helvo.core.study.Figure;
@@ -116,11 +117,13 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
         IntPredicate wanted = RowCondition.all(figure.only(), table);
         int rows = table.rows();
         int likely = by.isPresent() || !figure.only().isEmpty() ? 0 : rows;
+        Optional<Collector> whole = likely > 0 && table.setAside().reasons().isEmpty() ? Collector.ofAll(rows, x, y) : Optional.empty();
+        whole.ifPresent(each -> groups.put("", each));
         var all = new Collector(0);
         Collector own = null;
         double[] px = new double[Math.min(rows, AT_ONCE)];
         double[] py = new double[px.length];
-        for (int row = 0; row < rows; row++) {
+        for (int row = 0; whole.isEmpty() && row < rows; row++) {
             int at = row % AT_ONCE;
             if (at == 0) {
                 progress.reached((double) row / rows);
@@ -173,6 +176,21 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
             x = new double[likely];
             y = new double[likely];
             rows = new int[likely];
+        }
+
+        /// All rows of a table, where each is a point; else empty.
+        static Optional<Collector> ofAll(int rows, Coordinate x, Coordinate y) {
+            if (!x.isOfAll(rows) || !y.isOfAll(rows)) {
+                return Optional.empty();
+            }
+            var all = new Collector(rows);
+            x.copy(0, all.x);
+            y.copy(0, all.y);
+            Arrays.setAll(all.rows, row -> row);
+            all.given = rows;
+            all.size = rows;
+            return Range.of(all.x).largest() <= Coordinate.MOST && Range.of(all.y).largest() <= Coordinate.MOST ? Optional.of(all)
+                    : Optional.empty();
         }
 
         void add(int row, boolean aside, double px, double py) {

@@ -12,7 +12,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.concurrent.CompletableFuture;
 import java.util.function.Supplier;
 
 /// All questions asked once of the residuals of one fit. Holm's procedure, each question weighted, sees to it that in at most 5 % of clean
@@ -33,10 +32,10 @@ record Round(Residuals residuals, List<Check> checks, Optional<NextTerm> nextTer
             return new Round(residuals, List.of(), Optional.empty());
         }
         Scatter scatter = known.get();
-        CompletableFuture<Optional<Check>> shape = Beside.of(scatter.size(), () -> shape(scatter));
+        Beside<Optional<Check>> shape = Beside.of(scatter.size(), () -> shape(scatter));
         var checks = new ArrayList<Check>();
-        CompletableFuture<Optional<Check>> odd = Beside.of(scatter.size(), () -> odd(residuals, scatter));
-        CompletableFuture<Optional<Check>> influence = Beside.of(scatter.size(), () -> influence(residuals, scatter));
+        Beside<Optional<Check>> odd = Beside.of(scatter.size(), () -> odd(residuals, scatter));
+        Beside<Optional<Check>> influence = Beside.of(scatter.size(), () -> influence(residuals, scatter));
         SameX byX = SameX.of(scatter);
         Optional<NextTerm> term = NextTerm.of(residuals, scatter);
         term.ifPresent(next -> checks.add(Check.of(Kind.NEXT_TERM, next.test().value(), next.test().p(),
@@ -49,10 +48,10 @@ record Round(Residuals residuals, List<Check> checks, Optional<NextTerm> nextTer
         }
         BreuschPagan.of(scatter).ifPresent(spread -> checks.add(Check.of(Kind.BREUSCH_PAGAN, spread.statistic(), spread.p(),
                 spread.growth())));
-        shape.join().ifPresent(checks::add);
-        odd.join().ifPresent(checks::add);
+        shape.outcome().ifPresent(checks::add);
+        odd.outcome().ifPresent(checks::add);
         List<Check> adjusted = new ArrayList<>(adjusted(checks));
-        influence.join().ifPresent(adjusted::add);
+        influence.outcome().ifPresent(adjusted::add);
         return new Round(residuals, List.copyOf(adjusted), term);
     }
 

@@ -107,7 +107,7 @@ final class ScaledPolynomial implements FittedFunction {
     @Override
     public double leverage(double x) {
         if (quick.length > 0) {
-            double t = t(x).hi();
+            double t = roundedT(x);
             double value = 0;
             for (int k = quick.length - 1; k >= 0; k--) {
                 value = value * t + quick[k];
@@ -120,7 +120,7 @@ final class ScaledPolynomial implements FittedFunction {
     @Override
     public double[] basis(double x) {
         double[] basis = new double[normal.size()];
-        double t = t(x).doubleValue();
+        double t = roundedT(x);
         double power = 1;
         for (int k = -lowest; k < basis.length; k++) {
             if (k >= 0) {
@@ -219,6 +219,10 @@ final class ScaledPolynomial implements FittedFunction {
             value = value.multiply(t).add(DD.ofSum(high[k], low[k]));
         }
         return value;
+    }
+
+    private double roundedT(double x) {
+        return (x - scaling.centre()) * xFactor;
     }
 
     private DD t(double x) {

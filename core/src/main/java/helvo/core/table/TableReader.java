@@ -1,12 +1,16 @@
 package helvo.core.table;
 
+import helvo.core.Blocks;
 import helvo.core.Phrase;
+import helvo.core.Progress;
+import helvo.core.Range;
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.MissingText;
 import helvo.core.number.NumberText;
 import helvo.core.table.ReadAs.Remark;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -15,9 +19,6 @@ import java.util.TreeMap;
 /// Makes a table of columns whose cells are bare numbers and texts: decides for each column, by the evidence of all of its cells and of
 /// the table's others, what they say, and which rows are no measurements. Nothing is decided without a remark that says so.
 public final class TableReader {
-    /// Cells whose numbers are fetched together.
-    private static final int AT_ONCE = 1 << 12;
-
     private final String name;
     private final DecimalMark mark;
     private final ReadingChoices choices;
@@ -70,31 +71,10 @@ public final class TableReader {
             return column;
         }
         Cells cells = column.cells();
-        var codes = new TreeMap<Double, Integer>();
-        double low = Double.POSITIVE_INFINITY;
-        double high = Double.NEGATIVE_INFINITY;
-        int others = 0;
-        boolean said = !choices.missing().isEmpty();
-        double[] numbers = new double[Math.min(cells.size(), AT_ONCE)];
-        for (int first = 0; first < cells.size(); first += AT_ONCE) {
-            cells.numbers(first, numbers);
-            for (double number : numbers) {
-                if (Double.isNaN(number)) {
-                    continue;
-                }
-                if (MissingText.isCode(number) || said && isChosen(number)) {
-                    codes.merge(number, 1, Integer::sum);
-                } else {
-                    low = number < low ? number : low;
-                    high = number > high ? number : high;
-                    others++;
-                }
-            }
-        }
-        double from = low;
-        double to = high;
-        boolean enough = others >= 2;
-        codes.entrySet().removeIf(code -> !isChosen(code.getKey()) && !(enough && isFar(code.getKey(), code.getValue(), from, to)));
+        Sifted sifted = Blocks.joined(cells.size(), Progress.none(), (from, to) -> sifted(cells, from, to), Sifted::and);
+        Map<Double, Integer> codes = sifted.codes;
+        codes.entrySet().removeIf(code -> !isChosen(code.getKey()) && !(sifted.others >= 2 && isFar(code.getKey(), code.getValue(),
+                sifted.range)));
         if (codes.isEmpty()) {
             return column;
         }
@@ -108,6 +88,33 @@ public final class TableReader {
             read.add(codes.containsKey(number) ? new Cell.Text(NumberText.shortest(number)) : cells.cell(row));
         }
         return column.with(read.build());
+    }
+
+    /// The numbers of some rows, those that may stand for no value apart.
+    ///
+    /// @param codes with how often each stands there
+    /// @param range of the others
+    private record Sifted(Map<Double, Integer> codes, Range range, int others) {
+        Sifted and(Sifted further) {
+            further.codes.forEach((code, count) -> codes.merge(code, count, Integer::sum));
+            return new Sifted(codes, range.and(further.range), others + further.others);
+        }
+    }
+
+    private Sifted sifted(Cells cells, int from, int to) {
+        var codes = new TreeMap<Double, Integer>();
+        boolean said = !choices.missing().isEmpty();
+        double[] numbers = new double[to - from];
+        cells.numbers(from, numbers);
+        int others = 0;
+        for (double number : numbers) {
+            if (MissingText.isCode(number) || said && isChosen(number)) {
+                codes.merge(number, 1, Integer::sum);
+            } else if (!Double.isNaN(number)) {
+                numbers[others++] = number;
+            }
+        }
+        return new Sifted(codes, Range.of(Arrays.copyOf(numbers, others)), others);
     }
 
     /// What a person said to be missing is empty.
@@ -127,9 +134,10 @@ public final class TableReader {
         return !choices.missing().isEmpty() && choices.missing().contains(NumberText.shortest(number));
     }
 
-    private static boolean isFar(double code, int count, double low, double high) {
-        double span = high - low;
-        return code < 0 ? low >= 0 || code < low - 3 * span - Math.abs(low) : count >= 2 && code > high + 3 * span + Math.abs(high);
+    private static boolean isFar(double code, int count, Range others) {
+        double room = 3 * (others.high() - others.low());
+        return code < 0 ? others.low() >= 0 || code < others.low() - room - Math.abs(others.low())
+                : count >= 2 && code > others.high() + room + Math.abs(others.high());
     }
 
     private void sayMissing(Column column) {

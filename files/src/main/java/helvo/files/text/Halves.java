@@ -34,10 +34,10 @@ final class Halves {
         }
         var isWanted = new AtomicBoolean(true);
         CompletableFuture<TextRows> second = CompletableFuture.supplyAsync(() -> second(source, cut, name, layout, isWanted));
-        try (TextSource.Part bytes = source.part(0, cut, progress)) {
+        try (InputStream bytes = source.part(0, cut, progress)) {
             var rows = new TextRows(layout, name, true);
             TextTable.fill(rows, bytes, true, layout);
-            return !bytes.isQuoted() && rows.goesOnWith(second.join()) ? Optional.of(rows) : Optional.empty();
+            return !rows.isQuoted() && rows.goesOnWith(second.join()) ? Optional.of(rows) : Optional.empty();
         } catch (CsvParseException | TextRows.NoSuchTable | UncheckedIOException | CompletionException wrong) {
             // What is wrong, and in which line, is told by reading it as one.
             return Optional.empty();

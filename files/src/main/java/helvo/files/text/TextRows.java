@@ -35,6 +35,7 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
     private long firstRagged;
     private long line;
     private boolean whole;
+    private boolean quoted;
 
     /// @param begins whether the rows come from the text's beginning, not from where a line in its middle ends
     TextRows(TextLayout layout, String name, boolean begins) {
@@ -69,6 +70,11 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
         return line > end;
     }
 
+    /// Whether a field stood in quotation marks.
+    boolean isQuoted() {
+        return quoted;
+    }
+
     void ended(boolean all) {
         whole = all;
         if (!whole) {
@@ -100,12 +106,13 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
     }
 
     @Override
-    protected void handleField(int index, char[] buffer, int offset, int length, boolean quoted) {
+    protected void handleField(int index, char[] buffer, int offset, int length, boolean isQuoted) {
+        quoted |= isQuoted;
         if (index >= Limits.COLUMNS || length > Limits.CELL_TEXT) {
             throw new NoSuchTable(line, index < Limits.COLUMNS);
         }
         if (index == 0 && length > 1 && buffer[offset] == '#') {
-            isComment = !quoted && !Character.isDigit(buffer[offset + 1]);
+            isComment = !isQuoted && !Character.isDigit(buffer[offset + 1]);
         }
         if (!isRow() || isComment || index < left || index > right) {
             return;

@@ -54,13 +54,12 @@ interface TextSource {
         return new Part(bytes, to - from, to - from, progress);
     }
 
-    /// Bytes that tell how many of them were read, and whether there was a quotation mark among them.
+    /// Bytes that tell how many of them were read.
     final class Part extends FilterInputStream {
         private final long most;
         private final long size;
         private final Progress progress;
         private long read;
-        private boolean quoted;
 
         private Part(InputStream bytes, long most, long size, Progress progress) {
             super(bytes);
@@ -69,16 +68,9 @@ interface TextSource {
             this.progress = progress;
         }
 
-        boolean isQuoted() {
-            return quoted;
-        }
-
         @Override
         public int read(byte[] buffer, int offset, int length) throws IOException {
             int count = read == most ? -1 : super.read(buffer, offset, (int) Math.min(length, most - read));
-            for (int i = offset; !quoted && i < offset + count; i++) {
-                quoted = buffer[i] == '"';
-            }
             read += Math.max(0, count);
             progress.reached(size == 0 ? 1 : (double) read / size);
             return count;
