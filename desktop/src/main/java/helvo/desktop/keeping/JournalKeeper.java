@@ -29,7 +29,17 @@ final class JournalKeeper {
     /// Journals that could not be written to any more.
     private final Deque<Journal> superseded = new ArrayDeque<>();
     private StoredStudy last;
+    private Optional<InFile> inFile;
+    /// Commits on the disk, of all that were asked for.
+    private int kept;
+    /// Those of them that the journal begins with.
+    private int before;
     private int place;
+
+    /// What a file has of the study.
+    ///
+    /// @param commits of all that were asked for
+    private record InFile(Path file, FilePrint print, int commits) {}
 
     private record Pending(Commit commit, History after) {}
 
@@ -43,16 +53,50 @@ final class JournalKeeper {
     JournalKeeper(List<Path> places, Origin origin) {
         this.places = places;
         last = origin.study();
-        journal = origin instanceof Origin.BroughtBack(Journal.Kept kept) ? Optional.of(kept.journal()) : Optional.empty();
+        journal = Optional.empty();
+        inFile = Optional.empty();
+        if (origin instanceof Origin.FromFile(Path file, FilePrint print, _)) {
+            inFile = Optional.of(new InFile(file, print, 0));
+        } else if (origin instanceof Origin.BroughtBack(Journal.Kept back)) {
+            journal = Optional.of(back.journal());
+            kept = back.commits();
+            inFile = back.file().flatMap(file -> back.saved().map(print -> new InFile(file, print, kept - back.unsaved())));
+        }
         thread.allowCoreThreadTimeOut(true);
     }
 
-    /// @param number of the commit, the first is 1
-    void keep(Commit commit, History after, int number, Consumer<Told> tell) {
+    /// Begins the journal while there is nothing to keep yet, so that the first commit need not wait for it. Of one that gets no commit
+    /// nothing stays.
+    void prepare() {
+        thread.execute(() -> {
+            try {
+                begin();
+            } catch (IOException notYet) {
+                // The first commit tries again, elsewhere too, and tells.
+            }
+        });
+    }
+
+    private void begin() throws IOException {
+        if (journal.isEmpty()) {
+            journal = Optional.of(Journal.begin(places.get(place), last));
+            before = kept;
+            tellFile();
+        }
+    }
+
+    private void tellFile() throws IOException {
+        if (journal.isPresent() && inFile.isPresent()) {
+            InFile known = inFile.get();
+            journal.get().saved(known.file, known.print, known.commits - before);
+        }
+    }
+
+    void keep(Commit commit, History after, Consumer<Told> tell) {
         thread.execute(() -> {
             waiting.add(new Pending(commit, after));
             Optional<IOException> fault = write();
-            tell.accept(new Told(number - waiting.size(), fault));
+            tell.accept(new Told(kept, fault));
             if (fault.isEmpty()) {
                 addState(after);
             }
@@ -60,10 +104,10 @@ final class JournalKeeper {
     }
 
     /// Tries again what could not be written.
-    void retry(int number, Consumer<Told> tell) {
+    void retry(Consumer<Told> tell) {
         thread.execute(() -> {
             Optional<IOException> fault = write();
-            tell.accept(new Told(number - waiting.size(), fault));
+            tell.accept(new Told(kept, fault));
         });
     }
 
@@ -71,11 +115,10 @@ final class JournalKeeper {
         Optional<IOException> fault = Optional.empty();
         for (int tries = 0; tries <= places.size() && !waiting.isEmpty(); tries++) {
             try {
-                if (journal.isEmpty()) {
-                    journal = Optional.of(Journal.begin(places.get(place), last));
-                }
+                begin();
                 while (!waiting.isEmpty()) {
                     journal.get().add(waiting.getFirst().commit());
+                    kept++;
                     last = last.with(waiting.removeFirst().after());
                 }
                 discardSuperseded();
@@ -108,13 +151,14 @@ final class JournalKeeper {
     }
 
     void saved(Path file, FilePrint print, int commits) {
-        thread.execute(() -> journal.ifPresent(each -> {
+        thread.execute(() -> {
+            inFile = Optional.of(new InFile(file, print, commits));
             try {
-                each.saved(file, print, commits);
+                tellFile();
             } catch (IOException notNoted) {
                 // The next start offers steps that are in the file already, and says how many.
             }
-        }));
+        });
     }
 
     /// Runs beside the interface thread, after what waits.
@@ -130,7 +174,7 @@ final class JournalKeeper {
         thread.execute(() -> {
             write();
             try {
-                if (journal.isPresent() && discard) {
+                if (journal.isPresent() && (discard || kept == 0)) {
                     journal.get().discard();
                 } else if (journal.isPresent()) {
                     journal.get().close();

@@ -33,6 +33,8 @@ import javafx.util.Subscription;
 /// disk is true: nothing is called kept or saved before it is there. Used on the interface thread only.
 public final class StudyKeeper {
     private static final Duration LOOK_EVERY = Duration.ofSeconds(2);
+    /// A study of no more cells is written in an instant, so that its journal is begun before it is wanted.
+    private static final long FEW_CELLS = 200_000;
 
     private final Document document;
     private final JournalKeeper journal;
@@ -56,6 +58,7 @@ public final class StudyKeeper {
     private Optional<String> notKept = Optional.empty();
     private Optional<String> notSaved = Optional.empty();
     private Instant changed = Instant.now();
+    private boolean isPrepared;
 
     /// Where a person is told what was done, and what could not be.
     public record Voice(Consumer<String> tell, Consumer<String> warn) {}
@@ -132,7 +135,7 @@ public final class StudyKeeper {
     private void committed(Document.Change change) {
         commits++;
         changed = Instant.now();
-        journal.keep(change.commit(), change.after(), commits, told -> Platform.runLater(() -> kept(told)));
+        journal.keep(change.commit(), change.after(), told -> Platform.runLater(() -> kept(told)));
         tell();
     }
 
@@ -244,12 +247,18 @@ public final class StudyKeeper {
                 + ")."), () -> voice.tell.accept("Opening was stopped; nothing was changed."))));
     }
 
-    /// Looks whether the file is still as it was, and tries again what could not be kept.
+    /// Looks whether the file is still as it was, begins the journal where that costs nothing, and tries again what could not be kept.
     private void look() {
         tell();
+        if (!isPrepared && document.background().idle()) {
+            isPrepared = true;
+            long cells = document.study().tables().stream().mapToLong(table -> (long) table.rows() * table.columns().size()).sum();
+            if (commits == 0 && cells <= FEW_CELLS && !document.study().isBlank()) {
+                journal.prepare();
+            }
+        }
         if (notKept.isPresent()) {
-            int all = commits;
-            journal.retry(all, told -> Platform.runLater(() -> kept(told)));
+            journal.retry(told -> Platform.runLater(() -> kept(told)));
         }
         if (file.get().isPresent() && !saving.isBusy() && conflict.get().isEmpty()) {
             Path watched = file.get().get();

@@ -151,6 +151,28 @@ class StudyKeeperTest {
         begin(new Origin.New(History.from(Study.blank())));
     }
 
+    /// Opened from a file, changed, and stopped before it was saved again: the file is still its own.
+    @Test
+    void whatIsBroughtBackKnowsTheFileThatItWasOpenedFrom() throws IOException, CannotRead {
+        Path file = folder.resolve("cords.helvo");
+        StudyFile.write(file, StoredStudy.of(History.from(SampleStudy.study())), Progress.none());
+        begin(Origin.FromFile.read(file, Progress.none()));
+        perform(new TableEdit.SetCell(1, 2, 0, "6"));
+        until("it is kept", () -> sign().matches("changed \\d+ s ago, kept"));
+        Path place = one.place;
+        on(() -> one.end());
+        Journal.Kept kept = left(place).orElseThrow();
+        assertThat(kept.file()).contains(file);
+        assertThat(kept.unsaved()).isEqualTo(1);
+        begin(new Origin.BroughtBack(kept));
+        assertThat(sign()).matches("changed \\d+ s ago, kept");
+        on(() -> one.keeper.save(voice));
+        untilSign("saved");
+        on(() -> one.end());
+        assertThat(left(place)).isEmpty();
+        begin(new Origin.New(History.from(Study.blank())));
+    }
+
     /// The sample as it ships, and a study that was only looked at, leave nothing.
     @Test
     void whatHoldsNothingOfOnesOwnIsNotKept() {
@@ -165,6 +187,36 @@ class StudyKeeperTest {
         assertThat(place).isEmptyDirectory();
         begin(new Origin.New(History.from(SampleStudy.study())));
         assertThat(sign()).isEqualTo("nothing to keep yet");
+    }
+
+    /// A journal that is begun before anything is done holds the study, and nothing to offer again; the first commit goes into it.
+    @Test
+    void aJournalIsReadyForTheFirstCommit() throws IOException, CannotRead {
+        Path file = folder.resolve("looked at.helvo");
+        StudyFile.write(file, StoredStudy.of(History.from(SampleStudy.study())), Progress.none());
+        begin(Origin.FromFile.read(file, Progress.none()));
+        until("it is begun", () -> !Journal.folders(one.place).isEmpty());
+        on(() -> one.keeper.save(voice));
+        until("it is saved", () -> !told.isEmpty());
+        assertThat(sign()).isEqualTo("saved");
+        Path stopped = Files.createDirectories(folder.resolve("stop").resolve("study"));
+        for (Path each : Files.list(Journal.folders(one.place).getFirst()).toList()) {
+            Files.copy(each, stopped.resolve(each.getFileName()));
+        }
+        assertThat(left(stopped.getParent())).as("nothing was done").isEmpty();
+        assertThat(stopped).doesNotExist();
+        List<Path> begun = Journal.folders(one.place);
+        perform(new TableEdit.SetCell(1, 2, 0, "6"));
+        until("it is kept", () -> sign().matches("changed \\d+ s ago, kept"));
+        assertThat(Journal.folders(one.place)).isEqualTo(begun);
+        on(() -> one.document.undo(told::add));
+        untilSign("saved");
+        on(() -> one.end());
+        assertThat(one.place).isEmptyDirectory();
+        begin(Origin.FromFile.read(file, Progress.none()));
+        until("it is begun", () -> !Journal.folders(one.place).isEmpty());
+        on(() -> one.end());
+        assertThat(one.place).as("it was only looked at").isEmptyDirectory();
     }
 
     private void savedBySomebodyElse(Path file, String name) throws IOException {
@@ -248,7 +300,7 @@ class StudyKeeperTest {
         for (int i = 1; i <= 3; i++) {
             var commit = new helvo.core.study.Commit.Do(new StudyEdit.Rename("name " + i), Instant.EPOCH);
             history = commit.apply(history);
-            keeper.keep(commit, history, i, kept::add);
+            keeper.keep(commit, history, kept::add);
         }
         keeper.close(false).join();
         assertThat(kept).extracting(JournalKeeper.Told::kept).containsExactly(1, 2, 3);
@@ -264,10 +316,10 @@ class StudyKeeperTest {
         var keeper = new JournalKeeper(List.of(usual), new Origin.New(History.from(SampleStudy.study())));
         var kept = new CopyOnWriteArrayList<JournalKeeper.Told>();
         var commit = new helvo.core.study.Commit.Do(new StudyEdit.Rename("name"), Instant.EPOCH);
-        keeper.keep(commit, commit.apply(History.from(SampleStudy.study())), 1, kept::add);
+        keeper.keep(commit, commit.apply(History.from(SampleStudy.study())), kept::add);
         until("it was tried", () -> !kept.isEmpty());
         Files.delete(usual);
-        keeper.retry(1, kept::add);
+        keeper.retry(kept::add);
         keeper.close(false).join();
         assertThat(kept).extracting(JournalKeeper.Told::kept).containsExactly(0, 1);
         assertThat(kept.getFirst().fault()).isPresent();
