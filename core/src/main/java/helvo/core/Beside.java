@@ -6,7 +6,7 @@ import java.util.concurrent.ForkJoinPool;
 import java.util.concurrent.FutureTask;
 import java.util.function.Supplier;
 
-/// A part of an analysis that does not wait for the others: another thread may take it up until its outcome is asked for.
+/// A part of some work that does not wait for the others: another thread may take it up until its outcome is asked for.
 public final class Beside<T> {
     /// Among fewer points a thread of its own costs more than it saves.
     private static final int MANY = 20_000;
@@ -15,6 +15,10 @@ public final class Beside<T> {
 
     private Beside(FutureTask<T> task) {
         this.task = task;
+    }
+
+    public static <T> Beside<T> of(Supplier<T> work) {
+        return of(Integer.MAX_VALUE, work);
     }
 
     /// @param points that it goes through

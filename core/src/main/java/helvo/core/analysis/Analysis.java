@@ -26,17 +26,20 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
     private static final long BETWEEN_TELLING = 100_000_000;
 
     /// @param previous of any earlier state of the study; what did not change since is taken from it
-    /// @param early    is given what is known already, while large tables are still searched and shapes compared: first the
-    ///                 chosen curves, then each shape as it is ready
+    /// @param early    is given what is known already, while shapes are still compared: all that figures show; of a large study first the
+    ///                 chosen curves, before tables are searched, then each shape as it is ready
     /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
     public static Analysis of(Study study, Analysis previous, Consumer<Analysis> early, Progress progress) {
         Analysis analysis = ofChosenCurves(study, previous, progress.part(0, 0.4));
-        boolean slow = analysis.figures.stream().flatMap(figure -> figure.series().stream())
-                .mapToInt(series -> series.points().size()).sum() > MANY_POINTS;
+        boolean slow = analysis.isLarge();
         if (slow) {
             early.accept(analysis);
         }
-        analysis = analysis.diagnosed(progress.part(0.4, 0.6)).withProblems(previous);
+        analysis = analysis.diagnosed(progress.part(0.4, 0.6));
+        if (!slow) {
+            early.accept(analysis);
+        }
+        analysis = analysis.withProblems(previous);
         long told = System.nanoTime();
         for (Curve shape : Curves.offered()) {
             analysis = analysis.comparing(shape, progress.part(0.6, 1));
@@ -46,6 +49,11 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
             }
         }
         return analysis;
+    }
+
+    /// Whether it takes so long to work out that what is known early should be shown early.
+    public boolean isLarge() {
+        return figures.stream().flatMap(figure -> figure.series().stream()).mapToInt(series -> series.points().size()).sum() > MANY_POINTS;
     }
 
     public static Analysis of(Study study, Analysis previous, Progress progress) {

@@ -1,5 +1,6 @@
 package helvo.desktop.document;
 
+import helvo.core.Beside;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.study.Study;
@@ -133,16 +134,27 @@ public final class AnalysisService {
         Analysis previous = latest.get();
         var shownFirst = new AtomicBoolean();
         return progress -> {
+            var preparing = new ArrayList<Beside<Boolean>>();
             Analysis all = Analysis.of(study, previous, known -> {
-                first.forEach(each -> each.prepare(known, progress));
+                if (!known.isLarge()) {
+                    preparing.add(Beside.of(() -> prepared(first, known, progress)));
+                    return;
+                }
+                prepared(first, known, progress);
                 Platform.runLater(() -> early.accept(known));
                 if (!shownFirst.getAndSet(true)) {
                     LockSupport.parkNanos(SHOWN_FIRST_NANOS);
                 }
             }, progress);
-            first.forEach(each -> each.prepare(all, progress));
+            preparing.forEach(Beside::outcome);
+            prepared(first, all, progress);
             return all;
         };
+    }
+
+    private static boolean prepared(List<Preparation> all, Analysis analysis, Progress progress) {
+        all.forEach(each -> each.prepare(analysis, progress));
+        return true;
     }
 
     /// What is known early serves as long as nothing newer is asked for.
