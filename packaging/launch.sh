@@ -23,6 +23,10 @@ done
 class_path+=$program
 
 window_flags=(--add-modules javafx.controls "--enable-native-access=javafx.graphics,ALL-UNNAMED" -XX:+UseParallelGC -Xms64m -Xmx2g)
+# On two processors the second compiler took half of a window's start, most of it for the toolkit, which gains nothing by it: it is left
+# what goes through many numbers. Of that file the machine would tell in each start, so that its own words are not shown.
+compiler=${BASH_SOURCE[0]%/*}/compiler.json
+[ ! -f "$compiler" ] || window_flags+=(-XX:+UnlockDiagnosticVMOptions -XX:-DisplayVMOutput "-XX:CompilerDirectivesFile=$compiler")
 [ -z "$modules" ] || window_flags=(--module-path "$modules" "${window_flags[@]}")
 # What ends soon is done before the second compiler has paid for itself, and the first need not hurry.
 short_flags=(-XX:+UseSerialGC -XX:TieredStopAtLevel=1 -XX:CompileThresholdScaling=2 -XX:-UsePerfData -Xmx2g)

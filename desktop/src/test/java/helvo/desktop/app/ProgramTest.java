@@ -129,6 +129,22 @@ class ProgramTest {
         assertThat(start(jdk)).endsWith("helvo.desktop.app.Program\n");
     }
 
+    /// A file that it could not read would keep the machine from starting at all.
+    @Test
+    void theMachineReadsWhatTheSecondCompilerIsLeft() throws IOException, InterruptedException {
+        Path compiler = Path.of("..", "packaging", "compiler.json").toRealPath();
+        Process java = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-XX:+UnlockDiagnosticVMOptions", "-XX:-DisplayVMOutput", "-XX:CompilerDirectivesFile=" + compiler, "--version")
+                .redirectErrorStream(true).start();
+        assertThat(new String(java.getInputStream().readAllBytes(), StandardCharsets.UTF_8)).startsWith("openjdk").hasLineCount(3);
+        assertThat(java.waitFor()).isZero();
+        Path jdk = checkout();
+        assertThat(start(jdk, "demo")).doesNotContain("CompilerDirectivesFile");
+        Path there = Files.copy(compiler, folder.resolve("packaging/compiler.json"));
+        assertThat(start(jdk, "demo")).contains("-XX:-DisplayVMOutput -XX:CompilerDirectivesFile=" + there + " ");
+        assertThat(start(jdk, "check", "a file.csv")).doesNotContain("CompilerDirectivesFile");
+    }
+
     /// @return a JDK that tells its words
     private Path checkout() throws IOException {
         Files.copy(Path.of("..", "helvo"), folder.resolve("helvo"));
