@@ -15,6 +15,7 @@ record DurbinWatson(double statistic, double p) {
     private static final int MANY = 5_000;
 
     /// @param e residuals in their order
+    /// @param p how many coefficients the fit has
     /// @param directions in which the fit has left none, asked for where they are not too many
     static Optional<DurbinWatson> of(double[] e, int p, Supplier<double[][]> directions) {
         int n = e.length;

@@ -26,7 +26,8 @@ record SameX(int[] order, int[] from, double[] weights, double[] means) {
             }
             double root = scatter.root(order[k]);
             weights[group] += root * root;
-            means[group] += (scatter.raw(order[k]) - means[group]) * (root * root) / weights[group];
+            // The share first: it is 1 for the first of a group, whose mean is then itself to the last digit.
+            means[group] += (scatter.raw()[order[k]] - means[group]) * (root * root / weights[group]);
         }
         int groups = group + 1;
         from[groups] = order.length;
@@ -43,7 +44,7 @@ record SameX(int[] order, int[] from, double[] weights, double[] means) {
         double sum = 0;
         for (int group = 0; group < count(); group++) {
             for (int k = from[group]; from[group + 1] - from[group] > 1 && k < from[group + 1]; k++) {
-                double away = (scatter.raw(order[k]) - means[group]) * scatter.root(order[k]);
+                double away = (scatter.raw()[order[k]] - means[group]) * scatter.root(order[k]);
                 sum += away * away;
             }
         }

@@ -11,11 +11,12 @@ import java.util.stream.IntStream;
 /// its coefficients, at its solution. For a curve that is linear in its coefficients all that is worked out of it is exact.
 ///
 /// @param x     of each
+/// @param raw   residuals in y units
 /// @param e     residuals
 /// @param roots what each was multiplied with; empty where all points count alike
 /// @param q     orthonormal directions, one array for each
 /// @param step  every so-manieth point of the fit is one of these
-record Scatter(double[] x, double[] e, double[] roots, double[][] q, int step) {
+record Scatter(double[] x, double[] raw, double[] e, double[] roots, double[][] q, int step) {
     /// Of more numbers than these only every so-manieth point is judged, so that they fit into the memory.
     private static final int MOST_NUMBERS = 1 << 24;
     /// A direction that the others leave less of than this is none of its own.
@@ -30,10 +31,11 @@ record Scatter(double[] x, double[] e, double[] roots, double[][] q, int step) {
         int step = 1 + (int) ((long) n * (p + 1) / MOST_NUMBERS);
         int size = (n - 1) / step + 1;
         double[] x = every(step, residuals.points().x());
-        double[] e = every(step, residuals.raw()).clone();
+        double[] raw = every(step, residuals.raw());
+        double[] e = raw.clone();
         double[] roots = new double[residuals.points().weighting() == Weighting.UNWEIGHTED ? 0 : size];
         double[][] q = new double[p][size];
-        var scatter = new Scatter(x, e, roots, q, step);
+        var scatter = new Scatter(x, raw, e, roots, q, step);
         Blocks.each(size, (from, to) -> {
             for (int k = from; k < to; k++) {
                 if (roots.length > 0) {
@@ -66,11 +68,6 @@ record Scatter(double[] x, double[] e, double[] roots, double[][] q, int step) {
     /// What its residual was multiplied with.
     double root(int k) {
         return roots.length == 0 ? 1 : roots[k];
-    }
-
-    /// Its residual in y units.
-    double raw(int k) {
-        return e[k] / root(k);
     }
 
     /// What is left of a direction beside the first so many others, of length 1. By Gram and Schmidt, twice.
@@ -146,6 +143,6 @@ record Scatter(double[] x, double[] e, double[] roots, double[][] q, int step) {
         add(left, -dot(z, e), z);
         double[][] more = Arrays.copyOf(q, q.length + 1);
         more[q.length] = z;
-        return Optional.of(new Scatter(x, left, roots, more, step));
+        return Optional.of(new Scatter(x, raw, left, roots, more, step));
     }
 }

@@ -218,6 +218,17 @@ class ChecksTest {
         known.forEach((kind, statistic) -> assertThat(said.get(kind)).as(kind.name()).isCloseTo(statistic, within(1e-9 * statistic)));
     }
 
+    /// Points that agree to the last digit have no scatter of their own, whatever their bars.
+    @Test
+    void equalPointsLackNoFitByRounding() {
+        double[] y = {1.1, 1.1, 2.3, 2.3, 2.7, 2.7, 4.4, 4.4, 4.6, 4.6};
+        double[] x = IntStream.range(0, y.length).mapToDouble(i -> i / 2).toArray();
+        double[] bars = IntStream.range(0, y.length).mapToDouble(i -> i % 2 == 0 ? 0.1 : 0.3).toArray();
+        Points points = new Points(x, y, IntStream.range(0, y.length).toArray(), ErrorBars.NONE, ErrorBars.even(bars))
+                .weighted(Weighting.RELATIVE, 1, 1);
+        assertThat(judgement(points).checks()).extracting(Check::kind).contains(Kind.NEXT_TERM).doesNotContain(Kind.LACK_OF_FIT);
+    }
+
     /// Two points, a perfect line, equal residuals: fewer checks, never a fault or a NaN.
     @Test
     void whatCannotBeJudgedIsNotJudged() {

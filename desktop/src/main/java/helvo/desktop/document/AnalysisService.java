@@ -137,22 +137,22 @@ public final class AnalysisService {
             var preparing = new ArrayList<Beside<Boolean>>();
             Analysis all = Analysis.of(study, previous, known -> {
                 if (!known.isLarge()) {
-                    preparing.add(Beside.of(() -> prepared(first, known, progress)));
+                    preparing.add(Beside.of(() -> prepareAll(first, known, progress)));
                     return;
                 }
-                prepared(first, known, progress);
+                prepareAll(first, known, progress);
                 Platform.runLater(() -> early.accept(known));
                 if (!shownFirst.getAndSet(true)) {
                     LockSupport.parkNanos(SHOWN_FIRST_NANOS);
                 }
             }, progress);
             preparing.forEach(Beside::outcome);
-            prepared(first, all, progress);
+            prepareAll(first, all, progress);
             return all;
         };
     }
 
-    private static boolean prepared(List<Preparation> all, Analysis analysis, Progress progress) {
+    private static boolean prepareAll(List<Preparation> all, Analysis analysis, Progress progress) {
         all.forEach(each -> each.prepare(analysis, progress));
         return true;
     }
