@@ -80,7 +80,7 @@ public final class Journal implements AutoCloseable {
         add("commit", StudyJson.bytes(commit));
     }
 
-    /// Says that a file has what so many commits led to.
+    /// Says that a file has what so many commits led to: 0 for what the journal begins with, less than 0 where that is so many further on.
     public void saved(Path in, FilePrint print, int commits) throws IOException {
         ObjectNode saved = StudyJson.mapper().createObjectNode();
         saved.put("commits", commits);
@@ -168,9 +168,9 @@ public final class Journal implements AutoCloseable {
             StoredStudy from = StudyFile.read(folder.resolve(BASE), Progress.none());
             var replay = new Replay(from.history());
             file.found().forEach(replay::read);
+            int unsaved = replay.savedIn.isPresent() ? Math.max(0, replay.commits - replay.saved) : replay.commits;
             return Optional.of(new Kept(new Journal(folder, file, from.history().study()), from.with(replay.history), replay.savedIn,
-                    replay.print, replay.commits == replay.saved,
-                    replay.last, replay.commits, replay.commits - Math.max(0, replay.saved), replay.trouble()));
+                    replay.print, replay.commits == replay.saved, replay.last, replay.commits, unsaved, replay.trouble()));
         } catch (CannotRead e) {
             file.close();
             throw new CannotRead("A study that was open could not be brought back; what is left of it is in " + folder + ". ("

@@ -106,6 +106,14 @@ class JournalTest {
         assertThat(again.saved()).hasValue(new FilePrint(3, 4));
         again.journal().discard();
         assertThat(kept).isEmptyDirectory();
+        try (Journal elsewhere = Journal.begin(kept, StoredStudy.of(history))) {
+            elsewhere.saved(kept.resolve("a.helvo"), new FilePrint(3, 4), -2);
+            elsewhere.add(further);
+        }
+        Journal.Kept moved = bringBack(kept);
+        assertThat(moved.unsaved()).as("two that it begins with, and one").isEqualTo(3);
+        assertThat(moved.isSaved()).isFalse();
+        moved.journal().discard();
     }
 
     /// A power cut while a record is written: the last block of the file, or of the copy of it, is torn, zeroed or cut at any place.
