@@ -8,7 +8,8 @@ public record Range(double low, double high) {
         return Blocks.joined(values.length, Progress.none(), (from, to) -> of(values, from, to), Range::and);
     }
 
-    private static Range of(double[] values, int from, int to) {
+    /// Of the values from one place up to another.
+    public static Range of(double[] values, int from, int to) {
         Range all = NONE;
         double low = all.low;
         double high = all.high;

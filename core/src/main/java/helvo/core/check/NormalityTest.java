@@ -14,9 +14,8 @@ record NormalityTest(Check.Kind kind, double statistic, double p) {
     private static final double SMALL = 1e-5;
     private static final NormalDistribution NORMAL = NormalDistribution.of(0, 1);
 
-    static Optional<NormalityTest> of(double[] values) {
-        double[] sorted = values.clone();
-        Arrays.parallelSort(sorted);
+    /// @param sorted the residuals from the least to the greatest
+    static Optional<NormalityTest> of(double[] sorted) {
         int n = sorted.length;
         if (n < 3 || !(sorted[n - 1] > sorted[0])) {
             return Optional.empty();
@@ -97,11 +96,14 @@ record NormalityTest(Check.Kind kind, double statistic, double p) {
 
     private static NormalityTest andersonDarling(double[] sorted) {
         int n = sorted.length;
-        double mean = Arrays.stream(sorted).average().orElseThrow();
-        double squares = 0;
-        for (double each : sorted) {
-            squares += (each - mean) * (each - mean);
-        }
+        double mean = Blocks.sum(n, (from, to) -> Arrays.stream(sorted, from, to).sum()) / n;
+        double squares = Blocks.sum(n, (from, to) -> {
+            double some = 0;
+            for (int i = from; i < to; i++) {
+                some += (sorted[i] - mean) * (sorted[i] - mean);
+            }
+            return some;
+        });
         double deviation = Math.sqrt(squares / (n - 1));
         double sum = Blocks.sum(n, (from, to) -> {
             double some = 0;

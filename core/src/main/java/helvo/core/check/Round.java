@@ -4,6 +4,7 @@ import helvo.core.Beside;
 import helvo.core.check.Check.Kind;
 import helvo.core.check.Check.Question;
 import helvo.core.fit.Residuals;
+import helvo.core.number.RisingOrder;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -32,8 +33,8 @@ record Round(Residuals residuals, List<Check> checks, Optional<NextTerm> nextTer
             return new Round(residuals, List.of(), Optional.empty());
         }
         Scatter scatter = known.get();
-        Beside<Optional<Check>> shape = Beside.of(scatter.size(), () -> shape(scatter));
         var checks = new ArrayList<Check>();
+        Beside<double[]> rising = Beside.of(scatter.size(), () -> RisingOrder.sorted(scatter.e()));
         Beside<Optional<Check>> odd = Beside.of(scatter.size(), () -> odd(residuals, scatter));
         Beside<Optional<Check>> influence = Beside.of(scatter.size(), () -> influence(residuals, scatter));
         SameX byX = SameX.of(scatter);
@@ -48,10 +49,12 @@ record Round(Residuals residuals, List<Check> checks, Optional<NextTerm> nextTer
         }
         BreuschPagan.of(scatter).ifPresent(spread -> checks.add(Check.of(Kind.BREUSCH_PAGAN, spread.statistic(), spread.p(),
                 spread.growth())));
-        shape.outcome().ifPresent(checks::add);
-        odd.outcome().ifPresent(checks::add);
+        Optional<Check> oddest = odd.outcome();
+        Optional<Check> strongest = influence.outcome();
+        shape(scatter, rising.outcome()).ifPresent(checks::add);
+        oddest.ifPresent(checks::add);
         List<Check> adjusted = new ArrayList<>(adjusted(checks));
-        influence.outcome().ifPresent(adjusted::add);
+        strongest.ifPresent(adjusted::add);
         return new Round(residuals, List.copyOf(adjusted), term);
     }
 
@@ -60,9 +63,9 @@ record Round(Residuals residuals, List<Check> checks, Optional<NextTerm> nextTer
                 1 - test.statistic() / 2));
     }
 
-    private static Optional<Check> shape(Scatter scatter) {
+    private static Optional<Check> shape(Scatter scatter, double[] rising) {
         return scatter.freedom() < FEWEST_FOR_SHAPE ? Optional.empty()
-                : NormalityTest.of(scatter.e()).map(test -> Check.of(test.kind(), test.statistic(), test.p(), 1));
+                : NormalityTest.of(rising).map(test -> Check.of(test.kind(), test.statistic(), test.p(), 1));
     }
 
     static Optional<Check> odd(Residuals residuals, Scatter scatter) {

@@ -32,8 +32,8 @@ record Scatter(double[] x, double[] raw, double[] e, double[] roots, double[][] 
         int size = (n - 1) / step + 1;
         double[] x = every(step, residuals.points().x());
         double[] raw = every(step, residuals.raw());
-        double[] e = raw.clone();
         double[] roots = new double[residuals.points().weighting() == Weighting.UNWEIGHTED ? 0 : size];
+        double[] e = roots.length == 0 ? raw : raw.clone();
         double[][] q = new double[p][size];
         var scatter = new Scatter(x, raw, e, roots, q, step);
         Blocks.each(size, (from, to) -> {

@@ -78,7 +78,7 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
                     squares += residual * residual;
                 }
             }
-            return new Reach(Range.of(Arrays.copyOf(xs, used)), Range.of(Arrays.copyOf(ys, used)), squares, used);
+            return new Reach(Range.of(xs, 0, used), Range.of(ys, 0, used), squares, used);
         }
 
         Reach and(Reach other) {

@@ -1,68 +1,86 @@
 package helvo.core.number;
 
-import java.util.Arrays;
-
 /// The order of numbers by size, equal ones in their own order, by a radix sort of their bits.
 public final class RisingOrder {
     private static final int DIGIT_BITS = 11;
-    private static final int DIGITS = 6;
+    private static final int KEY_BITS = 64;
+    private static final int DIGIT = (1 << DIGIT_BITS) - 1;
 
-    private RisingOrder() {}
+    /// They rise as the values do.
+    private long[] keys;
+    private long[] nextKeys;
+    /// The position of each key's value; empty where nobody asks.
+    private int[] order;
+    private int[] nextOrder;
+
+    private RisingOrder(double[] values, int[] order) {
+        int n = values.length;
+        keys = new long[n];
+        nextKeys = new long[n];
+        this.order = order;
+        nextOrder = new int[order.length];
+        for (int i = 0; i < n; i++) {
+            // Both zeros are one.
+            long bits = Double.doubleToLongBits(values[i] + 0.0);
+            keys[i] = bits < 0 ? ~bits : bits ^ Long.MIN_VALUE;
+        }
+        for (int shift = 0; shift < KEY_BITS; shift += DIGIT_BITS) {
+            sortBy(shift);
+        }
+    }
 
     /// @return the positions of the values from the least to the greatest; those of NaN last
     public static int[] of(double[] values) {
-        int n = values.length;
-        int[] order = new int[n];
-        Arrays.setAll(order, i -> i);
-        if (rises(values)) {
-            return order;
+        int[] order = new int[values.length];
+        for (int i = 0; i < order.length; i++) {
+            order[i] = i;
         }
-        long[] keys = new long[n];
-        int[][] counts = new int[DIGITS][1 << DIGIT_BITS];
-        for (int i = 0; i < n; i++) {
-            long bits = Double.doubleToLongBits(values[i] + 0.0);
-            long key = bits < 0 ? ~bits : bits ^ Long.MIN_VALUE;
-            keys[i] = key;
-            for (int digit = 0; digit < DIGITS; digit++) {
-                counts[digit][digit(key, digit)]++;
-            }
-        }
-        return sorted(keys, order, counts);
+        return rises(values) ? order : new RisingOrder(values, order).order;
     }
 
-    /// Sorts by one digit of the keys after the other, lowest first; a digit that all have in common costs nothing.
-    private static int[] sorted(long[] keys, int[] order, int[][] counts) {
-        int n = keys.length;
-        long[] toKeys = new long[n];
-        int[] toOrder = new int[n];
-        for (int digit = 0; digit < DIGITS; digit++) {
-            int[] next = counts[digit];
-            if (next[digit(keys[0], digit)] == n) {
-                continue;
-            }
-            int sum = 0;
-            for (int value = 0; value < next.length; value++) {
-                int count = next[value];
-                next[value] = sum;
-                sum += count;
-            }
-            for (int i = 0; i < n; i++) {
-                int place = next[digit(keys[i], digit)]++;
-                toKeys[place] = keys[i];
-                toOrder[place] = order[i];
-            }
-            long[] emptied = keys;
-            keys = toKeys;
-            toKeys = emptied;
-            int[] free = order;
-            order = toOrder;
-            toOrder = free;
+    /// A copy of the values from the least to the greatest; NaN last.
+    public static double[] sorted(double[] values) {
+        long[] keys = new RisingOrder(values, new int[0]).keys;
+        double[] sorted = new double[keys.length];
+        for (int i = 0; i < keys.length; i++) {
+            sorted[i] = Double.longBitsToDouble(keys[i] < 0 ? keys[i] ^ Long.MIN_VALUE : ~keys[i]);
         }
-        return order;
+        return sorted;
     }
 
-    private static int digit(long key, int digit) {
-        return (int) (key >>> digit * DIGIT_BITS) & (1 << DIGIT_BITS) - 1;
+    /// Sorts by one digit of the keys; one that all have in common costs little.
+    private void sortBy(int shift) {
+        // Kept at hand for the loops.
+        long[] from = keys;
+        int[] places = new int[DIGIT + 1];
+        for (long key : from) {
+            places[(int) (key >>> shift) & DIGIT]++;
+        }
+        if (from.length == 0 || places[(int) (from[0] >>> shift) & DIGIT] == from.length) {
+            return;
+        }
+        int sum = 0;
+        for (int digit = 0; digit < places.length; digit++) {
+            int count = places[digit];
+            places[digit] = sum;
+            sum += count;
+        }
+        long[] to = nextKeys;
+        int[] fromOrder = order;
+        int[] toOrder = nextOrder;
+        boolean ordered = toOrder.length > 0;
+        for (int i = 0; i < from.length; i++) {
+            long key = from[i];
+            int place = places[(int) (key >>> shift) & DIGIT]++;
+            to[place] = key;
+            if (ordered) {
+                toOrder[place] = fromOrder[i];
+            }
+        }
+        keys = to;
+        nextKeys = from;
+        order = toOrder;
+        nextOrder = fromOrder;
     }
 
     private static boolean rises(double[] values) {

@@ -23,12 +23,12 @@ public final class Cells {
     /// @param full whether every cell is a number
     private record Block(double[] numbers, String[] texts, boolean full) {
         Block(double[] numbers, String[] texts) {
-            this(numbers, texts, texts == null && isFull(numbers));
+            this(numbers, texts, texts == null && areNumbers(numbers, 0, numbers.length));
         }
 
-        private static boolean isFull(double[] numbers) {
-            for (double number : numbers) {
-                if (Double.isNaN(number)) {
+        static boolean areNumbers(double[] numbers, int from, int to) {
+            for (int i = from; i < to; i++) {
+                if (Double.isNaN(numbers[i])) {
                     return false;
                 }
             }
@@ -218,6 +218,7 @@ public final class Cells {
         private Block[] blocks = new Block[4];
         private double[] numbers = new double[BLOCK];
         private String[] texts;
+        private boolean areNumbers = true;
         private int full;
         private int used;
 
@@ -256,15 +257,17 @@ public final class Cells {
                     room();
                     int count = Math.min(BLOCK - used, block.numbers.length - from);
                     System.arraycopy(block.numbers, from, numbers, used, count);
+                    areNumbers &= block.full || Block.areNumbers(block.numbers, from, from + count);
                     used += count;
                     from += count;
                 }
                 for (int i = 0; block.texts != null && i < block.numbers.length; i++) {
                     if (block.texts[i] != null) {
                         addText(block.texts[i]);
+                    } else if (Double.isNaN(block.numbers[i])) {
+                        addEmpty();
                     } else {
-                        room();
-                        numbers[used++] = block.numbers[i];
+                        addNumber(block.numbers[i]);
                     }
                 }
             }
@@ -293,11 +296,13 @@ public final class Cells {
             }
             numbers[used] = Double.NaN;
             texts[used++] = text;
+            areNumbers = false;
         }
 
         public void addEmpty() {
             room();
             numbers[used++] = Double.NaN;
+            areNumbers = false;
         }
 
         /// What was collected; the builder is not to be used afterwards.
@@ -305,7 +310,7 @@ public final class Cells {
             int size = size();
             Block[] all = Arrays.copyOf(blocks, full + (used > 0 ? 1 : 0));
             if (used > 0) {
-                all[full] = new Block(Arrays.copyOf(numbers, used), texts == null ? null : Arrays.copyOf(texts, used));
+                all[full] = new Block(Arrays.copyOf(numbers, used), texts == null ? null : Arrays.copyOf(texts, used), areNumbers);
             }
             return new Cells(all, size);
         }
@@ -318,9 +323,10 @@ public final class Cells {
 
         private void flush() {
             if (used > 0) {
-                place(new Block(numbers, texts));
+                place(new Block(numbers, texts, areNumbers));
                 numbers = new double[BLOCK];
                 texts = null;
+                areNumbers = true;
                 used = 0;
             }
         }

@@ -10,7 +10,6 @@ import helvo.core.number.MissingText;
 import helvo.core.number.NumberText;
 import helvo.core.table.ReadAs.Remark;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -114,7 +113,7 @@ public final class TableReader {
                 numbers[others++] = number;
             }
         }
-        return new Sifted(codes, Range.of(Arrays.copyOf(numbers, others)), others);
+        return new Sifted(codes, Range.of(numbers, 0, others), others);
     }
 
     /// What a person said to be missing is empty.

@@ -6,7 +6,6 @@ import helvo.files.Limits;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
@@ -63,9 +62,8 @@ final class Halves {
     /// Behind the first end of a line in the second half; 0 where there is nothing to gain or to know.
     private static long cut(TextSource source, byte[] head, TextLayout layout) throws IOException {
         long middle = source.size() / 2;
-        boolean oneByte = layout.isUnicode() || layout.charset().equals(TextLayout.WINDOWS)
-                || layout.charset().equals(StandardCharsets.ISO_8859_1) || layout.charset().equals(StandardCharsets.US_ASCII);
-        if (2 * middle < LEAST || 2 * middle > MOST || !oneByte || layout.delimiter().isLoose() || layout.area().end() != Integer.MAX_VALUE
+        if (2 * middle < LEAST || 2 * middle > MOST || !layout.isAscii() || layout.delimiter().isLoose() || layout.area().end() !=
+                Integer.MAX_VALUE
                 || quoted(head)) {
             return 0;
         }

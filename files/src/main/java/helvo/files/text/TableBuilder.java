@@ -32,9 +32,6 @@ public final class TableBuilder {
     private static final int ENOUGH_LEFT = 10_000;
 
     private static final int BYTES_OF_A_TEXT = 56;
-    /// So many digits make a whole number that a double holds.
-    private static final int EXACT_DIGITS = 15;
-    private static final double[] TENS = {1, 1e1, 1e2, 1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9, 1e10, 1e11, 1e12, 1e13, 1e14, 1e15};
 
     private final DecimalMark mark;
     private final ReadingChoices choices;
@@ -52,8 +49,6 @@ public final class TableBuilder {
     private boolean rowHasValue;
     private long bytesOfTexts;
     private char[] scratch = new char[64];
-    private boolean isShort;
-    private double mantissa;
 
     /// Whether the decimal mark could as well part thousands. Hardly: only where whole numbers of three digits stand among such, as
     /// "613" does beside "1.122" in fields that commas part.
@@ -181,6 +176,25 @@ public final class TableBuilder {
         column.number(number, decimals > MAX_COMPUTED_DECIMALS ? 0 : decimals);
     }
 
+    /// A field that is a number with the mark as it stands.
+    ///
+    /// @param written decimals
+    /// @param length  of its text
+    void number(double number, int written, int length) {
+        note(written, length);
+        next().number(number, written);
+    }
+
+    private void note(int written, int length) {
+        hasDecimals |= written > 0;
+        hundreds |= written == 0 && length == 3;
+    }
+
+    /// Whether a number showed, or a person said, that the mark is the decimal one.
+    boolean isSettled() {
+        return settled;
+    }
+
     /// The row begun last is worked out from rows above it.
     public void summed(String function) {
         summed.put(rows, function);
@@ -206,7 +220,7 @@ public final class TableBuilder {
 
     private void value(ColumnBuilder column, char[] buffer, int from, int length) {
         int decimals = plainNumber(buffer, from, length);
-        double number = decimals < 0 ? Double.NaN : isShort ? mantissa / TENS[decimals] : longNumber(buffer, from, length);
+        double number = decimals < 0 ? Double.NaN : parsed(buffer, from, length);
         if (decimals < 0) {
             number = NumberText.number(new String(buffer, from, length), mark).orElse(Double.NaN);
             decimals = 0;
@@ -220,11 +234,11 @@ public final class TableBuilder {
 
     /// Whether the mark could as well part thousands: "1,234". A number in which it could not settles the mark for the table.
     private boolean isOpen(char[] buffer, int from, int length, int decimals) {
-        hasDecimals |= decimals > 0;
         if (settled || decimals <= 0) {
-            hundreds |= decimals == 0 && length == 3;
+            note(decimals, length);
             return false;
         }
+        hasDecimals = true;
         int first = buffer[from] >= '0' && buffer[from] <= '9' ? from : from + 1;
         int whole = from + length - decimals - 1 - first;
         boolean either = open != Open.NO && decimals == 3 && whole >= 1 && whole <= 3 && buffer[first] != '0';
@@ -233,15 +247,13 @@ public final class TableBuilder {
         return !settled;
     }
 
-    private double longNumber(char[] buffer, int from, int length) {
+    private double parsed(char[] buffer, int from, int length) {
         for (int i = 0; i < length; i++) {
             scratch[i] = buffer[from + i] == mark.sign() ? '.' : buffer[from + i];
         }
         return JavaDoubleParser.parseDouble(scratch, 0, length);
     }
 
-    /// A short one is its digits over a power of ten, both exact, so that one division rounds it rightly (Clinger 1990, PLDI '90:92).
-    ///
     /// @return the digits behind the mark, 0 with a power of ten; −1 for what is surely no plain number
     private int plainNumber(char[] buffer, int from, int length) {
         if (length > scratch.length) {
@@ -250,26 +262,22 @@ public final class TableBuilder {
         char sign = mark.sign();
         int markAt = -1;
         int power = -1;
-        int digits = 0;
-        long value = 0;
+        boolean hasDigits = false;
         for (int i = 0; i < length; i++) {
             char c = buffer[from + i];
             if (c >= '0' && c <= '9') {
-                digits++;
-                value = 10 * value + c - '0';
+                hasDigits = true;
             } else if (c == sign && markAt < 0 && power < 0) {
                 markAt = i;
-            } else if ((c == 'e' || c == 'E') && power < 0 && digits > 0 && i + 1 < length) {
+            } else if ((c == 'e' || c == 'E') && power < 0 && hasDigits && i + 1 < length) {
                 power = i;
             } else if (!((c == '-' || c == '+') && (i == 0 || power == i - 1 && i + 1 < length))) {
                 return -1;
             }
         }
-        if (digits == 0) {
+        if (!hasDigits) {
             return -1;
         }
-        isShort = digits <= EXACT_DIGITS && power < 0;
-        mantissa = buffer[from] == '-' ? -(double) value : value;
         return markAt < 0 || power >= 0 ? 0 : length - markAt - 1;
     }
 

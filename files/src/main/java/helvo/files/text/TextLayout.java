@@ -45,4 +45,10 @@ record TextLayout(Charset charset, Delimiter delimiter, List<Integer> cuts, Deci
     boolean isUnicode() {
         return charset.equals(StandardCharsets.UTF_8);
     }
+
+    /// Whether a byte below 128 always stands for the sign that ASCII gives it.
+    boolean isAscii() {
+        return isUnicode() || charset.equals(WINDOWS) || charset.equals(StandardCharsets.ISO_8859_1)
+                || charset.equals(StandardCharsets.US_ASCII);
+    }
 }

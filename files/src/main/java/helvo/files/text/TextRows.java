@@ -34,6 +34,7 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
     private int ragged;
     private long firstRagged;
     private long line;
+    private long before;
     private boolean whole;
     private boolean quoted;
 
@@ -95,10 +96,56 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
 
     @Override
     protected void handleBegin(long startingLineNumber) {
-        line = startingLineNumber;
+        line = before + startingLineNumber;
         begun = false;
         isComment = false;
         filled = 0;
+    }
+
+    /// Lines that are read by themselves; the reader counts from 1 again behind them.
+    void passed(int lines) {
+        before += lines;
+    }
+
+    /// Takes a line without quotation marks.
+    void line(char[] text, int from, int to, char delimiter) {
+        passed(1);
+        beginRecord(0);
+        for (int at = from; at <= to;) {
+            int end = at;
+            while (end < to && text[end] != delimiter) {
+                end++;
+            }
+            addField(text, at, end - at, false);
+            at = end + 1;
+        }
+        buildRecord();
+    }
+
+    /// Takes a line of numbers below the headings.
+    void line(NumberLines.Fields fields) {
+        passed(1);
+        handleBegin(0);
+        int behind = Math.min(fields.count, right + 1);
+        boolean isEmpty = fields.count == 1 && fields.decimals[0] < 0;
+        if (behind <= left || isEmpty) {
+            return;
+        }
+        builder.beginRow();
+        for (int i = left; i < behind; i++) {
+            if (fields.decimals[i] < 0) {
+                builder.empty();
+            } else {
+                builder.number(fields.numbers[i], fields.decimals[i], fields.lengths[i]);
+                filled = i + 1;
+            }
+        }
+        endRow(fields.count);
+    }
+
+    /// Whether it is certain that the mark of the layout is the decimal one.
+    boolean isMarkSettled() {
+        return builder.isSettled();
     }
 
     private boolean isRow() {
@@ -130,13 +177,17 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
         if (isRow() && isComment) {
             comments++;
         } else if (isRow() && begun && !isEmptyLine()) {
-            width = width < 0 ? getFieldCount() : width;
-            if ((getFieldCount() < width || filled > width) && ragged++ == 0) {
-                firstRagged = line;
-            }
-            builder.endRow();
+            endRow(getFieldCount());
         }
         return (builder.rows() & PAUSE) == 0 ? wrapRecord(true) : null;
+    }
+
+    private void endRow(int fields) {
+        width = width < 0 ? fields : width;
+        if ((fields < width || filled > width) && ragged++ == 0) {
+            firstRagged = line;
+        }
+        builder.endRow();
     }
 
     TextTable table(Optional<Path> file) throws CannotRead {

@@ -8,10 +8,12 @@ import helvo.core.table.ReadingChoices;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
 import helvo.files.Limits;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
 import java.io.Reader;
+import java.io.SequenceInputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.CodingErrorAction;
@@ -113,6 +115,43 @@ public record TextTable(Table table, List<String> notices) {
     /// @param begins whether it is the text's beginning
     /// @throws CharacterCodingException where the bytes are no text in this encoding
     static void fill(TextRows rows, InputStream bytes, boolean begins, TextLayout layout) throws IOException {
+        if (!layout.isAscii() || layout.delimiter().isLoose() || layout.area().end() != Integer.MAX_VALUE) {
+            fillByReader(rows, bytes, begins, layout);
+            return;
+        }
+        int above = begins ? layout.area().first() : 0;
+        byte[] head = bytes.readNBytes(above == 0 ? 0 : HEAD);
+        int first = behindLines(head, above);
+        if (first > 0) {
+            fillByReader(rows, new ByteArrayInputStream(head, 0, first), begins, layout);
+            rows.passed(above);
+        }
+        var below = new SequenceInputStream(new ByteArrayInputStream(head, Math.max(0, first), head.length - Math.max(0, first)), bytes);
+        InputStream rest = first < 0 ? below : NumberLines.read(rows, below, layout);
+        if (rows.full()) {
+            rows.ended(rest.read() < 0);
+        } else {
+            fillByReader(rows, rest, begins && first <= 0, layout);
+        }
+    }
+
+    /// Where so many lines end; −1 where that is not certain.
+    private static int behindLines(byte[] head, int lines) {
+        int passed = 0;
+        for (int at = 0; at < head.length && passed < lines; at++) {
+            boolean isReturn = head[at] == '\r' && (at + 1 == head.length || head[at + 1] != '\n');
+            if (head[at] == '"' || isReturn) {
+                return -1;
+            }
+            passed += head[at] == '\n' ? 1 : 0;
+            if (passed == lines) {
+                return at + 1;
+            }
+        }
+        return lines == 0 ? 0 : -1;
+    }
+
+    private static void fillByReader(TextRows rows, InputStream bytes, boolean begins, TextLayout layout) throws IOException {
         var decoder = layout.charset().newDecoder().onMalformedInput(layout.isUnicode() ? CodingErrorAction.REPORT
                 : CodingErrorAction.REPLACE)
                 .onUnmappableCharacter(CodingErrorAction.REPLACE);
