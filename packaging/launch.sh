@@ -31,8 +31,8 @@ compiler=${BASH_SOURCE[0]%/*}/compiler.json
 # What ends soon is done before the second compiler has paid for itself, and the first need not hurry.
 short_flags=(-XX:+UseSerialGC -XX:TieredStopAtLevel=1 -XX:CompileThresholdScaling=2 -XX:-UsePerfData -Xmx2g)
 long_flags=(-XX:+UseParallelGC -Xms512m -XX:MaxRAMPercentage=50)
-# One fit of a million rows ends before that, too.
-single_flags=("${long_flags[@]}" -XX:TieredStopAtLevel=1)
+# One fit of a million rows ends before that, too, and has room for all that it makes.
+single_flags=(-XX:+UseSerialGC -XX:TieredStopAtLevel=1 -XX:-UsePerfData -Xms512m -XX:NewSize=400m -XX:MaxRAMPercentage=50)
 
 # The kind of a start by its first word: `commands`, `documents`, or `window` for all others.
 kind_of() {

@@ -1,5 +1,6 @@
 package helvo.core.analysis;
 
+import helvo.core.Beside;
 import helvo.core.Progress;
 import helvo.core.bounds.Bounds;
 import helvo.core.check.Judgement;
@@ -121,10 +122,13 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
 
     private SeriesAnalysis newly(Curve curve, Progress progress) {
         FitOutcome outcome = outcome(curve).orElseGet(() -> curve.fit(points, progress.part(0, 0.5)));
-        Optional<Residuals> left = outcome instanceof FitOutcome.Fitted(Fit fit)
-                ? Optional.of(Residuals.of(fit, points.usedBy(fit), progress.part(0.5, 0.8))) : Optional.empty();
-        Optional<PrintedEquation> printed = outcome instanceof FitOutcome.Fitted(Fit fit) ? Optional.of(PrintedEquation.of(fit, points))
-                : Optional.empty();
+        Optional<PrintedEquation> printed = Optional.empty();
+        Optional<Residuals> left = Optional.empty();
+        if (outcome instanceof FitOutcome.Fitted(Fit fit)) {
+            Beside<PrintedEquation> equation = Beside.of(points.size(), () -> PrintedEquation.of(fit, points));
+            left = Optional.of(Residuals.of(fit, points.usedBy(fit), progress.part(0.5, 0.8)));
+            printed = Optional.of(equation.outcome());
+        }
         return new SeriesAnalysis(key, label, slot, points, rows, outcomes, weights, outcome, printed, left, Optional.empty(), correlation)
                 .withBoundsOf(this);
     }

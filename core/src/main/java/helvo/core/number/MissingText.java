@@ -39,14 +39,14 @@ public final class MissingText {
     /// Whether a number is one of those that loggers write for no value.
     public static boolean isCode(double number) {
         double size = Math.abs(number);
-        int k = 0;
-        while (k < NINES.length && size >= NINES[k]) {
-            if (size < ABOVE_NINES[k]) {
-                return Arrays.binarySearch(CODES, number) >= 0;
-            }
-            k++;
+        if (size < NINES[0]) {
+            return false;
         }
-        return false;
+        int k = NINES.length - 1;
+        while (size < NINES[k]) {
+            k--;
+        }
+        return size < ABOVE_NINES[k] && Arrays.binarySearch(CODES, number) >= 0;
     }
 
     /// The same of a number kept as text, as reading leaves it.
