@@ -5,6 +5,8 @@ public final class RisingOrder {
     private static final int DIGIT_BITS = 11;
     private static final int KEY_BITS = 64;
     private static final int DIGIT = (1 << DIGIT_BITS) - 1;
+    /// Counting digits takes longer than putting each among those before it.
+    private static final int FEW = 100;
 
     /// They rise as the values do.
     private long[] keys;
@@ -23,6 +25,10 @@ public final class RisingOrder {
             // Both zeros are one.
             long bits = Double.doubleToLongBits(values[i] + 0.0);
             keys[i] = bits < 0 ? ~bits : bits ^ Long.MIN_VALUE;
+        }
+        if (n <= FEW) {
+            insert();
+            return;
         }
         for (int shift = 0; shift < KEY_BITS; shift += DIGIT_BITS) {
             sortBy(shift);
@@ -46,6 +52,24 @@ public final class RisingOrder {
             sorted[i] = Double.longBitsToDouble(keys[i] < 0 ? keys[i] ^ Long.MIN_VALUE : ~keys[i]);
         }
         return sorted;
+    }
+
+    private void insert() {
+        for (int i = 1; i < keys.length; i++) {
+            long key = keys[i];
+            int position = order.length == 0 ? 0 : order[i];
+            int at = i;
+            for (; at > 0 && Long.compareUnsigned(keys[at - 1], key) > 0; at--) {
+                keys[at] = keys[at - 1];
+                if (order.length > 0) {
+                    order[at] = order[at - 1];
+                }
+            }
+            keys[at] = key;
+            if (order.length > 0) {
+                order[at] = position;
+            }
+        }
     }
 
     /// Sorts by one digit of the keys; one that all have in common costs little.
