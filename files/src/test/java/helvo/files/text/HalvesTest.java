@@ -57,6 +57,21 @@ class HalvesTest {
                 Arguments.of("quoted in the second half alone", text(usual, new Odd(50_000, "1,2,\"marram, oiled\nand dry\""))),
                 Arguments.of("thousands or decimals, told late", text("%d,%2$.3f,marram", new Odd(59_000, "1,2.5,marram"))),
                 Arguments.of("whole numbers", text("10%d,%2$.0f,marram rope")),
+                Arguments.of("numbers alone", text("%d,%.4f,12.2500")),
+                Arguments.of("numbers of all kinds", text("%d,%.4f,12.2500", new Odd(3, "1e3,.5,-0"), new Odd(40, "+7,12.,-3.25e-7"),
+                        new Odd(59, "0.1234567890123456789,12345678901234567890,0.000000000000001"), new Odd(60, " 1 , 2.50 ,3 "),
+                        new Odd(61, "-.5,-,."), new Odd(40_000, "1.7976931348623157e308,1e-320,1e999"))),
+                Arguments.of("numbers, then gaps", text("%d,%.4f,12.2500", new Odd(70, ",,"), new Odd(71, ""), new Odd(72, "1,,3"),
+                        new Odd(73, "  "), new Odd(50_000, "4,5,"))),
+                Arguments.of("numbers, then words", text("%d,%.4f,12.2500", new Odd(80, "1,2,wet"), new Odd(20_000, "# oiled"),
+                        new Odd(45_000, "1,n/a,3"))),
+                Arguments.of("numbers in ragged lines", text("%d,%.4f,12.2500", new Odd(90, "1"), new Odd(91, "1,2,3,4,5"),
+                        new Odd(50_000, "1,2,3,4"))),
+                Arguments.of("numbers and a quotation mark", text("%d,%.4f,12.2500", new Odd(95, "1,\"2\",3"), new Odd(96,
+                        "1,\"2\n3\",4"))),
+                Arguments.of("numbers with returns", text("%d,%.4f,12.2500").replace("\n", "\r\n")),
+                Arguments.of("numbers with a lone return", text("%d,%.4f,12.2500", new Odd(55_000, "1,2,3\r4,5,6"))),
+                Arguments.of("numbers, thousands or decimals, told late", text("%d,%2$.3f,12000000", new Odd(59_000, "1,2.5,3"))),
                 Arguments.of("old signs", text(usual, new Odd(50_000, "1,2,n\u00e9e"))));
     }
 
