@@ -190,5 +190,7 @@ class StudyWindowTest {
         robot.clickOn(SampleStudy.NAME);
         until("it is opened", () -> window.study.asked.contains("open " + SampleStudy.NAME));
         kept.journal().discard();
+        robot.clickOn("#start-sample");
+        until("the sample is there", () -> window.workspace.study().equals(SampleStudy.study()));
     }
 }

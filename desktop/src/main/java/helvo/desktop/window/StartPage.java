@@ -5,12 +5,10 @@ import static helvo.desktop.controls.Controls.mainButton;
 import static helvo.desktop.controls.Controls.muted;
 
 import helvo.core.Phrase;
-import helvo.core.study.StudyEdit;
 import helvo.desktop.keeping.ClockText;
 import helvo.desktop.keeping.Origin;
 import helvo.desktop.keeping.RecentStudies.Recent;
 import helvo.desktop.workspace.Workspace;
-import helvo.files.samples.SampleStudy;
 import helvo.files.study.Journal;
 import java.util.List;
 import javafx.geometry.Insets;
@@ -45,8 +43,7 @@ final class StartPage extends ScrollPane {
         var hint = muted("Type into the table, paste, open a table or a study (CSV, TSV, XLSX, ODS, .helvo), or drop files on this "
                 + "window.");
         Button open = mainButton("start-open", "Open …", workspace.importer()::open);
-        Button sample = button("start-sample", "Look at the sample study", () ->
-                workspace.perform(new StudyEdit.Begin(SampleStudy.study())));
+        Button sample = button("start-sample", "Look at the sample study", workspace.importer()::openSample);
         var ways = new HBox(8, open, sample);
         ways.setAlignment(Pos.CENTER_LEFT);
         var page = new VBox(14, kept, heading, hint, ways, recent);

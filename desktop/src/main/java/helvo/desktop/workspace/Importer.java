@@ -12,6 +12,7 @@ import helvo.desktop.keeping.Origin;
 import helvo.desktop.work.Background.Outcome;
 import helvo.desktop.work.Background;
 import helvo.files.CannotRead;
+import helvo.files.samples.SampleStudy;
 import helvo.files.study.StudyFile;
 import helvo.files.table.ReadTable;
 import helvo.files.text.PastedText;
@@ -75,6 +76,12 @@ public final class Importer {
             reading.run("Opening " + file.getFileName() + " …", progress -> Origin.FromFile.read(file, progress),
                     new Outcome<>(workspace.studies()::open, this::failed, this::stopped));
         }
+    }
+
+    /// Begins the study in view with a copy of the one that ships with the program.
+    public void openSample() {
+        reading.run("Opening the sample study …", _ -> SampleStudy.study(), new Outcome<>(study ->
+                workspace.perform(new StudyEdit.Begin(study)), this::failed, this::stopped));
     }
 
     private void ask(Question asked) {
