@@ -13,7 +13,6 @@ import helvo.core.table.Table;
 import helvo.desktop.looks.Looks;
 import helvo.desktop.workspace.SystemClipboard;
 import helvo.desktop.workspace.Workspace;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -101,12 +100,10 @@ public final class MeasurementGrid extends TableView<Integer> {
             getColumns().getFirst().setPrefWidth(ColumnWidths.ofRowNumbers(table));
         } else {
             heads.clear();
-            // All at once: the view makes its cells anew at each change.
-            var columns = new ArrayList<TableColumn<Integer, Integer>>();
-            columns.add(numbers());
-            table.columns().forEach(column -> columns.add(column(column)));
-            columns.add(further());
-            getColumns().setAll(columns);
+            getColumns().clear();
+            getColumns().add(numbers());
+            table.columns().forEach(column -> getColumns().add(column(column)));
+            getColumns().add(further());
         }
         rowNumbers.resize(table.rows() + spareRows());
         shown.set(table);
