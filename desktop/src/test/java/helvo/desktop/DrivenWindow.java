@@ -130,7 +130,10 @@ final class DrivenWindow {
 
     /// Chooses from the menu of a button, as pressing through its submenus does.
     void choose(FxRobot robot, String button, String item) {
-        robot.interact(() -> items(((MenuButton) view.lookup(button)).getItems())
+        var menu = (MenuButton) view.lookup(button);
+        robot.interact(menu::show);
+        robot.interact(menu::hide);
+        robot.interact(() -> items(menu.getItems())
                 .filter(each -> item.equals(each.getId())).findFirst().orElseThrow().fire());
         settle();
     }

@@ -1,5 +1,7 @@
 package helvo.desktop.controls;
 
+import java.util.List;
+import javafx.collections.ObservableList;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -50,6 +52,19 @@ public final class Controls {
     public static void setShown(Node node, boolean shown) {
         node.setVisible(shown);
         node.setManaged(shown);
+    }
+
+    /// Makes nodes the children of a pane. Those that are there already stay, as far as their order does: one that is taken out and put
+    /// back is styled and laid out anew.
+    public static void arrange(ObservableList<Node> children, List<Node> wanted) {
+        children.retainAll(wanted);
+        for (int i = 0; i < wanted.size(); i++) {
+            Node node = wanted.get(i);
+            if (i >= children.size() || children.get(i) != node) {
+                children.remove(node);
+                children.add(i, node);
+            }
+        }
     }
 
     public static Label muted(String text) {

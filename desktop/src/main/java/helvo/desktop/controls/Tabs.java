@@ -3,9 +3,9 @@ package helvo.desktop.controls;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.function.IntConsumer;
 import java.util.function.ObjIntConsumer;
-import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.TextField;
@@ -26,6 +26,8 @@ public final class Tabs extends FlowPane {
     private final List<ToggleButton> buttons = new ArrayList<>();
     private Optional<ObjIntConsumer<String>> rename = Optional.empty();
     private Optional<Node> last = Optional.empty();
+    private final ToggleGroup group = new ToggleGroup();
+    private OptionalDouble most = OptionalDouble.empty();
     private List<String> names = List.of();
 
     /// @param prefix of the tabs' ids
@@ -50,28 +52,39 @@ public final class Tabs extends FlowPane {
     public void show(List<String> newNames, int selected) {
         if (!names.equals(newNames)) {
             names = List.copyOf(newNames);
-            var group = new ToggleGroup();
-            buttons.clear();
-            for (int i = 0; i < names.size(); i++) {
-                buttons.add(tab(i, group));
+            int there = buttons.size();
+            if (there > names.size()) {
+                List<ToggleButton> gone = buttons.subList(names.size(), there);
+                gone.forEach(tab -> tab.setToggleGroup(null));
+                gone.clear();
             }
-            getChildren().setAll(buttons);
-            last.ifPresent(this::end);
+            for (int i = there; i < names.size(); i++) {
+                buttons.add(tab(i));
+            }
+            for (int i = 0; i < names.size(); i++) {
+                name(buttons.get(i), names.get(i));
+            }
+            if (there != names.size()) {
+                arrange();
+            }
         }
         for (int i = 0; i < buttons.size(); i++) {
             buttons.get(i).setSelected(i == selected);
         }
     }
 
-    /// Keeps the button beside the last tab, so that it never stands on a line of its own.
-    private void end(Node button) {
-        var together = new HBox(getHgap(), button);
-        together.setAlignment(Pos.CENTER_LEFT);
-        if (!buttons.isEmpty()) {
-            getChildren().remove(buttons.getLast());
-            together.getChildren().addFirst(buttons.getLast());
-        }
-        getChildren().add(together);
+    /// Keeps the button that ends the row beside the last tab, so that it never stands on a line of its own.
+    private void arrange() {
+        getChildren().setAll(buttons);
+        last.ifPresent(button -> {
+            var together = new HBox(getHgap(), button);
+            together.setAlignment(Pos.CENTER_LEFT);
+            if (!buttons.isEmpty()) {
+                getChildren().remove(buttons.getLast());
+                together.getChildren().addFirst(buttons.getLast());
+            }
+            getChildren().add(together);
+        });
     }
 
     private static List<Node> beside(Node tab) {
@@ -79,18 +92,24 @@ public final class Tabs extends FlowPane {
     }
 
     /// Takes no more room than its tabs need, and this at most.
-    public void wrapAfter(double most) {
-        Runnable fit = () -> {
-            applyCss();
-            setPrefWrapLength(Math.min(most, getChildren().stream().mapToDouble(each -> Math.ceil(each.prefWidth(-1)) + getHgap()).sum()
-                    + snappedLeftInset() + snappedRightInset()));
-        };
-        fit.run();
-        Platform.runLater(fit); // with the looks that it gets in its scene
+    public Tabs wrappingAfter(double width) {
+        most = OptionalDouble.of(width);
+        return this;
     }
 
-    private ToggleButton tab(int place, ToggleGroup group) {
-        var tab = new ToggleButton(names.get(place));
+    @Override
+    protected double computePrefWidth(double height) {
+        return most.isEmpty() ? super.computePrefWidth(height) : Math.min(most.getAsDouble(), getManagedChildren().stream()
+                .mapToDouble(each -> Math.ceil(each.prefWidth(-1)) + getHgap()).sum() + snappedLeftInset() + snappedRightInset());
+    }
+
+    private void name(ToggleButton tab, String name) {
+        tab.setText(name);
+        rename.ifPresent(_ -> tab.getTooltip().setText(name + ": double click or F2 for another name"));
+    }
+
+    private ToggleButton tab(int place) {
+        var tab = new ToggleButton();
         tab.setId(prefix + place);
         tab.setMaxWidth(180);
         tab.getStyleClass().setAll("toggle-button", "tab-name");
@@ -100,7 +119,7 @@ public final class Tabs extends FlowPane {
             chosen.accept(place);
         });
         rename.ifPresent(_ -> {
-            tab.setTooltip(new Tooltip(names.get(place) + ": double click or F2 for another name"));
+            tab.setTooltip(new Tooltip());
             tab.setOnMouseClicked(event -> {
                 if (event.getButton() == MouseButton.PRIMARY && event.getClickCount() == 2) {
                     edit(place);

@@ -61,7 +61,7 @@ public final class FigurePane extends VBox {
         getStyleClass().add("figure-pane");
         tabs = new Tabs("figure-", place -> workspace.showFigure(workspace.figuresInView().get(place).id()))
                 .renaming((name, place) -> workspace.perform(new FigureEdit.NameFigure(workspace.figuresInView().get(place).id(), name)))
-                .ending(add());
+                .ending(add()).wrappingAfter(240);
         tabs.getStyleClass().add("figure-tabs");
         opener = new PartOpener(panels, this::view);
         view = new FigureView(workspace, opener);
@@ -250,7 +250,6 @@ public final class FigurePane extends VBox {
         workspace.figureInView().ifPresent(figure -> {
             List<Figure> all = workspace.figuresInView();
             tabs.show(all.stream().map(Figure::name).toList(), all.indexOf(figure));
-            tabs.wrapAfter(240);
             switches.forEach((layer, button) -> {
                 button.setSelected(figure.shows(layer));
                 boolean serves = layer != Layer.POOLED || workspace.table().flatMap(table -> table.first(Role.BY)).isPresent();

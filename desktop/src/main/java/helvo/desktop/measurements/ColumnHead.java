@@ -209,8 +209,13 @@ final class ColumnHead extends VBox {
     }
 
     static double textWidth(String text, Font font) {
+        return Math.ceil(plainWidth(text, font) * Looks.textSize().get());
+    }
+
+    /// In the usual size of text, not rounded.
+    static double plainWidth(String text, Font font) {
         var shape = new Text(text);
         shape.setFont(font);
-        return Math.ceil(shape.getLayoutBounds().getWidth() * Looks.textSize().get());
+        return shape.getLayoutBounds().getWidth();
     }
 }

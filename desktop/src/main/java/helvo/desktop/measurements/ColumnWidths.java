@@ -3,6 +3,9 @@ package helvo.desktop.measurements;
 import helvo.core.table.Column;
 import helvo.core.table.Table;
 import helvo.desktop.looks.Looks;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
 
@@ -16,6 +19,10 @@ final class ColumnWidths {
     /// The first cells alone are measured.
     private static final int MEASURED = 60;
 
+    private static final int MOST_LETTERS = 120;
+    /// How wide each is. Used on the interface thread only.
+    private static final Map<Integer, Double> LETTERS = new HashMap<>();
+
     private ColumnWidths() {}
 
     /// Wide enough for the heading, its tag and the widest of the first cells.
@@ -26,11 +33,23 @@ final class ColumnWidths {
 
     /// @param before the same column as it was, whose cells need no measuring
     static double ofCells(Column column, Table table, Optional<Column> before) {
-        return bounded(IntStream.range(0, Math.min(table.rows(), MEASURED)).mapToObj(row -> {
+        String widest = IntStream.range(0, Math.min(table.rows(), MEASURED)).mapToObj(row -> {
             String text = column.shown(row, table.mark());
             boolean known = before.filter(old -> row < old.cells().size() && old.shown(row, table.mark()).equals(text)).isPresent();
             return known ? "" : text;
-        }).filter(text -> !text.isEmpty()).mapToDouble(text -> ColumnHead.textWidth(text, ColumnHead.PLAIN)).max().orElse(0) + 17);
+        }).max(Comparator.comparingDouble(ColumnWidths::ofLetters)).orElse("");
+        return bounded((widest.isEmpty() ? 0 : ColumnHead.textWidth(beginning(widest), ColumnHead.PLAIN)) + 17);
+    }
+
+    /// The widths of its letters, one by one: near to the width of a text, without laying it out.
+    private static double ofLetters(String text) {
+        return beginning(text).codePoints().mapToDouble(letter -> LETTERS.computeIfAbsent(letter, each ->
+                ColumnHead.plainWidth(Character.toString(each), ColumnHead.PLAIN))).sum();
+    }
+
+    /// As much of a text as fills the widest column.
+    private static String beginning(String text) {
+        return text.substring(0, Math.min(text.length(), MOST_LETTERS));
     }
 
     static double ofRowNumbers(Table table) {

@@ -23,16 +23,16 @@ final class MeasurementCell extends TableCell<Integer, Integer> {
 
     private final Workspace workspace;
     private final MeasurementGrid grid;
-    private final int columnId;
+    private final StudyColumn at;
     /// Kept, since the grid holds it weakly.
     private final InvalidationListener listener;
     private TextField field;
     private int editedRow;
 
-    MeasurementCell(Workspace workspace, MeasurementGrid grid, int columnId) {
+    MeasurementCell(Workspace workspace, MeasurementGrid grid, StudyColumn at) {
         this.workspace = workspace;
         this.grid = grid;
-        this.columnId = columnId;
+        this.at = at;
         listener = grid.whenShown(() -> updateItem(getItem(), isEmpty()));
     }
 
@@ -43,12 +43,13 @@ final class MeasurementCell extends TableCell<Integer, Integer> {
             return;
         }
         setGraphic(null);
-        if (empty || row == null || grid.table().columns().stream().noneMatch(column -> column.id() == columnId)) {
+        if (empty || row == null || grid.table().columns().stream().noneMatch(column -> column.id() ==
+                at.column())) {
             setText(null);
             pseudoClassStateChanged(NEEDS_LOOK, false);
             return;
         }
-        Column column = grid.table().column(columnId);
+        Column column = grid.table().column(at.column());
         setText(column.shown(row, grid.table().mark()));
         boolean noResult = column.isDerived() && column.kind() == Kind.NUMBER && column.cells().cell(row) instanceof Cell.Text;
         setTooltip(noResult ? new Tooltip("No result: " + column.cells().cell(row).exactText()) : null);
@@ -71,8 +72,8 @@ final class MeasurementCell extends TableCell<Integer, Integer> {
         }
         int row = getItem();
         editedRow = row;
-        field = new TextField(first == null ? grid.table().column(columnId).exact(row, grid.table().mark()) : first);
-        field.setAccessibleText("Row " + (row + 1) + ", " + grid.table().column(columnId).name());
+        field = new TextField(first == null ? grid.table().column(at.column()).exact(row, grid.table().mark()) : first);
+        field.setAccessibleText("Row " + (row + 1) + ", " + grid.table().column(at.column()).name());
         field.getStyleClass().add("cell-field");
         field.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
         field.focusedProperty().subscribe((was, is) -> {
@@ -94,7 +95,7 @@ final class MeasurementCell extends TableCell<Integer, Integer> {
     }
 
     private Edit change(String text) {
-        return new TableEdit.SetCell(grid.table().id(), columnId, editedRow, text);
+        return new TableEdit.SetCell(grid.table().id(), at.column(), editedRow, text);
     }
 
     private void pressed(KeyEvent event) {

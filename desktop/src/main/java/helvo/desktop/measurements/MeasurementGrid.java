@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.beans.InvalidationListener;
@@ -69,6 +70,8 @@ public final class MeasurementGrid extends TableView<Integer> {
         setItems(rowNumbers);
         keys = new GridKeys(workspace, this);
         setRowFactory(_ -> new MeasurementRow(this));
+        getColumns().add(numbers());
+        getColumns().add(further());
         getSelectionModel().getSelectedCells().addListener((InvalidationListener) _ -> selectRows());
     }
 
@@ -99,16 +102,44 @@ public final class MeasurementGrid extends TableView<Integer> {
             }
             getColumns().getFirst().setPrefWidth(ColumnWidths.ofRowNumbers(table));
         } else {
-            heads.clear();
-            getColumns().clear();
-            getColumns().add(numbers());
-            table.columns().forEach(column -> getColumns().add(column(column)));
-            getColumns().add(further());
+            showColumns();
         }
         rowNumbers.resize(table.rows() + spareRows());
         shown.set(table);
         if (old != null && old.id() != table.id()) {
             select(0, getColumns().get(1));
+        }
+    }
+
+    /// Columns of the view stay, with their cells, and show other columns of the study: most of what another table costs is new cells.
+    private void showColumns() {
+        int wanted = table.columns().size();
+        have(wanted);
+        heads.clear();
+        for (int i = 0; i < wanted; i++) {
+            var at = (StudyColumn) getColumns().get(1 + i);
+            Column column = table.columns().get(i);
+            at.show(column.id());
+            head(at, column);
+            setWidth(at, ColumnWidths.of(column, table));
+        }
+        setWidth(getColumns().getFirst(), ColumnWidths.ofRowNumbers(table));
+    }
+
+    private void have(int columns) {
+        int there = getColumns().size() - 2;
+        if (there > columns) {
+            getColumns().remove(1 + columns, 1 + there);
+        } else if (there < columns) {
+            getColumns().addAll(1 + there, IntStream.range(there, columns).mapToObj(_ -> new StudyColumn(workspace, this)).toList());
+        }
+    }
+
+    /// Also where the person gave it another width.
+    private void setWidth(TableColumn<Integer, ?> at, double width) {
+        at.setPrefWidth(width);
+        if (at.getWidth() != width) {
+            resizeColumn(at, width - at.getWidth());
         }
     }
 
@@ -274,7 +305,6 @@ public final class MeasurementGrid extends TableView<Integer> {
         column.setSortable(false);
         column.setReorderable(false);
         column.setResizable(false);
-        column.setPrefWidth(ColumnWidths.ofRowNumbers(table));
         column.setCellValueFactory(row -> new ReadOnlyObjectWrapper<>(row.getValue()));
         column.setCellFactory(_ -> new TableCell<>() {
             {
@@ -311,18 +341,6 @@ public final class MeasurementGrid extends TableView<Integer> {
         add.getStyleClass().setAll("button", "add-column");
         add.setOnAction(_ -> workspace.perform(new ColumnEdit.AddColumn(table.id())));
         column.setGraphic(add);
-        return column;
-    }
-
-    private TableColumn<Integer, Integer> column(Column of) {
-        var column = new TableColumn<Integer, Integer>();
-        column.setSortable(false);
-        column.setReorderable(false);
-        column.setPrefWidth(ColumnWidths.of(of, table));
-        column.setMinWidth(44);
-        column.setCellValueFactory(row -> new ReadOnlyObjectWrapper<>(row.getValue()));
-        column.setCellFactory(_ -> new MeasurementCell(workspace, this, of.id()));
-        head(column, of);
         return column;
     }
 

@@ -15,6 +15,7 @@ import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.core.table.TimeUnit;
 import helvo.desktop.workspace.Workspace;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.Consumer;
@@ -28,51 +29,59 @@ import javafx.scene.control.SeparatorMenuItem;
 /// bars mean, or its formula.
 final class RoleTag extends MenuButton {
     private final Workspace workspace;
-    private final int table;
+    private final Table table;
     private final Column column;
+    private final Consumer<Column> formula;
 
     /// @param formula asks for another formula of a derived column
     RoleTag(Workspace workspace, Table of, Column column, Consumer<Column> formula) {
         this.workspace = workspace;
-        this.table = of.id();
+        this.table = of;
+        this.formula = formula;
         this.column = column;
         setText(column.role() == Role.NONE ? "–" : tag(of, column.role()));
         setId("role-" + column.id());
         getStyleClass().addAll("role-tag", "role-" + column.role().name().toLowerCase(Locale.ROOT).replace('_', '-'));
         setMinWidth(USE_PREF_SIZE);
         setAccessibleText("Role of " + column.name() + ": " + column.role().tag() + ", " + column.holds());
+        setOnShowing(_ -> getItems().setAll(choices()));
+    }
+
+    /// What the tag offers; made only when it is asked for.
+    private List<MenuItem> choices() {
+        var items = new ArrayList<MenuItem>();
         for (Role role : Role.values()) {
-            getItems().add(item(meaning(role), "role-" + column.id() + "-" + role.name(), role == column.role(),
-                    new ColumnEdit.SetRole(table, column.id(), role)));
+            items.add(item(meaning(role), "role-" + column.id() + "-" + role.name(), role == column.role(),
+                    new ColumnEdit.SetRole(table.id(), column.id(), role)));
         }
-        if (of.first(Role.X).filter(x -> x.id() != column.id()).isPresent() && column.role() != Role.X) {
-            getItems().add(1, item("x too, for the columns at its right", "role-" + column.id() + "-further", false,
-                    new ColumnEdit.UseAsFurtherX(table, column.id())));
+        if (table.first(Role.X).filter(x -> x.id() != column.id()).isPresent() && column.role() != Role.X) {
+            items.add(1, item("x too, for the columns at its right", "role-" + column.id() + "-further", false,
+                    new ColumnEdit.UseAsFurtherX(table.id(), column.id())));
         }
-        int behindRoles = getItems().size();
         if (column.role() == Role.Y) {
-            setOnShowing(_ -> axes(behindRoles));
+            items.addAll(axes());
         }
-        getItems().add(new SeparatorMenuItem());
+        items.add(new SeparatorMenuItem());
         if (!column.isDerived()) {
-            getItems().add(kinds());
+            items.add(kinds());
         }
         if (column.kind() != Kind.TEXT) {
-            getItems().add(switch (column.format()) {
+            items.add(switch (column.format()) {
                 case Format.Dates dates -> perTime(dates);
                 case Format.Durations durations -> countedIn(durations);
                 default -> formats();
             });
         }
         if (column.role().isBar() || column.uniformBars().isPresent()) {
-            getItems().add(meanings());
+            items.add(meanings());
         }
         if (column.derivation().orElse(null) instanceof Derivation.Formula) {
             var change = new MenuItem("Change the formula …");
             change.setId("formula-" + column.id());
             change.setOnAction(_ -> formula.accept(column));
-            getItems().add(change);
+            items.add(change);
         }
+        return items;
     }
 
     private CheckMenuItem item(String text, String id, boolean selected, Edit edit) {
@@ -84,15 +93,12 @@ final class RoleTag extends MenuButton {
     }
 
     /// Along which axis the column is measured, as it is now.
-    private void axes(int place) {
-        getItems().removeIf(item -> item.getId() != null && item.getId().startsWith("axis-"));
-        workspace.figure().filter(figure -> figure.table().id() == table
-                && figure.series().stream().anyMatch(each -> each.key().yColumn() == column.id())).ifPresent(figure -> {
+    private List<MenuItem> axes() {
+        return workspace.figure().filter(figure -> figure.table().id() == table.id()
+                && figure.series().stream().anyMatch(each -> each.key().yColumn() == column.id())).map(figure -> {
             boolean right = figure.series().stream().anyMatch(each -> each.key().yColumn() == column.id() && figure.isOnRight(each.key()));
-            var rule = new SeparatorMenuItem();
-            rule.setId("axis-rule");
-            getItems().addAll(place, List.of(rule, axis(figure, false, !right), axis(figure, true, right)));
-        });
+            return List.of(new SeparatorMenuItem(), axis(figure, false, !right), axis(figure, true, right));
+        }).orElse(List.of());
     }
 
     private CheckMenuItem axis(FigureAnalysis figure, boolean right, boolean selected) {
@@ -116,7 +122,7 @@ final class RoleTag extends MenuButton {
     }
 
     private CheckMenuItem kind(String text, String id, Kind kind, DateText.Order order, boolean selected) {
-        return item(text, "kind-" + column.id() + "-" + id, selected, new ColumnEdit.SetKind(table, column.id(), kind, order));
+        return item(text, "kind-" + column.id() + "-" + id, selected, new ColumnEdit.SetKind(table.id(), column.id(), kind, order));
     }
 
     private Menu formats() {
@@ -133,14 +139,15 @@ final class RoleTag extends MenuButton {
     }
 
     private CheckMenuItem format(String text, Format format) {
-        return item(text, "format-" + column.id(), column.format().equals(format), new ColumnEdit.SetFormat(table, column.id(), format));
+        return item(text, "format-" + column.id(), column.format().equals(format), new ColumnEdit.SetFormat(table.id(), column.id(),
+                format));
     }
 
     private Menu perTime(Format.Dates dates) {
         var menu = new Menu("Slopes per " + dates.per().word());
         for (TimeUnit unit : TimeUnit.values()) {
             menu.getItems().add(item("Per " + unit.word(), "per-" + column.id() + "-" + unit.name(), unit == dates.per(),
-                    new ColumnEdit.SetFormat(table, column.id(), new Format.Dates(dates.form(), dates.order(), unit))));
+                    new ColumnEdit.SetFormat(table.id(), column.id(), new Format.Dates(dates.form(), dates.order(), unit))));
         }
         return menu;
     }
@@ -149,7 +156,7 @@ final class RoleTag extends MenuButton {
         var menu = new Menu("Counted in " + durations.per().word() + "s");
         for (TimeUnit unit : List.of(TimeUnit.SECOND, TimeUnit.MINUTE, TimeUnit.HOUR, TimeUnit.DAY)) {
             menu.getItems().add(item("In " + unit.word() + "s", "per-" + column.id() + "-" + unit.name(), unit == durations.per(),
-                    new ColumnEdit.SetFormat(table, column.id(), new Format.Durations(unit))));
+                    new ColumnEdit.SetFormat(table.id(), column.id(), new Format.Durations(unit))));
         }
         menu.getItems().add(format("Show as numbers", new Format.AsWritten(column.decimals())));
         return menu;
@@ -161,7 +168,7 @@ final class RoleTag extends MenuButton {
         for (BarMeaning meaning : BarMeaning.values()) {
             menu.getItems().add(item("± " + meaning.words() + ": " + meaning.meaning(), "meaning-" + column.id() + "-" + meaning.name(),
                     meaning == column.barMeaning(),
-                    new ColumnEdit.SetBarMeaning(table, column.id(), meaning)));
+                    new ColumnEdit.SetBarMeaning(table.id(), column.id(), meaning)));
         }
         return menu;
     }

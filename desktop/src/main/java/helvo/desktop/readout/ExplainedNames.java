@@ -2,7 +2,6 @@ package helvo.desktop.readout;
 
 import helvo.desktop.guide.GuidePanel;
 import helvo.desktop.panels.Panels;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -21,9 +20,7 @@ import javafx.scene.input.KeyEvent;
 final class ExplainedNames {
     private final Panels panels;
     private final ScrollPane scroll;
-    private final List<Label> names = new ArrayList<>();
-    /// Where the guide tells of the part of the readout that is being built.
-    private Optional<String> section = Optional.empty();
+    private List<Label> names = List.of();
 
     /// @param scroll whose content the names are in
     ExplainedNames(Panels panels, ScrollPane scroll) {
@@ -31,14 +28,19 @@ final class ExplainedNames {
         this.scroll = scroll;
     }
 
-    /// The readout is built anew.
-    void clear() {
-        names.clear();
-        section = Optional.empty();
+    /// Those that there are now, in their order.
+    void show(List<Label> all) {
+        names = all;
+        boolean kept = all.stream().anyMatch(Label::isFocused);
+        for (Label each : all) {
+            each.setFocusTraversable(kept ? each.isFocused() : each == all.getFirst());
+        }
     }
 
     /// A label that names a quantity.
-    Label quantity(String name) {
+    ///
+    /// @param section where the guide tells of what it belongs to
+    Label quantity(String name, Optional<String> section) {
         var label = new Label(name);
         explain(label, "What is " + name + "?", switch (name) {
             case "R²", "R² about the mean" -> "numbers#r2";
@@ -52,10 +54,10 @@ final class ExplainedNames {
         return label;
     }
 
-    /// The heading of a part, where the guide tells of it.
-    void heading(Label label, String text) {
-        String lower = text.toLowerCase(Locale.ROOT);
-        section = Stream.of(Map.entry("error bars", "bars#within"), Map.entry("bounds", "bars#bounds"),
+    /// Where the guide tells of what stands under a heading.
+    static Optional<String> section(String heading) {
+        String lower = heading.toLowerCase(Locale.ROOT);
+        return Stream.of(Map.entry("error bars", "bars#within"), Map.entry("bounds", "bars#bounds"),
                 Map.entry("reading", "readings"), Map.entry("calibration", "readings#calibration"),
                 Map.entry("detection", "readings#calibration"), Map.entry("residual", "residuals#checks"),
                 Map.entry("check", "residuals#checks"), Map.entry("with and without", "residuals#with-and-without"),
@@ -63,7 +65,11 @@ final class ExplainedNames {
                 Map.entry("side by side", "curves#groups"), Map.entry("further", "numbers#further"),
                 Map.entry("covariance", "numbers#further"))
                 .filter(each -> lower.contains(each.getKey())).map(Map.Entry::getValue).findFirst();
-        section.ifPresent(place -> explain(label, text + ": what is this?", place));
+    }
+
+    /// A heading that leads to where the guide tells of it.
+    void heading(Label label, String text, String place) {
+        explain(label, text + ": what is this?", place);
     }
 
     private void explain(Label label, String question, String place) {
@@ -71,11 +77,9 @@ final class ExplainedNames {
         label.setTooltip(new Tooltip("What is this?"));
         label.setAccessibleRole(AccessibleRole.HYPERLINK);
         label.setAccessibleText(question);
-        label.setFocusTraversable(names.isEmpty());
         GuidePanel.tells(label, place);
         label.setOnMouseClicked(_ -> open(place));
         label.setOnKeyPressed(key -> pressed(key, label, place));
-        names.add(label);
     }
 
     private void pressed(KeyEvent key, Label label, String place) {

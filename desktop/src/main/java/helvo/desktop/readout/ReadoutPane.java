@@ -8,20 +8,26 @@ import helvo.core.readout.ComparisonReadout;
 import helvo.core.readout.Offer;
 import helvo.core.readout.Readout.Line;
 import helvo.core.readout.Readout;
+import helvo.desktop.controls.Controls;
 import helvo.desktop.controls.ReadoutTable;
 import helvo.desktop.controls.Tabs;
 import helvo.desktop.controls.WrappedLabel;
 import helvo.desktop.figure.FigurePane;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.workspace.Workspace;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javafx.geometry.HPos;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
@@ -47,9 +53,8 @@ public final class ReadoutPane extends VBox {
     private final Label where = sentence(false);
     private final Label units = sentence(false);
     private final ExplainedNames names;
-    private final List<Shown> shown = new ArrayList<>();
     private final FlowPane actions = new FlowPane(6, 2);
-    private List<String> shownParts = List.of();
+    private List<Piece> pieces = List.of();
     private boolean comparing;
 
     /// Where a line's text and what stands beside it are.
@@ -60,6 +65,12 @@ public final class ReadoutPane extends VBox {
             this(text, beside, _ -> {});
         }
     }
+
+    /// A part of the readout as it stands in the window.
+    ///
+    /// @param key   what it is, but for its numbers
+    /// @param names those of its labels that lead to the guide
+    private record Piece(String key, Node node, List<Shown> lines, List<Label> names) {}
 
     /// @param figure where error bars are opened and readings are added
     public ReadoutPane(Workspace workspace, Panels panels, FigurePane figure) {
@@ -122,16 +133,12 @@ public final class ReadoutPane extends VBox {
         }, () -> show(new Readout("", "", "", "", "", List.of())));
     }
 
-    /// New numbers go where the old ones stand, as long as they are numbers of the same things.
     private void show(Readout readout) {
-        List<String> parts = readout.lines().stream().map(ReadoutPane::part).toList();
         show(equation, readout.equation());
         show(where, readout.where().isEmpty() ? "" : "with " + readout.where());
         show(units, readout.units());
-        if (!parts.equals(shownParts)) {
-            shownParts = parts;
-            build(readout);
-        }
+        arrange(readout);
+        List<Shown> shown = pieces.stream().flatMap(piece -> piece.lines.stream()).toList();
         for (int i = 0; i < shown.size(); i++) {
             Shown at = shown.get(i);
             switch (readout.lines().get(i)) {
@@ -153,62 +160,93 @@ public final class ReadoutPane extends VBox {
         setShown(label, !text.isEmpty());
     }
 
-    private static String part(Line line) {
-        return switch (line) {
-            case Line.Quantity quantity -> "quantity " + quantity.label();
-            case Line.Heading(String text) -> "heading " + text;
-            case Line.Table table -> "table " + table.heads() + table.rows().stream().map(Line.Table.Row::label).toList();
-            case Line.Sentence sentence -> sentence.warns() ? "warning" : "sentence";
-            case Line.Advice advice -> (advice.warns() ? "advice" : "remark") + advice.offers();
-        };
+    /// The parts of a readout in their order. One that is there already stays, so that an edit makes only what it adds.
+    private void arrange(Readout readout) {
+        List<Part> parts = parts(readout);
+        if (parts.stream().map(Part::key).toList().equals(pieces.stream().map(Piece::key).toList())) {
+            return;
+        }
+        Map<String, Deque<Piece>> there = pieces.stream().collect(Collectors.groupingBy(Piece::key,
+                Collectors.toCollection(ArrayDeque::new)));
+        pieces = parts.stream().map(part -> {
+            Piece kept = there.getOrDefault(part.key(), new ArrayDeque<>()).poll();
+            return kept == null ? build(part) : kept;
+        }).toList();
+        names.show(pieces.stream().flatMap(piece -> piece.names.stream()).toList());
+        Controls.arrange(content.getChildren(), Stream.concat(Stream.of(equation, where, units),
+                pieces.stream().map(Piece::node)).toList());
     }
 
-    private void build(Readout readout) {
-        content.getChildren().setAll(equation, where, units);
-        shown.clear();
-        names.clear();
-        GridPane quantities = null;
+    /// Quantities that follow one another stand in one grid; all else is a part of its own.
+    private static List<Part> parts(Readout readout) {
+        var parts = new ArrayList<Part>();
+        Optional<String> section = Optional.empty();
         for (Line line : readout.lines()) {
-            switch (line) {
-                case Line.Quantity quantity -> {
-                    if (quantities == null) {
-                        quantities = grid();
-                        content.getChildren().add(quantities);
-                    }
-                    shown.add(add(quantities, quantity));
-                }
-                case Line.Table table -> {
-                    quantities = null;
-                    var of = new ReadoutTable(table);
-                    shown.add(new Shown(null, null, of::show));
-                    content.getChildren().add(of);
-                }
-                case Line.Heading(String text) -> {
-                    quantities = null;
-                    Label label = sentence(false);
-                    label.getStyleClass().add("section-heading");
-                    if (shown.isEmpty()) {
-                        label.getStyleClass().add("first");
-                    }
-                    label.setMaxWidth(Double.MAX_VALUE);
-                    names.heading(label, text);
-                    shown.add(new Shown(label, label));
-                    content.getChildren().add(label);
-                }
-                case Line.Sentence sentence -> {
-                    quantities = null;
-                    Label label = sentence(sentence.warns());
-                    shown.add(new Shown(label, label));
-                    content.getChildren().add(label);
-                }
-                case Line.Advice advice -> {
-                    quantities = null;
-                    Label label = sentence(false);
-                    shown.add(new Shown(label, label));
-                    content.getChildren().add(box(advice, label));
-                }
+            boolean goesOn = line instanceof Line.Quantity && !parts.isEmpty()
+                    && parts.getLast().lines.getFirst() instanceof Line.Quantity;
+            if (line instanceof Line.Heading(String text)) {
+                section = ExplainedNames.section(text);
             }
+            if (!goesOn) {
+                parts.add(new Part(section, parts.isEmpty(), new ArrayList<>()));
+            }
+            parts.getLast().lines.add(line);
         }
+        return parts;
+    }
+
+    /// Lines that stand together.
+    ///
+    /// @param section where the guide tells of them
+    /// @param first   of the whole readout
+    private record Part(Optional<String> section, boolean first, List<Line> lines) {
+        /// Two parts with one key look alike but for their numbers and sentences.
+        String key() {
+            return section + (first ? " first " : " ") + switch (lines.getFirst()) {
+                case Line.Quantity _ -> "quantities " + lines.stream().map(each -> ((Line.Quantity) each).label()).toList();
+                case Line.Heading(String text) -> "heading " + text;
+                case Line.Table table -> "table " + table.heads() + table.rows().stream().map(Line.Table.Row::label).toList();
+                case Line.Sentence sentence -> sentence.warns() ? "warning" : "sentence";
+                case Line.Advice advice -> (advice.warns() ? "advice" : "remark") + advice.offers();
+            };
+        }
+    }
+
+    private Piece build(Part part) {
+        return switch (part.lines.getFirst()) {
+            case Line.Quantity _ -> {
+                GridPane quantities = grid();
+                var explained = new ArrayList<Label>();
+                yield new Piece(part.key(), quantities, part.lines.stream().map(each -> {
+                    var quantity = (Line.Quantity) each;
+                    Label label = names.quantity(quantity.label(), part.section);
+                    explained.add(label);
+                    return add(quantities, quantity, label);
+                }).toList(), explained);
+            }
+            case Line.Table table -> {
+                var of = new ReadoutTable(table);
+                yield new Piece(part.key(), of, List.of(new Shown(null, null, of::show)), List.of());
+            }
+            case Line.Heading(String text) -> {
+                Label label = sentence(false);
+                label.getStyleClass().add("section-heading");
+                if (part.first) {
+                    label.getStyleClass().add("first");
+                }
+                label.setMaxWidth(Double.MAX_VALUE);
+                part.section.ifPresent(place -> names.heading(label, text, place));
+                yield new Piece(part.key(), label, List.of(new Shown(label, label)), part.section.isPresent() ? List.of(label) : List.of());
+            }
+            case Line.Sentence sentence -> {
+                Label label = sentence(sentence.warns());
+                yield new Piece(part.key(), label, List.of(new Shown(label, label)), List.of());
+            }
+            case Line.Advice advice -> {
+                Label label = sentence(false);
+                yield new Piece(part.key(), box(advice, label), List.of(new Shown(label, label)), List.of());
+            }
+        };
     }
 
     /// A finding, with what one might do about it below.
@@ -247,8 +285,7 @@ public final class ReadoutPane extends VBox {
         return grid;
     }
 
-    private Shown add(GridPane grid, Line.Quantity quantity) {
-        Label label = names.quantity(quantity.label());
+    private static Shown add(GridPane grid, Line.Quantity quantity, Label label) {
         label.getStyleClass().add("muted");
         var value = new WrappedLabel();
         value.getStyleClass().add("value");
