@@ -43,6 +43,7 @@ final class DrivenWindow {
     final Document document;
     final Workspace workspace;
     final MainView view;
+    private final FileDialogs dialogs;
     Path saveTo;
     List<Path> toOpen = List.of();
 
@@ -53,7 +54,7 @@ final class DrivenWindow {
     DrivenWindow(Stage stage, OneStudy study) {
         this.study = study;
         document = study.document;
-        workspace = new Workspace(document, study.keeper, study, new FileDialogs() {
+        dialogs = new FileDialogs() {
             @Override
             public List<Path> files() {
                 return toOpen;
@@ -98,10 +99,16 @@ final class DrivenWindow {
             public Optional<Path> figure(FigureFormat format, String suggestedName) {
                 return Optional.ofNullable(saveTo);
             }
-        });
+        };
+        workspace = another();
         view = new MainView(workspace);
         stage.setScene(Looks.scene(view, 1280, 800));
         stage.show();
+    }
+
+    /// What one more window on the study would show.
+    Workspace another() {
+        return new Workspace(document, study.keeper, study, dialogs);
     }
 
     void close() {
