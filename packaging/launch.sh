@@ -72,6 +72,8 @@ make_caches() {
   # A second start does not make them a second time.
   find "$caches" -maxdepth 1 -name making -mmin +10 -exec rmdir {} + 2>/dev/null
   mkdir "$caches/making" 2>/dev/null || return 0
+  # What a rehearsal left that was cut off.
+  rm -f "$caches"/*.aot.[0-9]*
   : >"$caches/tried"
   make_cache window &
   make_cache commands

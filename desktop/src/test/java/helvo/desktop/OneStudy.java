@@ -17,12 +17,17 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
+import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 
 /// A study with its keeper, as a window has it, in a folder of its own; what is asked of the program's other windows is written down.
 public final class OneStudy implements Studies {
+    /// Where the journals of all tests are, until they have all run.
+    private static final Path PLACES = places();
+
     public final Document document;
     public final StudyKeeper keeper;
     public final Path place;
@@ -35,13 +40,29 @@ public final class OneStudy implements Studies {
     private final PersonalFile<Settings> settings;
     private boolean ended;
 
+    private static Path places() {
+        try {
+            Path places = Files.createTempDirectory("helvo");
+            Runtime.getRuntime().addShutdownHook(new Thread(() -> {
+                try (Stream<Path> all = Files.walk(places)) {
+                    all.sorted(Comparator.reverseOrder()).forEach(each -> each.toFile().delete());
+                } catch (IOException e) {
+                    System.err.println("The tests left files in " + places + ": " + e);
+                }
+            }));
+            return places;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
     public OneStudy(Study study) {
         this(new Origin.New(History.from(study)));
     }
 
     public OneStudy(Origin origin) {
         try {
-            place = Files.createTempDirectory("kept");
+            place = Files.createTempDirectory(PLACES, "kept");
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
