@@ -93,6 +93,7 @@ public final class FigurePane extends VBox {
         measures();
         look = smallButton("figure-look", "Look …", "The look of the whole figure: its size, its text, its lines",
                 () -> open(new FigurePart.Background()));
+        HBox.setMargin(look, new Insets(0, 0, 0, 2));
         var head = new HBox(2, tabs, look, layers, measures);
         head.setAlignment(Pos.TOP_LEFT);
         head.setPadding(new Insets(0, 0, 8, 4));
