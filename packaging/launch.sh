@@ -107,6 +107,8 @@ launch() {
   flags=("-XX:AOTCache=$cache" -Xlog:aot=off -Xlog:cds=off)
   [ -f "$cache" ] || flags=()
   if [ "$kind" = window ]; then
+    # A small study gains nothing by the second compiler, which makes the first edits wait; a long table does.
+    any_is_over 1024 "$@" || flags+=(-XX:TieredStopAtLevel=1)
     exec "$java" "${flags[@]}" "${window_flags[@]}" -cp "$class_path" helvo.desktop.app.Program "$@"
   fi
   # Where the work takes longer than the start.
