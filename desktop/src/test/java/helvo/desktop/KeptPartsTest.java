@@ -22,7 +22,9 @@ import javafx.scene.control.Labeled;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableRow;
+import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
+import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -87,6 +89,23 @@ class KeptPartsTest {
             robot.interact(window.workspace::undo);
             isAsNew(robot, "undone, " + i);
         }
+    }
+
+    @Test
+    void whatIsTypedGoesWhereItWasBegunWhenColumnsMoveMeanwhile(FxRobot robot) {
+        Table table = window.workspace.table().orElseThrow();
+        int y = table.first(Role.Y).orElseThrow().id();
+        robot.interact(() -> window.grid().edit(2, table.column(y)));
+        window.settle();
+        robot.interact(() -> window.workspace.perform(new ColumnEdit.MoveColumn(table.id(), y, 1))); // as from another window
+        robot.interact(() -> ((TextField) window.view.lookup(".cell-field")).setText("3.21"));
+        robot.type(KeyCode.ENTER);
+        window.settle();
+        Table after = window.workspace.table().orElseThrow();
+        assertThat(after.column(y).exact(2, after.mark())).isEqualTo("3.21");
+        int x = table.first(Role.X).orElseThrow().id();
+        assertThat(after.column(x).cells()).isEqualTo(table.column(x).cells());
+        isAsNew(robot, "the column moved");
     }
 
     /// The name in the readout.

@@ -6,6 +6,7 @@ import helvo.core.number.MissingText;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
 import helvo.core.table.Kind;
+import helvo.core.table.Table;
 import helvo.desktop.workspace.Workspace;
 import javafx.application.Platform;
 import javafx.beans.InvalidationListener;
@@ -27,7 +28,10 @@ final class MeasurementCell extends TableCell<Integer, Integer> {
     /// Kept, since the grid holds it weakly.
     private final InvalidationListener listener;
     private TextField field;
+    /// What is edited, which stays so when the grid shows another column, or another table, here.
     private int editedRow;
+    private int editedColumn;
+    private int editedTable;
 
     MeasurementCell(Workspace workspace, MeasurementGrid grid, StudyColumn at) {
         this.workspace = workspace;
@@ -43,8 +47,7 @@ final class MeasurementCell extends TableCell<Integer, Integer> {
             return;
         }
         setGraphic(null);
-        if (empty || row == null || grid.table().columns().stream().noneMatch(column -> column.id() ==
-                at.column())) {
+        if (empty || row == null || !has(grid.table(), at.column())) {
             setText(null);
             pseudoClassStateChanged(NEEDS_LOOK, false);
             return;
@@ -72,6 +75,8 @@ final class MeasurementCell extends TableCell<Integer, Integer> {
         }
         int row = getItem();
         editedRow = row;
+        editedColumn = at.column();
+        editedTable = grid.table().id();
         field = new TextField(first == null ? grid.table().column(at.column()).exact(row, grid.table().mark()) : first);
         field.setAccessibleText("Row " + (row + 1) + ", " + grid.table().column(at.column()).name());
         field.getStyleClass().add("cell-field");
@@ -95,7 +100,11 @@ final class MeasurementCell extends TableCell<Integer, Integer> {
     }
 
     private Edit change(String text) {
-        return new TableEdit.SetCell(grid.table().id(), at.column(), editedRow, text);
+        return new TableEdit.SetCell(editedTable, editedColumn, editedRow, text);
+    }
+
+    private static boolean has(Table table, int column) {
+        return table.columns().stream().anyMatch(each -> each.id() == column);
     }
 
     private void pressed(KeyEvent event) {
@@ -127,7 +136,9 @@ final class MeasurementCell extends TableCell<Integer, Integer> {
         String text = field.getText();
         field = null;
         cancelEdit();
-        workspace.perform(change(text));
+        if (workspace.study().tables().stream().anyMatch(table -> table.id() == editedTable && has(table, editedColumn))) {
+            workspace.perform(change(text));
+        }
     }
 
     @Override

@@ -29,14 +29,16 @@ import javafx.scene.control.SeparatorMenuItem;
 /// bars mean, or its formula.
 final class RoleTag extends MenuButton {
     private final Workspace workspace;
-    private final Table table;
+    private final int table;
+    private final boolean otherX;
     private final Column column;
     private final Consumer<Column> formula;
 
     /// @param formula asks for another formula of a derived column
     RoleTag(Workspace workspace, Table of, Column column, Consumer<Column> formula) {
         this.workspace = workspace;
-        this.table = of;
+        this.table = of.id();
+        otherX = of.first(Role.X).filter(x -> x.id() != column.id()).isPresent();
         this.formula = formula;
         this.column = column;
         setText(column.role() == Role.NONE ? "–" : tag(of, column.role()));
@@ -52,11 +54,11 @@ final class RoleTag extends MenuButton {
         var items = new ArrayList<MenuItem>();
         for (Role role : Role.values()) {
             items.add(item(meaning(role), "role-" + column.id() + "-" + role.name(), role == column.role(),
-                    new ColumnEdit.SetRole(table.id(), column.id(), role)));
+                    new ColumnEdit.SetRole(table, column.id(), role)));
         }
-        if (table.first(Role.X).filter(x -> x.id() != column.id()).isPresent() && column.role() != Role.X) {
+        if (otherX && column.role() != Role.X) {
             items.add(1, item("x too, for the columns at its right", "role-" + column.id() + "-further", false,
-                    new ColumnEdit.UseAsFurtherX(table.id(), column.id())));
+                    new ColumnEdit.UseAsFurtherX(table, column.id())));
         }
         if (column.role() == Role.Y) {
             items.addAll(axes());
@@ -94,7 +96,7 @@ final class RoleTag extends MenuButton {
 
     /// Along which axis the column is measured, as it is now.
     private List<MenuItem> axes() {
-        return workspace.figure().filter(figure -> figure.table().id() == table.id()
+        return workspace.figure().filter(figure -> figure.table().id() == table
                 && figure.series().stream().anyMatch(each -> each.key().yColumn() == column.id())).map(figure -> {
             boolean right = figure.series().stream().anyMatch(each -> each.key().yColumn() == column.id() && figure.isOnRight(each.key()));
             return List.of(new SeparatorMenuItem(), axis(figure, false, !right), axis(figure, true, right));
@@ -122,7 +124,7 @@ final class RoleTag extends MenuButton {
     }
 
     private CheckMenuItem kind(String text, String id, Kind kind, DateText.Order order, boolean selected) {
-        return item(text, "kind-" + column.id() + "-" + id, selected, new ColumnEdit.SetKind(table.id(), column.id(), kind, order));
+        return item(text, "kind-" + column.id() + "-" + id, selected, new ColumnEdit.SetKind(table, column.id(), kind, order));
     }
 
     private Menu formats() {
@@ -139,15 +141,14 @@ final class RoleTag extends MenuButton {
     }
 
     private CheckMenuItem format(String text, Format format) {
-        return item(text, "format-" + column.id(), column.format().equals(format), new ColumnEdit.SetFormat(table.id(), column.id(),
-                format));
+        return item(text, "format-" + column.id(), column.format().equals(format), new ColumnEdit.SetFormat(table, column.id(), format));
     }
 
     private Menu perTime(Format.Dates dates) {
         var menu = new Menu("Slopes per " + dates.per().word());
         for (TimeUnit unit : TimeUnit.values()) {
             menu.getItems().add(item("Per " + unit.word(), "per-" + column.id() + "-" + unit.name(), unit == dates.per(),
-                    new ColumnEdit.SetFormat(table.id(), column.id(), new Format.Dates(dates.form(), dates.order(), unit))));
+                    new ColumnEdit.SetFormat(table, column.id(), new Format.Dates(dates.form(), dates.order(), unit))));
         }
         return menu;
     }
@@ -156,7 +157,7 @@ final class RoleTag extends MenuButton {
         var menu = new Menu("Counted in " + durations.per().word() + "s");
         for (TimeUnit unit : List.of(TimeUnit.SECOND, TimeUnit.MINUTE, TimeUnit.HOUR, TimeUnit.DAY)) {
             menu.getItems().add(item("In " + unit.word() + "s", "per-" + column.id() + "-" + unit.name(), unit == durations.per(),
-                    new ColumnEdit.SetFormat(table.id(), column.id(), new Format.Durations(unit))));
+                    new ColumnEdit.SetFormat(table, column.id(), new Format.Durations(unit))));
         }
         menu.getItems().add(format("Show as numbers", new Format.AsWritten(column.decimals())));
         return menu;
@@ -168,7 +169,7 @@ final class RoleTag extends MenuButton {
         for (BarMeaning meaning : BarMeaning.values()) {
             menu.getItems().add(item("± " + meaning.words() + ": " + meaning.meaning(), "meaning-" + column.id() + "-" + meaning.name(),
                     meaning == column.barMeaning(),
-                    new ColumnEdit.SetBarMeaning(table.id(), column.id(), meaning)));
+                    new ColumnEdit.SetBarMeaning(table, column.id(), meaning)));
         }
         return menu;
     }
