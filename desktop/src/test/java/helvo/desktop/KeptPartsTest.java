@@ -63,7 +63,10 @@ class KeptPartsTest {
                 robot.interact(() -> window.workspace.showSeries(place));
                 isAsNew(robot, table.name() + ", series " + place);
             }
-            robot.interact(() -> window.grid().resizeColumn(window.grid().getColumns().get(1), 40)); // as a person drags it
+            robot.interact(() -> {
+                window.grid().resizeColumn(window.grid().getColumns().get(1), 40); // as a person drags it
+                window.grid().scrollTo(table.rows());
+            });
         }
     }
 

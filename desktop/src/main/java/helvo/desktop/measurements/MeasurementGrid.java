@@ -108,6 +108,8 @@ public final class MeasurementGrid extends TableView<Integer> {
         shown.set(table);
         if (old != null && old.id() != table.id()) {
             select(0, getColumns().get(1));
+            scrollTo(0);
+            scrollToColumnIndex(0);
         }
     }
 
