@@ -114,9 +114,9 @@ public final class MainView extends StackPane {
         workspace.table().ifPresent(table -> measurements.grid().choose(0, table.columns().getFirst()));
     }
 
-    /// Builds what is not shown yet, one after the other, so that none delays what is being done.
+    /// Builds what is not shown yet, one after the other, so that none delays what is being done; no more once the window is closed.
     public void buildPanels() {
-        if (getScene() != null && panels.buildOne()) {
+        if (getScene().getWindow().isShowing() && panels.buildOne()) {
             Platform.runLater(this::buildPanels);
         }
     }

@@ -180,6 +180,20 @@ class WindowsTest {
         assertThat(state.resolve("kept")).doesNotExist();
     }
 
+    /// Its panels would keep the thread that the other windows need.
+    @Test
+    void aClosedWindowBuildsNothingFurther() {
+        windows = new Windows(PersonalFolders.below(state), List.of(state.resolve("kept")), () -> {});
+        MainView view = of(() -> {
+            Stage stage = windows.open(new Origin.New(History.from(SampleStudy.study())), Start.with(Study::blank, false));
+            stage.show();
+            stage.close();
+            return (MainView) stage.getScene().getRoot();
+        });
+        WaitForAsyncUtils.waitForFxEvents();
+        assertThat(of(() -> view.getChildren().stream().filter(Panel.class::isInstance).toList())).isEmpty();
+    }
+
     private void twoWindows(List<WeakReference<?>> left) throws TimeoutException {
         var stages = new Stage[2];
         on(() -> {
