@@ -40,19 +40,7 @@ final class WindowStudies implements Studies {
 
     @Override
     public void open(Origin study) {
-        Optional<Windows.Shown> here = windows.shown().stream().filter(each -> each.stage() == stage).findFirst();
-        Stage opened = windows.open(windows.asKept(study), Start.with(() -> study.study().history().study(), false));
-        if (here.filter(Windows.Shown::isBlank).isPresent()) {
-            opened.setX(stage.getX());
-            opened.setY(stage.getY());
-            opened.setWidth(stage.getWidth());
-            opened.setHeight(stage.getHeight());
-            Windows.show(opened);
-            stage.close();
-            windows.shown().getLast().tour();
-        } else {
-            Windows.show(opened);
-        }
+        windows.open(windows.asKept(study), windows.shown().stream().filter(each -> each.stage() == stage).findFirst().orElseThrow());
     }
 
     @Override

@@ -37,6 +37,7 @@ import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.geometry.Rectangle2D;
+import javafx.scene.control.TextInputControl;
 import javafx.stage.Screen;
 import javafx.stage.Stage;
 import javafx.stage.WindowEvent;
@@ -68,8 +69,9 @@ public final class Windows {
             Platform.runLater(() -> Platform.runLater(((MainView) stage.getScene().getRoot())::tourOnce));
         }
 
-        boolean isBlank() {
-            return workspace.study().isBlank() && workspace.history().get().steps().isEmpty();
+        /// Whether a study may take the place of what is here; what is being typed may not be lost.
+        boolean isFree() {
+            return workspace.keeper().isUntouched() && !(stage.getScene().getFocusOwner() instanceof TextInputControl);
         }
     }
 
@@ -242,14 +244,31 @@ public final class Windows {
         }
         var document = new Document(from.study().history());
         open(stage, document, new StudyKeeper(document, from, places), start);
-        Workspace workspace = shown.getLast().workspace;
+        tellOf(from, shown.getLast().workspace);
+        return stage;
+    }
+
+    /// Shows a study in a window where nothing was done yet, or else in one of its own.
+    void open(Origin from, Shown here) {
+        if (!here.isFree() || !isLastOn(here.workspace)) {
+            show(open(from, Start.with(() -> from.study().history().study(), false)));
+            return;
+        }
+        if (from instanceof Origin.BroughtBack(Journal.Kept kept)) {
+            forget(kept);
+        }
+        here.workspace.become(from);
+        tellOf(from, here.workspace);
+        here.tour();
+    }
+
+    private void tellOf(Origin from, Workspace workspace) {
         workspace.keeper().readOnly().ifPresent(workspace.messages()::warn);
         if (from instanceof Origin.BroughtBack(Journal.Kept kept)) {
             workspace.messages().tell("“" + workspace.study().name() + "” is as it was when Helvo stopped; "
                     + (kept.unsaved() == 1 ? "1 step is in no file yet." : kept.unsaved() + " steps are in no file yet.")
                     + kept.trouble().map(trouble -> " " + trouble).orElse(""));
         }
-        return stage;
     }
 
     /// Shows one more window on what another shows.

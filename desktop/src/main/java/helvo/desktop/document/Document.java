@@ -134,6 +134,16 @@ public final class Document implements AutoCloseable {
         analyses.tellKnown();
     }
 
+    /// Takes a study with its history in the place of one in which nothing was done.
+    public void become(History known) {
+        if (!history.get().steps().isEmpty() || isChanging()) {
+            throw new IllegalStateException("something was done in “" + study().name() + "”");
+        }
+        analyses.request(known.study(), true);
+        history.set(known);
+        preview.set(Optional.empty());
+    }
+
     /// Tells each change of the history, in order and before anything shows it, until the subscription ends.
     public Subscription onCommit(Consumer<Change> observer) {
         observers.add(observer);

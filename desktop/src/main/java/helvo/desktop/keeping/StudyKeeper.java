@@ -37,7 +37,7 @@ public final class StudyKeeper {
     private static final long FEW_CELLS = 200_000;
 
     private final Document document;
-    private final JournalKeeper journal;
+    private final List<Path> places;
     private final Background.Queue saving;
     private final ReadOnlyObjectWrapper<Sign> sign = new ReadOnlyObjectWrapper<>(Sign.NOTHING);
     private final ReadOnlyObjectWrapper<Optional<Path>> file = new ReadOnlyObjectWrapper<>(Optional.empty());
@@ -45,8 +45,9 @@ public final class StudyKeeper {
     private final Timeline clock = new Timeline(new KeyFrame(javafx.util.Duration.millis(LOOK_EVERY.toMillis()), _ -> look()));
     private final Subscription following;
     private final FileWatch watch = new FileWatch();
-    private final Study opened;
-    private final Optional<Journal.Kept> broughtBack;
+    private JournalKeeper journal;
+    private Study opened;
+    private Optional<Journal.Kept> broughtBack = Optional.empty();
     private Optional<FilePrint> print = Optional.empty();
     private StoredStudy stored;
     /// As the file has it; null for a study in no file.
@@ -66,11 +67,19 @@ public final class StudyKeeper {
     /// @param places to keep journals in, the usual one first
     public StudyKeeper(Document document, Origin origin, List<Path> places) {
         this.document = document;
-        journal = new JournalKeeper(places, origin);
+        this.places = places;
         saving = document.background().queue("saving");
+        begin(origin);
+        following = document.onCommit(this::committed);
+        clock.setCycleCount(Animation.INDEFINITE);
+        clock.play();
+        tell();
+    }
+
+    private void begin(Origin origin) {
+        journal = new JournalKeeper(places, origin);
         stored = origin.study();
-        opened = document.study();
-        broughtBack = origin instanceof Origin.BroughtBack(Journal.Kept back) ? Optional.of(back) : Optional.empty();
+        opened = stored.history().study();
         switch (origin) {
             case Origin.New _ -> {}
             case Origin.FromFile(Path from, FilePrint was, StoredStudy read) -> {
@@ -79,6 +88,7 @@ public final class StudyKeeper {
                 saved = read.history().study();
             }
             case Origin.BroughtBack(Journal.Kept back) -> {
+                broughtBack = Optional.of(back);
                 file.set(back.file());
                 print = back.saved();
                 commits = back.commits();
@@ -86,9 +96,20 @@ public final class StudyKeeper {
                 changed = back.last();
             }
         }
-        following = document.onCommit(this::committed);
-        clock.setCycleCount(Animation.INDEFINITE);
-        clock.play();
+    }
+
+    /// Whether nothing was done yet that anybody could miss.
+    public boolean isUntouched() {
+        return document.study().isBlank() && document.history().get().steps().isEmpty() && file.get().isEmpty() && !document.isChanging()
+                && !saving.isBusy();
+    }
+
+    /// Goes on with another study in the place of this one, which [#isUntouched].
+    public void become(Origin origin) {
+        journal.close(true);
+        isPrepared = false;
+        begin(origin);
+        document.become(origin.study().history());
         tell();
     }
 

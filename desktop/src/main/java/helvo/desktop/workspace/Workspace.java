@@ -12,6 +12,7 @@ import helvo.core.table.Table;
 import helvo.desktop.document.AnalysisService;
 import helvo.desktop.document.Document;
 import helvo.desktop.document.Preview;
+import helvo.desktop.keeping.Origin;
 import helvo.desktop.keeping.RecentStudies;
 import helvo.desktop.keeping.Sign;
 import helvo.desktop.keeping.StudyKeeper;
@@ -65,7 +66,7 @@ public final class Workspace implements AutoCloseable {
         analysis = new ReadOnlyObjectWrapper<>(document.analyses().latest().get());
         preview = new ReadOnlyObjectWrapper<>(document.preview().get());
         unfinished = new ReadOnlyObjectWrapper<>(document.analyses().unfinished().get());
-        table.set(study().tables().isEmpty() ? 0 : study().tables().getFirst().id());
+        table.set(firstTable());
         importer = new Importer(this, dialogs);
         exporter = new Exporter(this, dialogs);
         saver = new Saver(this, keeper, dialogs);
@@ -82,6 +83,17 @@ public final class Workspace implements AutoCloseable {
                 studies.leftBehind().subscribe((_, now) -> leftBehind.set(now)),
                 keeper.sign().subscribe((_, now) -> sign.set(now)), keeper.conflict().subscribe((_, now) -> conflict.set(now)),
                 document.background().shown().subscribe((_, _) -> tellOfWork()), background.shown().subscribe((_, _) -> tellOfWork()));
+    }
+
+    private int firstTable() {
+        return study().tables().isEmpty() ? 0 : study().tables().getFirst().id();
+    }
+
+    /// Goes on with another study in the place of one in which nothing was done.
+    public void become(Origin origin) {
+        keeper.become(origin);
+        show(firstTable());
+        showFigure(0);
     }
 
     private void tellOfWork() {

@@ -29,6 +29,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicBoolean;
+import javafx.scene.control.TextField;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -91,9 +92,12 @@ class WindowStudiesTest {
     @Test
     void aStudyTakesThePlaceOfABlankWindowAndStandsBesideAnother() throws IOException, CannotRead {
         start();
+        Stage blank = of(() -> windows.shown().getFirst().stage());
         Origin week = Origin.FromFile.read(saved("Week 14"), Progress.none());
         on(() -> first().studies().open(week));
         assertThat(titles()).containsExactly("Week 14 – Helvo");
+        assertThat(of(() -> windows.shown().getFirst().stage())).isSameAs(blank);
+        assertThat(of(() -> first().sign().get().text())).startsWith("saved");
         Origin creep = Origin.FromFile.read(saved("Creep"), Progress.none());
         on(() -> first().studies().open(creep));
         assertThat(titles()).containsExactly("Week 14 – Helvo", "Creep – Helvo");
@@ -109,6 +113,41 @@ class WindowStudiesTest {
         on(() -> windows.shown().getLast().workspace().studies().close());
         assertThat(titles()).hasSize(2);
         assertThat(lastClosed).isFalse();
+    }
+
+    /// A study that took the place of a blank one is kept as any other; what is done, or typed, in a blank window is not replaced.
+    @Test
+    void aStudyInABlankWindowIsKeptAndReplacesNothingThatWasDone() throws IOException, CannotRead, InterruptedException {
+        start();
+        var week = Origin.FromFile.read(saved("Week 14"), Progress.none());
+        on(() -> {
+            var view = (MainView) windows.shown().getFirst().stage().getScene().getRoot();
+            var typed = new TextField("12.5");
+            view.getChildren().add(typed);
+            typed.requestFocus();
+            first().studies().open(week);
+            assertThat(first().study().isBlank()).isTrue();
+            view.requestFocus();
+            view.getChildren().remove(typed);
+            windows.shown().getLast().stage().close();
+            first().studies().open(week);
+            first().perform(new StudyEdit.Rename("with a step more"));
+            first().studies().openNew();
+            var done = windows.shown().getLast().workspace();
+            done.perform(new TableEdit.SetCell(1, 1, 0, "5"));
+            done.studies().open(new Origin.New(History.from(SampleStudy.study())));
+        });
+        assertThat(titles()).containsExactly("with a step more – Helvo", "Untitled study – Helvo", SampleStudy.NAME + " – Helvo");
+        assertThat(of(() -> first().history().get().steps())).hasSize(1);
+        end();
+        LeftBehind found = LeftBehind.find(List.of(kept));
+        assertThat(found.studies()).extracting(each -> each.study().history().study().name() + " " + each.unsaved() + " "
+                + each.file().map(Path::getFileName)).containsExactlyInAnyOrder("with a step more 1 Optional[Week 14.helvo]",
+                "Untitled study 1 Optional.empty");
+        for (Journal.Kept each : found.studies()) {
+            each.journal().close();
+        }
+        start();
     }
 
     /// What was kept of a file goes before the file, unless somebody has saved that since.
