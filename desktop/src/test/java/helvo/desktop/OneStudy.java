@@ -1,5 +1,6 @@
 package helvo.desktop;
 
+import helvo.core.analysis.Analysis;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.desktop.document.Document;
@@ -19,6 +20,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -108,7 +110,7 @@ public final class OneStudy implements Studies {
     }
 
     @Override
-    public void open(Origin study) {
+    public void open(Origin study, Optional<Analysis> beginning) {
         asked.add("open " + study.study().history().study().name());
     }
 

@@ -2,6 +2,7 @@ package helvo.desktop.app;
 
 import helvo.core.Phrase;
 import helvo.desktop.figure.FigureView;
+import helvo.desktop.looks.Frames;
 import helvo.desktop.workspace.Workspace;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
@@ -36,21 +37,28 @@ final class ResponseTimes {
     void watch(Scene scene, Workspace workspace, FigureView figure) {
         var window = new Watched(scene);
         scene.addEventFilter(InputEvent.ANY, window::happened);
-        workspace.history().subscribe(history -> window.asked = history.steps().isEmpty() ? 0 : event);
-        Supplier<String> after = sinceAsked();
-        window.afterLayout(() -> tell.accept("The window was there " + after.get() + "."));
         var first = new AtomicBoolean(true);
+        workspace.history().subscribe((_, _) -> {
+            window.asked = event;
+            first.set(false);
+        });
+        Supplier<String> after = sinceAsked();
+        Frames.afterLayout(scene, () -> tell.accept("The window was there " + after.get() + "."));
         figure.shownPicture().subscribe(picture -> {
             if (picture != null && first.get()) {
-                window.afterLayout(() -> {
+                Frames.afterLayout(scene, () -> {
                     if (figure.isSettled() && first.getAndSet(false)) {
                         tell.accept("Its first figure was there " + after.get() + ".");
                     }
                 });
             }
         });
-        figure.shownPicture().subscribe(_ -> window.shown(workspace.analysis().get().study() == workspace.study()
-                && figure.isSettled()));
+        figure.shownPicture().subscribe(_ -> window.shown(isNow(workspace) && figure.isSettled()));
+    }
+
+    private static boolean isNow(Workspace workspace) {
+        return workspace.figure().filter(shown -> workspace.table().filter(table -> table == shown.table()).isPresent()
+                && workspace.figureInView().filter(shown.figure()::equals).isPresent()).isPresent();
     }
 
     /// How long it is since somebody asked for the window that is being opened: for the first, since the start.
@@ -98,7 +106,7 @@ final class ResponseTimes {
         }
 
         private void shown(boolean settled) {
-            afterLayout(() -> {
+            Frames.afterLayout(scene, () -> {
                 long now = System.nanoTime();
                 if (dragging) {
                     frames.add(now);
@@ -106,16 +114,6 @@ final class ResponseTimes {
                 if (settled && asked != 0) {
                     tell.accept(Phrase.of("Figure and readout followed after %.0f ms.", since(asked)));
                     asked = 0;
-                }
-            });
-        }
-
-        private void afterLayout(Runnable then) {
-            scene.addPostLayoutPulseListener(new Runnable() {
-                @Override
-                public void run() {
-                    scene.removePostLayoutPulseListener(this);
-                    then.run();
                 }
             });
         }

@@ -1,5 +1,6 @@
 package helvo.desktop.app;
 
+import helvo.core.analysis.Analysis;
 import helvo.core.study.History;
 import helvo.desktop.keeping.LastChoices;
 import helvo.desktop.keeping.Origin;
@@ -39,8 +40,11 @@ final class WindowStudies implements Studies {
     }
 
     @Override
-    public void open(Origin study) {
-        windows.open(windows.asKept(study), windows.shown().stream().filter(each -> each.stage() == stage).findFirst().orElseThrow());
+    public void open(Origin study, Optional<Analysis> beginning) {
+        if (!(study instanceof Origin.FromFile read && showIfOpen(read.file()))) {
+            windows.shown().stream().filter(each -> each.stage() == stage).findFirst()
+                    .ifPresent(here -> windows.open(windows.asKept(study), beginning, here));
+        }
     }
 
     @Override

@@ -1,5 +1,6 @@
 package helvo.desktop.app;
 
+import helvo.core.analysis.Analysis;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.desktop.document.Document;
@@ -248,8 +249,14 @@ public final class Windows {
         return stage;
     }
 
-    /// Shows a study in a window where nothing was done yet, or else in one of its own.
-    void open(Origin from, Shown here) {
+    /// Shows a study in a window where nothing was done yet, or else in one of its own. What was kept is opened once, however often that
+    /// is asked for.
+    ///
+    /// @param beginning what it shows first, where that is known
+    void open(Origin from, Optional<Analysis> beginning, Shown here) {
+        if (from instanceof Origin.BroughtBack(Journal.Kept kept) && !leftBehind.get().contains(kept)) {
+            return;
+        }
         if (!here.isFree() || !isLastOn(here.workspace)) {
             show(open(from, Start.with(() -> from.study().history().study(), false)));
             return;
@@ -257,7 +264,7 @@ public final class Windows {
         if (from instanceof Origin.BroughtBack(Journal.Kept kept)) {
             forget(kept);
         }
-        here.workspace.become(from);
+        here.workspace.become(from, beginning);
         tellOf(from, here.workspace);
         here.tour();
     }
@@ -327,7 +334,7 @@ public final class Windows {
     /// As large as in the window before, or in the last one of all.
     private void expectFigure(FigureView figure) {
         shown.stream().map(each -> each.stage.getScene()).filter(scene -> scene != null && scene.getRoot() instanceof MainView)
-                .map(scene -> ((MainView) scene.getRoot()).figure().view()).filter(other -> other.getWidth() > 0)
+                .map(scene -> ((MainView) scene.getRoot()).figure().view()).filter(FigureView::isPlaced)
                 .reduce((_, last) -> last).ifPresentOrElse(last -> figure.expect(last.getWidth(), last.getHeight()),
                 () -> figure.expect(size().figureWidth(), size().figureHeight()));
     }
@@ -364,8 +371,8 @@ public final class Windows {
         if (!stage.isMaximized() && !stage.isFullScreen()) {
             FigureView figure = view.figure().view();
             choices.keep(last -> last.withWindow(new LastChoices.Window(view.getWidth(), view.getHeight(), view.leftWidth(),
-                    view.rightWidth(), figure.getWidth() > 0 ? figure.getWidth() : last.window().figureWidth(),
-                    figure.getWidth() > 0 ? figure.getHeight() : last.window().figureHeight())));
+                    view.rightWidth(), figure.isPlaced() ? figure.getWidth() : last.window().figureWidth(),
+                    figure.isPlaced() ? figure.getHeight() : last.window().figureHeight())));
         }
     }
 

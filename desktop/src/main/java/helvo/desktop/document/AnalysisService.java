@@ -68,6 +68,30 @@ public final class AnalysisService {
         return () -> preparations.remove(work);
     }
 
+    /// Works out what a study shows first, before it is in view: its first table with the first figure over that, drawn for the views
+    /// that there were when this was asked for. To be used beside the interface thread.
+    public interface Beginning {
+        /// @return an analysis with that figure alone; empty for a study so large that it is better shown piece by piece
+        Optional<Analysis> of(Study study, Progress progress);
+    }
+
+    public Beginning beginning() {
+        List<Preparation> all = List.copyOf(preparations);
+        return (study, progress) -> CommitQueue.hasManyRows(study) ? Optional.empty() : study.figures().stream()
+                .filter(figure -> figure.table() == study.tables().getFirst().id()).findFirst().map(figure -> {
+                    Analysis first = Analysis.of(study.withFigures(List.of(figure)), Analysis.EMPTY, progress);
+                    prepareAll(all, first, progress);
+                    return first;
+                });
+    }
+
+    /// Shows the beginning of a study until the whole is worked out, which takes what is known from it; where it is of another study
+    /// that is not shown.
+    void request(Study study, Optional<Analysis> beginning) {
+        beginning.filter(first -> first.study().equals(study.withFigures(first.study().figures()))).ifPresent(latest::set);
+        request(study, true);
+    }
+
     /// Asks for the analysis of a study. What is under way for it already goes on.
     ///
     /// @param whole whether all that views need is prepared before they are told; else the figure is drawn when there is time

@@ -1,5 +1,6 @@
 package helvo.desktop.document;
 
+import helvo.core.analysis.Analysis;
 import helvo.core.study.Commit;
 import helvo.core.study.Edit;
 import helvo.core.study.History;
@@ -135,13 +136,15 @@ public final class Document implements AutoCloseable {
     }
 
     /// Takes a study with its history in the place of one in which nothing was done.
-    public void become(History known) {
+    ///
+    /// @param beginning what it shows first, where that is known
+    public void become(History known, Optional<Analysis> beginning) {
         if (!history.get().steps().isEmpty() || isChanging()) {
             throw new IllegalStateException("something was done in “" + study().name() + "”");
         }
-        analyses.request(known.study(), true);
         history.set(known);
         preview.set(Optional.empty());
+        analyses.request(known.study(), beginning);
     }
 
     /// Tells each change of the history, in order and before anything shows it, until the subscription ends.

@@ -53,7 +53,22 @@ public final class FigureView extends Pane {
     private volatile Optional<Prepared> prepared = Optional.empty();
 
     /// What would be drawn of a new analysis, and what is drawn already.
-    private record Target(int figure, double scale, FigureAnalysis drawn) {}
+    private record Target(int figure, Room room, FigureAnalysis drawn) {}
+
+    /// What a sheet may fill, in units of the scene.
+    ///
+    /// @param output pixels of the screen a unit
+    private record Room(double width, double height, double output) {
+        /// Units a point.
+        double scale(FigureAnalysis figure) {
+            return Math.max(0.1, Math.min(width / FigureDrawing.widthPoints(figure), height / FigureDrawing.heightPoints(figure)));
+        }
+
+        /// Pixels a point.
+        double pixels(FigureAnalysis figure) {
+            return scale(figure) * output;
+        }
+    }
 
     private record Prepared(FigureAnalysis figure, double scale, Raster raster) {
         boolean serves(FigureAnalysis wanted, double atScale) {
@@ -95,7 +110,8 @@ public final class FigureView extends Pane {
 
     /// Everything that was asked for is on the screen.
     public boolean isSettled() {
-        return getScene() == null || figure().isEmpty() || drawn != null && drawn.looksLike(figure().get()) && asked == pixels(drawn);
+        return !isPlaced() || figure().isEmpty() || drawn != null && drawn.looksLike(figure().get())
+                && asked == room().pixels(drawn);
     }
 
     /// The picture on the sheet; a new one each time that it was drawn.
@@ -132,19 +148,18 @@ public final class FigureView extends Pane {
 
     /// Units of the scene a point.
     double scale() {
-        return figure().map(this::scale).orElse(1.0);
+        return figure().map(room()::scale).orElse(1.0);
     }
 
-    private double scale(FigureAnalysis figure) {
-        boolean placed = getWidth() > 0;
-        return Math.max(0.1, Math.min((placed ? getWidth() : expectedWidth) / FigureDrawing.widthPoints(figure),
-                (placed ? getHeight() : expectedHeight) / FigureDrawing.heightPoints(figure)));
+    private Room room() {
+        double output = getScene() == null || getScene().getWindow() == null ? Screen.getPrimary().getOutputScaleX()
+                : getScene().getWindow().getRenderScaleX();
+        return isPlaced() ? new Room(getWidth(), getHeight(), output) : new Room(expectedWidth, expectedHeight, output);
     }
 
-    /// Pixels a point.
-    private double pixels(FigureAnalysis figure) {
-        return scale(figure) * (getScene() == null || getScene().getWindow() == null ? Screen.getPrimary().getOutputScaleX()
-                : getScene().getWindow().getRenderScaleX());
+    /// Before it is shown it has no size, or its least.
+    public boolean isPlaced() {
+        return getWidth() > getMinWidth();
     }
 
     /// The size that it will probably have, so that it is drawn while the window is still laid out; with another it is drawn again.
@@ -162,17 +177,17 @@ public final class FigureView extends Pane {
     /// Puts everything in its place. Nothing here is managed: a layout would go through the whole window for each picture.
     private void arrange() {
         figure().ifPresent(figure -> {
-            double scale = scale(figure);
+            Room room = room();
+            double scale = room.scale(figure);
             double width = FigureDrawing.widthPoints(figure) * scale;
             double height = FigureDrawing.heightPoints(figure) * scale;
             double left = snapPositionX((getWidth() - width) / 2);
             double top = snapPositionY((getHeight() - height) / 2);
             // A picture of the right size is shown pixel by pixel: to stretch it by a part of a pixel takes longer than to draw it.
-            boolean exact = sheet.getImage() != null && drawn != null && asked == pixels(figure) && drawnScale == asked;
-            double output = pixels(figure) / scale;
+            boolean exact = sheet.getImage() != null && drawn != null && asked == room.pixels(figure) && drawnScale == asked;
             sheet.setSmooth(!exact);
-            sheet.setFitWidth(exact ? sheet.getImage().getWidth() / output : width);
-            sheet.setFitHeight(exact ? sheet.getImage().getHeight() / output : height);
+            sheet.setFitWidth(exact ? sheet.getImage().getWidth() / room.output : width);
+            sheet.setFitHeight(exact ? sheet.getImage().getHeight() / room.output : height);
             sheet.relocate(left, top);
             shadow.resizeRelocate(left, top, sheet.getFitWidth(), sheet.getFitHeight());
             marks.resizeRelocate(left, top, sheet.getFitWidth(), sheet.getFitHeight());
@@ -186,8 +201,12 @@ public final class FigureView extends Pane {
     /// Draws the figure in view of an analysis that is not told yet, so that figure and readout change together.
     private void prepare(Analysis analysis, Progress progress) {
         target.ifPresent(at -> analysis.figures().stream().filter(each -> each.figure().id() == at.figure).findFirst()
-                .filter(each -> !each.looksLike(at.drawn) && prepared.filter(ready -> ready.serves(each, at.scale)).isEmpty())
-                .ifPresent(each -> prepared = Optional.of(new Prepared(each, at.scale, Raster.draw(each, at.scale, progress)))));
+                .ifPresent(each -> {
+            double scale = at.room.pixels(each);
+            if (!each.looksLike(at.drawn) && prepared.filter(ready -> ready.serves(each, scale)).isEmpty()) {
+                prepared = Optional.of(new Prepared(each, scale, Raster.draw(each, scale, progress)));
+            }
+        }));
     }
 
     private boolean isTried() {
@@ -199,15 +218,16 @@ public final class FigureView extends Pane {
         sheet.setVisible(figure.isPresent());
         shadow.setVisible(figure.isPresent());
         target = Optional.empty();
-        if (figure.isEmpty() || getWidth() <= 0 && expectedWidth <= 0) {
+        if (figure.isEmpty() || !isPlaced() && expectedWidth <= 0) {
             return;
         }
         titles.describe(figure.get().title());
         sheet.setAccessibleText("Figure: " + figure.get().title());
-        double scale = pixels(figure.get());
+        Room room = room();
+        double scale = room.pixels(figure.get());
         boolean tried = isTried();
         if (wanted != null && wanted.looksLike(figure.get()) && asked == scale || drawingNow && tried) {
-            target = drawn == null || tried ? Optional.empty() : Optional.of(new Target(drawn.figure().id(), scale, drawn));
+            target = drawn == null || tried ? Optional.empty() : Optional.of(new Target(drawn.figure().id(), room, drawn));
             return;
         }
         asked = scale;

@@ -1,5 +1,6 @@
 package helvo.desktop.keeping;
 
+import helvo.core.analysis.Analysis;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.desktop.document.Document;
@@ -7,7 +8,6 @@ import helvo.desktop.work.Background.Outcome;
 import helvo.desktop.work.Background;
 import helvo.files.CannotRead;
 import helvo.files.disk.WriteTrouble;
-import helvo.files.samples.SampleStudy;
 import helvo.files.study.FilePrint;
 import helvo.files.study.Journal;
 import helvo.files.study.StoredStudy;
@@ -105,11 +105,13 @@ public final class StudyKeeper {
     }
 
     /// Goes on with another study in the place of this one, which [#isUntouched].
-    public void become(Origin origin) {
+    ///
+    /// @param beginning what it shows first, where that is known
+    public void become(Origin origin, Optional<Analysis> beginning) {
         journal.close(true);
         isPrepared = false;
         begin(origin);
-        document.become(origin.study().history());
+        document.become(origin.study().history(), beginning);
         tell();
     }
 
@@ -142,13 +144,10 @@ public final class StudyKeeper {
         return saved == document.study();
     }
 
-    /// Whether there is anything that could be lost: not a blank study, nor the sample as it ships.
+    /// Whether there is anything that could be lost: not a blank study, nor one as it was opened.
     private boolean isWorthKeeping() {
         boolean untouched = document.study() == opened && file.get().isEmpty();
-        boolean sample = document.history().get().steps().size() == 1
-                && document.history().get().steps().getFirst().edit() instanceof StudyEdit.Begin(Study begun) && begun == document.study()
-                && begun.name().equals(SampleStudy.NAME);
-        return !isSaved() && !document.study().isBlank() && !sample && !(untouched && commits == 0);
+        return !isSaved() && !document.study().isBlank() && !(untouched && commits == 0);
     }
 
     // ---- the journal ----

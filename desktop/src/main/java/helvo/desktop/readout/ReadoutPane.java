@@ -13,6 +13,7 @@ import helvo.desktop.controls.ReadoutTable;
 import helvo.desktop.controls.Tabs;
 import helvo.desktop.controls.WrappedLabel;
 import helvo.desktop.figure.FigurePane;
+import helvo.desktop.looks.Frames;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.workspace.Workspace;
 import java.util.ArrayDeque;
@@ -25,6 +26,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import javafx.application.Platform;
 import javafx.geometry.HPos;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -43,6 +45,9 @@ import javafx.scene.layout.VBox;
 public final class ReadoutPane extends VBox {
     /// A label with more characters leaves its column.
     private static final int LONG_LABEL = 16;
+    private static final double LEAST_LINE = 24;
+    /// The height of all that stands above and below it in the window.
+    private static final double OTHERS = 300;
 
     private final Workspace workspace;
     private final FigurePane figure;
@@ -163,6 +168,9 @@ public final class ReadoutPane extends VBox {
     /// The parts of a readout in their order. One that is there already stays, so that an edit makes only what it adds.
     private void arrange(Readout readout) {
         List<Part> parts = parts(readout);
+        if (pieces.isEmpty() && !parts.isEmpty() && getScene() != null) {
+            parts = beginning(parts);
+        }
         if (parts.stream().map(Part::key).toList().equals(pieces.stream().map(Piece::key).toList())) {
             return;
         }
@@ -175,6 +183,19 @@ public final class ReadoutPane extends VBox {
         names.show(pieces.stream().flatMap(piece -> piece.names.stream()).toList());
         Controls.arrange(content.getChildren(), Stream.concat(Stream.of(equation, where, units),
                 pieces.stream().map(Piece::node)).toList());
+    }
+
+    /// Of a readout where none was, what is in view; the rest comes once that is on the screen.
+    private List<Part> beginning(List<Part> parts) {
+        double room = (getScene().getHeight() - OTHERS) / LEAST_LINE;
+        int count = 0;
+        for (int lines = 0; count < parts.size() && lines < room; count++) {
+            lines += parts.get(count).lines.size();
+        }
+        if (count < parts.size()) {
+            Frames.afterLayout(getScene(), () -> Platform.runLater(this::update));
+        }
+        return parts.subList(0, count);
     }
 
     /// Quantities that follow one another stand in one grid; all else is a part of its own.

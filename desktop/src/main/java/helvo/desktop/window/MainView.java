@@ -40,8 +40,8 @@ public final class MainView extends StackPane {
         figure = new FigurePane(workspace, panels);
         var readout = new ReadoutPane(workspace, panels, figure);
         var curves = new CurvesStrip(workspace);
-        regions = new Regions(measurements, readout);
         start = new StartPage(workspace);
+        regions = new Regions(measurements, List.of(start, figure), readout);
         var frame = new BorderPane(regions);
         frame.setBottom(curves);
         var bar = new TopBar(workspace, panels, measurements);

@@ -1,6 +1,9 @@
 package helvo.desktop.window;
 
+import static helvo.desktop.controls.Controls.setShown;
+
 import helvo.desktop.looks.Looks;
+import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -15,17 +18,19 @@ final class Regions extends HBox {
 
     private final SideRegion left;
     private final SideRegion right;
-    private final StackPane middle = new StackPane();
+    private final StackPane middle;
     private boolean narrow;
     private double textSize = 1;
 
-    Regions(Region left, Region right) {
+    /// @param middle what may be in the middle, one at a time; all of it is styled before it is shown
+    Regions(Region left, List<? extends Node> middle, Region right) {
         this.left = new SideRegion(this, left, "measurements", "Measurements", 334, true);
         this.right = new SideRegion(this, right, "readout", "Readout", 282, false);
-        HBox.setHgrow(middle, Priority.ALWAYS);
-        middle.setMinWidth(0);
-        middle.setPrefWidth(0);
-        getChildren().addAll(this.left.strip, left, this.left.edge, middle, this.right.edge, right, this.right.strip);
+        this.middle = new StackPane(middle.toArray(Node[]::new));
+        HBox.setHgrow(this.middle, Priority.ALWAYS);
+        this.middle.setMinWidth(0);
+        this.middle.setPrefWidth(0);
+        getChildren().addAll(this.left.strip, left, this.left.edge, this.middle, this.right.edge, right, this.right.strip);
         this.left.show();
         this.right.show();
         widthProperty().subscribe(width -> widths(width.doubleValue()));
@@ -34,7 +39,7 @@ final class Regions extends HBox {
     }
 
     void middle(Node node) {
-        middle.getChildren().setAll(node);
+        middle.getChildren().forEach(each -> setShown(each, each == node));
     }
 
     /// Whether the side is there at all.

@@ -6,7 +6,6 @@ import static helvo.desktop.controls.Controls.muted;
 
 import helvo.core.Phrase;
 import helvo.desktop.keeping.ClockText;
-import helvo.desktop.keeping.Origin;
 import helvo.desktop.keeping.RecentStudies.Recent;
 import helvo.desktop.workspace.Workspace;
 import helvo.files.study.Journal;
@@ -74,7 +73,7 @@ final class StartPage extends ScrollPane {
         says.setWrapText(true);
         HBox.setHgrow(says, Priority.ALWAYS);
         says.setMaxWidth(Double.MAX_VALUE);
-        var open = button("kept-open", "Open it", () -> workspace.studies().open(new Origin.BroughtBack(one)));
+        var open = button("kept-open", "Open it", () -> workspace.importer().open(one));
         open.setAccessibleText("Open “" + name + "” as it was kept");
         var discard = button("kept-discard", "Discard", () -> workspace.studies().discard(one));
         discard.setAccessibleText("Discard what was kept of “" + name + "”");

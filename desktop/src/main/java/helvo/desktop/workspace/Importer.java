@@ -1,6 +1,8 @@
 package helvo.desktop.workspace;
 
 import helvo.core.Phrase;
+import helvo.core.analysis.Analysis;
+import helvo.core.study.History;
 import helvo.core.study.OtherData;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
@@ -8,11 +10,13 @@ import helvo.core.table.Heading;
 import helvo.core.table.ReadingChoices;
 import helvo.core.table.Stacking;
 import helvo.core.table.Table;
+import helvo.desktop.document.AnalysisService;
 import helvo.desktop.keeping.Origin;
 import helvo.desktop.work.Background.Outcome;
 import helvo.desktop.work.Background;
 import helvo.files.CannotRead;
 import helvo.files.samples.SampleStudy;
+import helvo.files.study.Journal;
 import helvo.files.study.StudyFile;
 import helvo.files.table.ReadTable;
 import helvo.files.text.PastedText;
@@ -73,15 +77,28 @@ public final class Importer {
 
     private void openStudy(Path file) {
         if (!workspace.studies().showIfOpen(file)) {
-            reading.run("Opening " + file.getFileName() + " …", progress -> Origin.FromFile.read(file, progress),
-                    new Outcome<>(workspace.studies()::open, this::failed, this::stopped));
+            open(file.getFileName().toString(), progress -> Origin.FromFile.read(file, progress));
         }
     }
 
-    /// Begins the study in view with a copy of the one that ships with the program.
+    /// Opens what was kept of a study.
+    public void open(Journal.Kept kept) {
+        open(kept.study().history().study().name(), _ -> new Origin.BroughtBack(kept));
+    }
+
+    private void open(String name, Background.Work<Origin> read) {
+        AnalysisService.Beginning beginning = workspace.document().analyses().beginning();
+        reading.run("Opening " + name + " …", progress -> {
+            Origin origin = read.run(progress);
+            return new Read(origin, beginning.of(origin.study().history().study(), progress));
+        }, new Outcome<>(opened -> workspace.studies().open(opened.origin, opened.beginning), this::failed, this::stopped));
+    }
+
+    private record Read(Origin origin, Optional<Analysis> beginning) {}
+
+    /// Opens a copy of the study that ships with the program.
     public void openSample() {
-        reading.run("Opening the sample study …", _ -> SampleStudy.study(), new Outcome<>(study ->
-                workspace.perform(new StudyEdit.Begin(study)), this::failed, this::stopped));
+        open("the sample study", _ -> new Origin.New(History.from(SampleStudy.study())));
     }
 
     private void ask(Question asked) {

@@ -1,5 +1,6 @@
 package helvo.desktop.workspace;
 
+import helvo.core.analysis.Analysis;
 import helvo.desktop.keeping.LastChoices;
 import helvo.desktop.keeping.Origin;
 import helvo.desktop.keeping.PersonalFile;
@@ -9,6 +10,7 @@ import helvo.desktop.keeping.Settings;
 import helvo.files.study.Journal;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
 
 /// The studies of the program, as a window asks for them: each is in a window of its own.
@@ -20,7 +22,9 @@ public interface Studies {
     void openAnother();
 
     /// Shows a study that was read, in the place of this window's where that is blank.
-    void open(Origin study);
+    ///
+    /// @param beginning what it shows first, where that is known
+    void open(Origin study, Optional<Analysis> beginning);
 
     /// Brings the window to the front in which a file is open.
     ///

@@ -90,8 +90,10 @@ public final class Workspace implements AutoCloseable {
     }
 
     /// Goes on with another study in the place of one in which nothing was done.
-    public void become(Origin origin) {
-        keeper.become(origin);
+    ///
+    /// @param beginning what it shows first, where that is known
+    public void become(Origin origin, Optional<Analysis> beginning) {
+        keeper.become(origin, beginning);
         show(firstTable());
         showFigure(0);
     }

@@ -28,6 +28,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
 import javafx.scene.control.TextField;
 import javafx.stage.Stage;
@@ -94,12 +95,12 @@ class WindowStudiesTest {
         start();
         Stage blank = of(() -> windows.shown().getFirst().stage());
         Origin week = Origin.FromFile.read(saved("Week 14"), Progress.none());
-        on(() -> first().studies().open(week));
+        on(() -> first().studies().open(week, Optional.empty()));
         assertThat(titles()).containsExactly("Week 14 – Helvo");
         assertThat(of(() -> windows.shown().getFirst().stage())).isSameAs(blank);
         assertThat(of(() -> first().sign().get().text())).startsWith("saved");
         Origin creep = Origin.FromFile.read(saved("Creep"), Progress.none());
-        on(() -> first().studies().open(creep));
+        on(() -> first().studies().open(creep, Optional.empty()));
         assertThat(titles()).containsExactly("Week 14 – Helvo", "Creep – Helvo");
         assertThat(of(() -> first().studies().showIfOpen(folder.resolve("Creep.helvo")))).isTrue();
         assertThat(of(() -> windows.shown().getLast().workspace().messages().notice().get().orElseThrow().text()))
@@ -125,17 +126,17 @@ class WindowStudiesTest {
             var typed = new TextField("12.5");
             view.getChildren().add(typed);
             typed.requestFocus();
-            first().studies().open(week);
+            first().studies().open(week, Optional.empty());
             assertThat(first().study().isBlank()).isTrue();
             view.requestFocus();
             view.getChildren().remove(typed);
             windows.shown().getLast().stage().close();
-            first().studies().open(week);
+            first().studies().open(week, Optional.empty());
             first().perform(new StudyEdit.Rename("with a step more"));
             first().studies().openNew();
             var done = windows.shown().getLast().workspace();
             done.perform(new TableEdit.SetCell(1, 1, 0, "5"));
-            done.studies().open(new Origin.New(History.from(SampleStudy.study())));
+            done.studies().open(new Origin.New(History.from(SampleStudy.study())), Optional.empty());
         });
         assertThat(titles()).containsExactly("with a step more – Helvo", "Untitled study – Helvo", SampleStudy.NAME + " – Helvo");
         assertThat(of(() -> first().history().get().steps())).hasSize(1);
@@ -158,7 +159,7 @@ class WindowStudiesTest {
         start();
         assertThat(of(() -> first().leftBehind().get())).hasSize(1);
         Origin again = Origin.FromFile.read(file, Progress.none());
-        on(() -> first().studies().open(again));
+        on(() -> first().studies().open(again, Optional.empty()));
         assertThat(titles()).containsExactly("with a step more – Helvo");
         assertThat(of(() -> first().messages().notice().get().orElseThrow().text()))
                 .isEqualTo("“with a step more” is as it was when Helvo stopped; 1 step is in no file yet.");
@@ -175,7 +176,7 @@ class WindowStudiesTest {
         StudyFile.write(file, StoredStudy.of(History.from(new StudyEdit.Rename("theirs").apply(SampleStudy.study()))), Progress.none());
         start();
         Origin theirs = Origin.FromFile.read(file, Progress.none());
-        on(() -> first().studies().open(theirs));
+        on(() -> first().studies().open(theirs, Optional.empty()));
         assertThat(titles()).containsExactly("theirs – Helvo");
         assertThat(of(() -> first().leftBehind().get())).as("it is offered still").hasSize(1);
         Journal.Kept one = of(() -> first().leftBehind().get().getFirst());
