@@ -2,11 +2,17 @@ package helvo.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.core.Progress;
+import helvo.core.analysis.Analysis;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
+import helvo.core.study.History;
+import helvo.core.study.Study;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
+import helvo.desktop.document.AnalysisService;
+import helvo.desktop.keeping.Origin;
 import helvo.desktop.looks.Looks;
 import helvo.desktop.measurements.MeasurementGrid;
 import helvo.desktop.window.MainView;
@@ -14,6 +20,7 @@ import helvo.desktop.workspace.Workspace;
 import helvo.files.samples.SampleStudy;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 import javafx.scene.Node;
 import javafx.scene.Parent;
@@ -37,11 +44,13 @@ import org.testfx.framework.junit5.Start;
 /// before, it shows what a new window on the same study shows.
 @ExtendWith(ApplicationExtension.class)
 class KeptPartsTest {
+    private Stage stage;
     private DrivenWindow window;
     private List<Double> freshWidths;
 
     @Start
     void start(Stage stage) {
+        this.stage = stage;
         window = new DrivenWindow(stage, SampleStudy.study());
     }
 
@@ -92,6 +101,28 @@ class KeptPartsTest {
             robot.interact(window.workspace::undo);
             isAsNew(robot, "undone, " + i);
         }
+    }
+
+    /// Its first figure is known before the whole study is worked out.
+    @Test
+    void aStudyInTheWindowOfABlankOneLooksAsInANewWindow(FxRobot robot) {
+        robot.interact(() -> {
+            window.close();
+            window = new DrivenWindow(stage, Study.blank());
+        });
+        window.settle();
+        var opened = new Origin.New(History.from(SampleStudy.study()));
+        var beginning = new ArrayList<AnalysisService.Beginning>();
+        robot.interact(() -> beginning.add(window.document.analyses().beginning()));
+        Optional<Analysis> first = beginning.getFirst().of(opened.study().history().study(), Progress.none());
+        robot.interact(() -> {
+            window.workspace.become(opened, first);
+            assertThat(window.workspace.analysis().get()).isSameAs(first.orElseThrow());
+            assertThat(window.workspace.series()).isPresent();
+            assertThat(part("slope").isVisible()).isTrue();
+        });
+        isAsNew(robot, "opened");
+        assertThat(window.workspace.analysis().get().figures()).hasSameSizeAs(SampleStudy.study().figures());
     }
 
     @Test

@@ -67,7 +67,11 @@ public final class Windows {
     record Shown(Stage stage, Workspace workspace) {
         /// Once the window is there and its figure drawn.
         void tour() {
-            Platform.runLater(() -> Platform.runLater(((MainView) stage.getScene().getRoot())::tourOnce));
+            Platform.runLater(() -> Platform.runLater(view()::tourOnce));
+        }
+
+        MainView view() {
+            return (MainView) stage.getScene().getRoot();
         }
 
         /// Whether a study may take the place of what is here; what is being typed may not be lost.
@@ -265,6 +269,7 @@ public final class Windows {
             forget(kept);
         }
         here.workspace.become(from, beginning);
+        here.view().begin();
         tellOf(from, here.workspace);
         here.tour();
     }

@@ -95,7 +95,10 @@ class WindowStudiesTest {
         start();
         Stage blank = of(() -> windows.shown().getFirst().stage());
         Origin week = Origin.FromFile.read(saved("Week 14"), Progress.none());
-        on(() -> first().studies().open(week, Optional.empty()));
+        on(() -> {
+            first().studies().open(week, Optional.empty());
+            assertThat(blank.getScene().getFocusOwner().getId()).as("ready to type").isEqualTo("grid");
+        });
         assertThat(titles()).containsExactly("Week 14 – Helvo");
         assertThat(of(() -> windows.shown().getFirst().stage())).isSameAs(blank);
         assertThat(of(() -> first().sign().get().text())).startsWith("saved");

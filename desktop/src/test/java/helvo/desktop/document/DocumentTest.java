@@ -14,6 +14,7 @@ import helvo.core.number.DecimalMark;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
+import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
@@ -81,6 +82,26 @@ class DocumentTest {
     }
 
     /// Turns of the wheel, and keys that move a slider, are one step; what is done to another thing is another.
+    @Test
+    void anotherStudyTakesThePlaceOfOneInWhichNothingWasDone() {
+        begin(Study.blank());
+        Study sample = SampleStudy.study();
+        Study other = new StudyEdit.Rename("another").apply(sample);
+        on(() -> {
+            Analysis before = document.analyses().latest().get();
+            document.become(History.from(sample), document.analyses().beginning().of(other, Progress.none()));
+            assertThat(document.study()).isSameAs(sample);
+            assertThat(document.analyses().latest().get()).as("nothing of a study that is not open").isSameAs(before);
+        });
+        rest();
+        assertThat(of(() -> document.analyses().latest().get().study())).isSameAs(sample);
+        on(() -> {
+            perform(new StudyEdit.Rename("with a step"));
+            assertThatThrownBy(() -> document.become(History.from(other), Optional.empty())).isInstanceOf(IllegalStateException.class);
+            assertThat(document.study().name()).isEqualTo("with a step");
+        });
+    }
+
     @Test
     void editsOfOneGestureAreOneStep() {
         begin(SampleStudy.study());
