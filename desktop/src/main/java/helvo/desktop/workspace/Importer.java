@@ -62,7 +62,7 @@ public final class Importer {
         open(dialogs.files());
     }
 
-    /// Opens studies in windows of their own, and reads other files into tables of the study; asks how where there are several, or
+    /// Opens studies, and reads other files into tables of the study; asks how where there are several, or
     /// several sheets in one.
     public void open(List<Path> files) {
         workspace.messages().dismiss();

@@ -13,7 +13,7 @@ import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
 
-/// The studies of the program, as a window asks for them: each is in a window of its own.
+/// The studies of the program, as a window asks for them.
 public interface Studies {
     /// A blank study in another window.
     void openNew();

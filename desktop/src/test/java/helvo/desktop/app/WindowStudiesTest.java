@@ -102,6 +102,8 @@ class WindowStudiesTest {
         assertThat(titles()).containsExactly("Week 14 – Helvo");
         assertThat(of(() -> windows.shown().getFirst().stage())).isSameAs(blank);
         assertThat(of(() -> first().sign().get().text())).startsWith("saved");
+        on(() -> first().studies().open(week, Optional.empty()));
+        assertThat(titles()).as("a file that was pressed twice").hasSize(1);
         Origin creep = Origin.FromFile.read(saved("Creep"), Progress.none());
         on(() -> first().studies().open(creep, Optional.empty()));
         assertThat(titles()).containsExactly("Week 14 – Helvo", "Creep – Helvo");
@@ -169,6 +171,18 @@ class WindowStudiesTest {
         assertThat(of(() -> first().leftBehind().get())).isEmpty();
         on(() -> first().undo());
         assertThat(of(() -> first().study().name())).isEqualTo("Week 14");
+    }
+
+    @Test
+    void whatWasKeptIsOpenedOnce() throws IOException, CannotRead {
+        leaveBehind(Origin.FromFile.read(saved("Week 14"), Progress.none()), "with a step more");
+        start();
+        var left = new Origin.BroughtBack(of(() -> first().leftBehind().get().getFirst()));
+        on(() -> {
+            first().studies().open(left, Optional.empty());
+            first().studies().open(left, Optional.empty());
+        });
+        assertThat(titles()).containsExactly("with a step more – Helvo");
     }
 
     @Test
