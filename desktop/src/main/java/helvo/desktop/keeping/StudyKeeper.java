@@ -98,10 +98,9 @@ public final class StudyKeeper {
         }
     }
 
-    /// Whether nothing was done yet that anybody could miss.
+    /// Whether nothing was done yet that anybody could miss, be it to redo it.
     public boolean isUntouched() {
-        return document.study().isBlank() && document.history().get().steps().isEmpty() && file.get().isEmpty() && !document.isChanging()
-                && !saving.isBusy();
+        return document.study().isBlank() && commits == 0 && file.get().isEmpty() && !document.isChanging() && !saving.isBusy();
     }
 
     /// Goes on with another study in the place of this one, which [#isUntouched].

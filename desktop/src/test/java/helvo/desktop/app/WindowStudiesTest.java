@@ -142,8 +142,14 @@ class WindowStudiesTest {
             var done = windows.shown().getLast().workspace();
             done.perform(new TableEdit.SetCell(1, 1, 0, "5"));
             done.studies().open(new Origin.New(History.from(SampleStudy.study())), Optional.empty());
+            first().studies().openNew();
+            var undone = windows.shown().getLast().workspace();
+            undone.perform(new TableEdit.SetCell(1, 1, 0, "5"));
+            undone.undo();
+            undone.studies().open(new Origin.New(History.from(SampleStudy.study())), Optional.empty());
         });
-        assertThat(titles()).containsExactly("with a step more – Helvo", "Untitled study – Helvo", SampleStudy.NAME + " – Helvo");
+        assertThat(titles()).containsExactly("with a step more – Helvo", "Untitled study – Helvo", SampleStudy.NAME + " – Helvo",
+                "Untitled study – Helvo", SampleStudy.NAME + " – Helvo");
         assertThat(of(() -> first().history().get().steps())).hasSize(1);
         end();
         LeftBehind found = LeftBehind.find(List.of(kept));
