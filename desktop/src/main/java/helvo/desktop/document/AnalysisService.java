@@ -4,6 +4,7 @@ import helvo.core.Beside;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.study.Study;
+import helvo.core.table.Table;
 import helvo.desktop.work.Background.Outcome;
 import helvo.desktop.work.Background;
 import java.util.ArrayList;
@@ -22,6 +23,9 @@ import javafx.util.Subscription;
 public final class AnalysisService {
     /// What is known early has the processors to itself until it is on the screen; then shapes are compared.
     private static final long SHOWN_FIRST_NANOS = 60_000_000;
+
+    /// More are better shown piece by piece.
+    private static final int FEW_ROWS = 5_000;
 
     private final List<Preparation> preparations = new ArrayList<>();
     private final ReadOnlyObjectWrapper<Analysis> latest = new ReadOnlyObjectWrapper<>(Analysis.EMPTY);
@@ -71,13 +75,14 @@ public final class AnalysisService {
     /// Works out what a study shows first, before it is in view: its first table with the first figure over that, drawn for the views
     /// that there were when this was asked for. To be used beside the interface thread.
     public interface Beginning {
-        /// @return an analysis with that figure alone; empty for a study so large that it is better shown piece by piece
+        /// @return an analysis with that figure alone; empty for a study of many rows
         Optional<Analysis> of(Study study, Progress progress);
     }
 
     public Beginning beginning() {
         List<Preparation> all = List.copyOf(preparations);
-        return (study, progress) -> CommitQueue.hasManyRows(study) ? Optional.empty() : study.figures().stream()
+        return (study, progress) -> study.tables().stream().mapToInt(Table::rows).sum() > FEW_ROWS ? Optional.empty()
+                : study.figures().stream()
                 .filter(figure -> figure.table() == study.tables().getFirst().id()).findFirst().map(figure -> {
                     Analysis first = Analysis.of(study.withFigures(List.of(figure)), Analysis.EMPTY, progress);
                     prepareAll(all, first, progress);

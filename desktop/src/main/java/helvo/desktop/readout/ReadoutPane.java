@@ -188,8 +188,8 @@ public final class ReadoutPane extends VBox {
     /// Of a readout where none was, what is in view; the rest comes once that is on the screen.
     private List<Part> beginning(List<Part> parts) {
         double room = (getScene().getHeight() - OTHERS) / LEAST_LINE;
-        int count = 0;
-        for (int lines = 0; count < parts.size() && lines < room; count++) {
+        int count = 1;
+        for (int lines = parts.getFirst().lines.size(); count < parts.size() && lines < room; count++) {
             lines += parts.get(count).lines.size();
         }
         if (count < parts.size()) {
