@@ -98,12 +98,11 @@ final class Screenshots {
             at = at.plusSeconds(90_000);
             recent.add(file, study, at, Optional.of(analysis.figure(figure)));
         }
-        try (Journal journal = Journal.begin(state.resolve("kept"), StoredStudy.of(History.from(Study.blank())))) {
-            journal.add(new Commit.Do(new StudyEdit.Begin(sample), at));
+        try (Journal journal = Journal.begin(state.resolve("kept"), StoredStudy.of(History.from(sample)))) {
             journal.add(new Commit.Do(new StudyEdit.Rename("Breaking force, lot C"), at));
             journal.add(new Commit.Do(new TableEdit.SetRowsAside(6, List.of(3), "knot in the cord"), at));
             journal.add(new Commit.Do(new TableEdit.SetCell(6, 2, 4, "715"), at));
-            journal.add(new Commit.GoTo(3, at));
+            journal.add(new Commit.GoTo(2, at));
             journal.add(new Commit.Do(new TableEdit.SetCell(6, 2, 4, "731"), at.plusSeconds(60)));
         }
         OffscreenWindow.draw(state, new Origin.New(History.from(Study.blank())), WIDTH, HEIGHT, (_, _) -> List.of(),
