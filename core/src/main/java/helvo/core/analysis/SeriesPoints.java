@@ -186,7 +186,9 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
             var all = new Collector(rows);
             x.copy(0, all.x);
             y.copy(0, all.y);
-            Arrays.setAll(all.rows, row -> row);
+            for (int row = 0; row < rows; row++) {
+                all.rows[row] = row;
+            }
             all.given = rows;
             all.size = rows;
             return Range.of(all.x).largest() <= Coordinate.MOST && Range.of(all.y).largest() <= Coordinate.MOST ? Optional.of(all)

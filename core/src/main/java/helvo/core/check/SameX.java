@@ -55,7 +55,9 @@ record SameX(int[] order, int[] from, double[] weights, double[] means) {
     /// The residuals of the same fit to the means: one for each group, by its joint weight.
     double[] meanResiduals() {
         double[] e = new double[count()];
-        Arrays.setAll(e, group -> means[group] * Math.sqrt(weights[group]));
+        for (int group = 0; group < e.length; group++) {
+            e[group] = means[group] * Math.sqrt(weights[group]);
+        }
         return e;
     }
 

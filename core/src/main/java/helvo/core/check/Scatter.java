@@ -75,12 +75,12 @@ record Scatter(double[] x, double[] raw, double[] e, double[] roots, double[][] 
     /// @return whether anything is left
     private static boolean takeOut(double[][] q, int count, double[] z) {
         double before = Math.sqrt(dot(z, z));
-        for (int twice = 0; twice < 2; twice++) {
-            for (int b = 0; b < count; b++) {
-                add(z, -dot(z, q[b]), q[b]);
-            }
+        double along = dot(z, count == 0 ? z : q[0]);
+        for (int step = 0; step < 2 * count; step++) {
+            // Beside the next one, or at last itself, at the same time: to fetch so many numbers takes longer than to reckon with them.
+            along = add(z, -along, q[step % count], step == 2 * count - 1 ? z : q[(step + 1) % count]);
         }
-        double length = Math.sqrt(dot(z, z));
+        double length = Math.sqrt(along);
         if (!(length > NOTHING * before)) {
             return false;
         }
@@ -102,11 +102,15 @@ record Scatter(double[] x, double[] raw, double[] e, double[] roots, double[][] 
         });
     }
 
-    private static void add(double[] to, double factor, double[] direction) {
-        Blocks.each(to.length, (first, end) -> {
+    /// @return the dot product of the result and another
+    private static double add(double[] to, double factor, double[] direction, double[] other) {
+        return Blocks.sum(to.length, (first, end) -> {
+            double sum = 0;
             for (int i = first; i < end; i++) {
                 to[i] += factor * direction[i];
+                sum += to[i] * other[i];
             }
+            return sum;
         });
     }
 
@@ -140,7 +144,7 @@ record Scatter(double[] x, double[] raw, double[] e, double[] roots, double[][] 
             return Optional.empty();
         }
         double[] left = e.clone();
-        add(left, -dot(z, e), z);
+        add(left, -dot(z, e), z, z);
         double[][] more = Arrays.copyOf(q, q.length + 1);
         more[q.length] = z;
         return Optional.of(new Scatter(x, raw, left, roots, more, step));

@@ -253,13 +253,8 @@ public final class Cells {
         /// All cells of another column, below those collected so far.
         public void addAll(Cells below) {
             for (Block block : below.blocks) {
-                for (int from = 0; block.texts == null && from < block.numbers.length;) {
-                    room();
-                    int count = Math.min(BLOCK - used, block.numbers.length - from);
-                    System.arraycopy(block.numbers, from, numbers, used, count);
-                    areNumbers &= block.full || Block.areNumbers(block.numbers, from, from + count);
-                    used += count;
-                    from += count;
+                if (block.texts == null) {
+                    addNumbers(block.numbers, block.numbers.length, block.full);
                 }
                 for (int i = 0; block.texts != null && i < block.numbers.length; i++) {
                     if (block.texts[i] != null) {
@@ -287,6 +282,20 @@ public final class Cells {
             }
             room();
             numbers[used++] = number;
+        }
+
+        /// @param more  finite, or NaN for an empty cell
+        /// @param count so many from the first on
+        /// @param full  whether it is known that none is empty
+        public void addNumbers(double[] more, int count, boolean full) {
+            for (int from = 0; from < count;) {
+                room();
+                int some = Math.min(BLOCK - used, count - from);
+                System.arraycopy(more, from, numbers, used, some);
+                areNumbers &= full || Block.areNumbers(more, from, from + some);
+                used += some;
+                from += some;
+            }
         }
 
         public void addText(String text) {

@@ -106,14 +106,18 @@ public final class TableReader {
         double[] numbers = new double[to - from];
         cells.numbers(from, numbers);
         int others = 0;
+        double low = Double.POSITIVE_INFINITY;
+        double high = Double.NEGATIVE_INFINITY;
         for (double number : numbers) {
             if (MissingText.isCode(number) || said && isChosen(number)) {
                 codes.merge(number, 1, Integer::sum);
             } else if (!Double.isNaN(number)) {
-                numbers[others++] = number;
+                others++;
+                low = number < low ? number : low;
+                high = number > high ? number : high;
             }
         }
-        return new Sifted(codes, Range.of(numbers, 0, others), others);
+        return new Sifted(codes, new Range(low, high), others);
     }
 
     /// What a person said to be missing is empty.

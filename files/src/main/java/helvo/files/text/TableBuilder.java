@@ -62,7 +62,11 @@ public final class TableBuilder {
 
         void number(double number, int written) {
             cells.addNumber(number);
-            decimals = Math.max(decimals, Math.min(MAX_DECIMALS, written));
+            wrote(written);
+        }
+
+        void wrote(int behindMark) {
+            decimals = Math.max(decimals, Math.min(MAX_DECIMALS, behindMark));
         }
 
         void text(String text) {
@@ -176,13 +180,20 @@ public final class TableBuilder {
         column.number(number, decimals > MAX_COMPUTED_DECIMALS ? 0 : decimals);
     }
 
-    /// A field that is a number with the mark as it stands.
+    /// Rows that hold numbers, at least one each, with the mark as it stands.
     ///
-    /// @param written decimals
-    /// @param length  of its text
-    void number(double number, int written, int length) {
-        note(written, length);
-        next().number(number, written);
+    /// @param from the first of the columns
+    /// @param to   behind the last
+    void rows(PlainLines.Numbers numbers, int from, int to) {
+        beginRow();
+        for (int i = from; i < to; i++) {
+            ColumnBuilder column = next();
+            column.cells.addNumbers(numbers.columns[i], numbers.lines, !numbers.haveGaps);
+            column.wrote(numbers.decimals[i]);
+            hasDecimals |= numbers.decimals[i] > 0;
+        }
+        hundreds |= numbers.haveHundreds;
+        rows += numbers.lines;
     }
 
     private void note(int written, int length) {

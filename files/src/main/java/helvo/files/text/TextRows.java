@@ -107,7 +107,7 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
         before += lines;
     }
 
-    /// Takes a line without quotation marks.
+    /// Takes a line without quotation marks, below the headings.
     void line(char[] text, int from, int to, char delimiter) {
         passed(1);
         beginRecord(0);
@@ -122,25 +122,16 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
         buildRecord();
     }
 
-    /// Takes a line of numbers below the headings.
-    void line(NumberLines.Fields fields) {
-        passed(1);
-        handleBegin(0);
-        int behind = Math.min(fields.count, right + 1);
-        boolean isEmpty = fields.count == 1 && fields.decimals[0] < 0;
-        if (behind <= left || isEmpty) {
-            return;
-        }
-        builder.beginRow();
-        for (int i = left; i < behind; i++) {
-            if (fields.decimals[i] < 0) {
-                builder.empty();
-            } else {
-                builder.number(fields.numbers[i], fields.decimals[i], fields.lengths[i]);
-                filled = i + 1;
-            }
-        }
-        endRow(fields.count);
+    /// Takes lines of numbers, each with as many fields as the table is wide.
+    void lines(PlainLines.Numbers numbers) {
+        passed(numbers.lines);
+        line = before;
+        builder.rows(numbers, left, Math.min(width, right + 1));
+    }
+
+    /// How many fields a line has as a rule; 0 before the first.
+    int width() {
+        return Math.max(0, width);
     }
 
     /// Whether it is certain that the mark of the layout is the decimal one.

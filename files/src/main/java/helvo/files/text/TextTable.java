@@ -127,11 +127,11 @@ public record TextTable(Table table, List<String> notices) {
             rows.passed(above);
         }
         var below = new SequenceInputStream(new ByteArrayInputStream(head, Math.max(0, first), head.length - Math.max(0, first)), bytes);
-        InputStream rest = first < 0 ? below : NumberLines.read(rows, below, layout);
+        InputStream rest = first < 0 ? below : PlainLines.read(rows, below, layout);
         if (rows.full()) {
             rows.ended(rest.read() < 0);
         } else {
-            fillByReader(rows, rest, begins && first <= 0, layout);
+            fillByReader(rows, rest, begins && rows.line() == 0, layout);
         }
     }
 

@@ -72,6 +72,9 @@ class HalvesTest {
                 Arguments.of("numbers with returns", text("%d,%.4f,12.2500").replace("\n", "\r\n")),
                 Arguments.of("numbers with a lone return", text("%d,%.4f,12.2500", new Odd(55_000, "1,2,3\r4,5,6"))),
                 Arguments.of("numbers, thousands or decimals, told late", text("%d,%2$.3f,12000000", new Odd(59_000, "1,2.5,3"))),
+                Arguments.of("numbers, gaps and words by turns", text("%d,%.4f,12.2500,").replace("7,", ",").replace("77.", "wet 77.")),
+                Arguments.of("numbers beside an empty column", text("%d,%.4f,12.2500").replaceAll("(?m)^", ",").replace("5,12.2500", ",")),
+                Arguments.of("a mark of the order of bytes, late", text("%d,%.4f,12.2500", new Odd(95, "\ufeff1,2,3"))),
                 Arguments.of("old signs", text(usual, new Odd(50_000, "1,2,n\u00e9e"))));
     }
 

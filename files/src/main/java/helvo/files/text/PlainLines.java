@@ -1,0 +1,220 @@
+package helvo.files.text;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.SequenceInputStream;
+
+/// Reads lines without quotation marks, of ASCII alone, without the decoder and the reader of CSV, which would take most of the time that a
+/// long table needs; those of short numbers many at a time. The first line with anything else, and all behind it, is left to
+/// those.
+final class PlainLines {
+    private static final int BUFFER = 1 << 16;
+    /// So many digits make a whole number that a double holds.
+    private static final int EXACT_DIGITS = 15;
+    private static final double[] TENS = {1, 1e1, 1e2, 1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9, 1e10, 1e11, 1e12, 1e13, 1e14, 1e15};
+
+    private final TextRows rows;
+    private final char delimiter;
+    private final char mark;
+    private final int left;
+    private final byte[] bytes = new byte[BUFFER];
+    private final char[] chars = new char[BUFFER];
+    private int filled;
+    private Numbers numbers = new Numbers(0);
+
+    /// Lines with a number in each field or none, column by column.
+    static final class Numbers {
+        private static final int MOST_LINES = 1 << 11;
+        /// NaN for an empty field.
+        final double[][] columns;
+        /// The most digits behind the mark in each column.
+        final int[] decimals;
+        /// Whether three digits make one of them.
+        boolean haveHundreds;
+        /// Whether a field is empty.
+        boolean haveGaps;
+        int lines;
+        /// Of the line that is being read.
+        private final int[] written;
+        private boolean hasDecimals;
+        private boolean hasHundreds;
+        private boolean hasGaps;
+
+        Numbers(int fields) {
+            // The buffer has no more.
+            columns = new double[fields][Math.min(MOST_LINES, BUFFER / Math.max(1, fields))];
+            decimals = new int[fields];
+            written = new int[fields];
+        }
+
+        private void begin() {
+            hasDecimals = false;
+            hasHundreds = false;
+            hasGaps = false;
+        }
+
+        private void leaveOut(int field) {
+            columns[field][lines] = Double.NaN;
+            written[field] = 0;
+            hasGaps = true;
+        }
+
+        private void set(int field, double whole, int behindMark, int length) {
+            columns[field][lines] = behindMark > 0 ? whole / TENS[behindMark] : whole;
+            written[field] = behindMark;
+            hasDecimals |= behindMark > 0;
+            hasHundreds |= behindMark == 0 && length == 3;
+        }
+
+        private void end() {
+            for (int i = 0; i < written.length; i++) {
+                decimals[i] = Math.max(decimals[i], written[i]);
+            }
+            haveHundreds |= hasHundreds;
+            haveGaps |= hasGaps;
+            lines++;
+        }
+
+        private boolean isFull() {
+            return lines == columns[0].length;
+        }
+
+        private void clear() {
+            lines = 0;
+            haveGaps = false;
+        }
+    }
+
+    private PlainLines(TextRows rows, TextLayout layout) {
+        this.rows = rows;
+        delimiter = layout.delimiter().sign();
+        mark = layout.mark().sign();
+        left = layout.area().left();
+    }
+
+    /// Gives the plain lines with which a text goes on to what makes rows of them, while there is room for more.
+    ///
+    /// @param text from where a line begins
+    /// @return what is left of it, from where a line begins
+    static InputStream read(TextRows rows, InputStream text, TextLayout layout) throws IOException {
+        return new PlainLines(rows, layout).read(text);
+    }
+
+    private InputStream read(InputStream text) throws IOException {
+        while (!rows.full()) {
+            filled += text.readNBytes(bytes, filled, BUFFER - filled);
+            boolean isLast = filled < BUFFER;
+            int done = lines(isLast);
+            System.arraycopy(bytes, done, bytes, 0, filled - done);
+            filled -= done;
+            if (done == 0 || isLast) {
+                break;
+            }
+        }
+        return new SequenceInputStream(new ByteArrayInputStream(bytes, 0, filled), text);
+    }
+
+    /// @return where the first line begins that is not given on: no plain one, or not all of it is there
+    private int lines(boolean isLast) {
+        int from = 0;
+        while (from < filled) {
+            int next = behindEnd(shortNumbers(from));
+            if (next > 0 && (rows.isMarkSettled() || !numbers.hasDecimals)) {
+                numbers.end();
+                if (numbers.isFull()) {
+                    giveNumbers();
+                }
+            } else {
+                giveNumbers();
+                int to = plain(from);
+                next = to == filled && isLast ? filled : behindEnd(to);
+                if (next < 0) {
+                    break;
+                }
+                rows.line(chars, from, to, delimiter);
+                if (numbers.columns.length != rows.width()) {
+                    numbers = new Numbers(rows.width());
+                }
+            }
+            from = next;
+        }
+        giveNumbers();
+        return from;
+    }
+
+    private void giveNumbers() {
+        if (numbers.lines > 0) {
+            rows.lines(numbers);
+            numbers.clear();
+        }
+    }
+
+    /// Reads the fields of a line of short numbers: the digits over a power of ten, both exact, so that one division rounds rightly
+    /// (Clinger 1990, PLDI '90:92).
+    ///
+    /// @return where the line ends; as far as the buffer goes for one without numbers, with another field, or with fewer or more fields
+    private int shortNumbers(int from) {
+        // Kept at hand: the loop looks at every byte of the text.
+        byte[] text = bytes;
+        int end = filled;
+        int point = mark == delimiter ? -1 : mark;
+        int fields = numbers.columns.length;
+        numbers.begin();
+        boolean hasNumber = false;
+        int at = from;
+        for (int field = 0; field < fields; field++, at++) {
+            int start = at;
+            if (at < end && text[at] == '-') {
+                at++;
+            }
+            int first = at;
+            long value = 0;
+            int markAt = -1;
+            for (; at < end; at++) {
+                int digit = text[at] - '0';
+                if (digit >= 0 && digit <= 9) {
+                    value = 10 * value + digit;
+                } else if (digit + '0' == point && markAt < 0) {
+                    markAt = at;
+                } else {
+                    break;
+                }
+            }
+            int digits = at - first - (markAt < 0 ? 0 : 1);
+            if (at == end || digits > EXACT_DIGITS || digits == 0 && at > start) {
+                return end;
+            }
+            if (digits > 0) {
+                hasNumber |= field >= left;
+                numbers.set(field, first > start ? -(double) value : value, markAt < 0 ? 0 : at - markAt - 1, at - start);
+            } else {
+                numbers.leaveOut(field);
+            }
+            if (text[at] != delimiter) {
+                return hasNumber && field == fields - 1 ? at : end;
+            }
+        }
+        return end;
+    }
+
+    /// Copies a line as far as it is a plain one.
+    private int plain(int from) {
+        int to = from;
+        while (to < filled && isPlain(bytes[to])) {
+            chars[to] = (char) bytes[to];
+            to++;
+        }
+        return to;
+    }
+
+    private static boolean isPlain(byte each) {
+        return each >= ' ' && each != '"' || each == '\t';
+    }
+
+    /// @return −1 where no line ends here
+    private int behindEnd(int at) {
+        int feed = at < filled && bytes[at] == '\r' ? at + 1 : at;
+        return feed < filled && bytes[feed] == '\n' ? feed + 1 : -1;
+    }
+}
