@@ -96,7 +96,17 @@ record NormalityTest(Check.Kind kind, double statistic, double p) {
 
     private static NormalityTest andersonDarling(double[] sorted) {
         int n = sorted.length;
-        double mean = Blocks.sum(n, (from, to) -> Arrays.stream(sorted, from, to).sum()) / n;
+        double mean = Blocks.sum(n, (from, to) -> {
+            double some = 0;
+            double lost = 0;
+            for (int i = from; i < to; i++) {
+                double each = sorted[i] - lost;
+                double next = some + each;
+                lost = next - some - each;
+                some = next;
+            }
+            return some;
+        }) / n;
         double squares = Blocks.sum(n, (from, to) -> {
             double some = 0;
             for (int i = from; i < to; i++) {

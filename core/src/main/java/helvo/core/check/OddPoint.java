@@ -26,18 +26,18 @@ record OddPoint(int place, double studentised, double p) {
             double rest = 1 - scatter.leverage(k);
             if (rest > FREE) {
                 free++;
-                double size = Math.abs(scatter.e()[k]) / Math.sqrt(rest);
-                if (size > most) {
-                    most = size;
+                double square = scatter.e()[k] * scatter.e()[k] / rest;
+                if (square > most) {
+                    most = square;
                     at = k;
                 }
             }
         }
-        double without = Math.max(squares - most * most, Scatter.ROUNDING * squares) / freedom;
+        double without = Math.max(squares - most, Scatter.ROUNDING * squares) / freedom;
         if (at < 0 || !(squares > 0)) {
             return Optional.empty();
         }
-        double t = most / Math.sqrt(without);
+        double t = Math.sqrt(most / without);
         double p = 2 * TDistribution.of(freedom).survivalProbability(t);
         return Optional.of(new OddPoint(at, Math.copySign(t, scatter.e()[at]), Math.min(1, p * free)));
     }

@@ -82,21 +82,21 @@ record Round(Residuals residuals, List<Check> checks, Optional<NextTerm> nextTer
         }
         int at = -1;
         double most = 0;
-        double s2 = scatter.squares() / freedom;
         for (int k = 0; k < scatter.size(); k++) {
             double h = scatter.leverage(k);
-            double distance = scatter.e()[k] * scatter.e()[k] / s2 / scatter.q().length * h / ((1 - h) * (1 - h));
-            if (Double.isFinite(distance) && distance > most) {
-                most = distance;
+            double square = scatter.e()[k] * scatter.e()[k] * h / ((1 - h) * (1 - h));
+            if (square > most && Double.isFinite(square)) {
+                most = square;
                 at = k;
             }
         }
         if (at < 0) {
             return Optional.empty();
         }
+        double distance = most / (scatter.squares() / freedom * scatter.q().length);
         int row = residuals.points().rows()[scatter.place(at)];
-        return Optional.of(new Check(Kind.COOK, most, OptionalDouble.empty(), OptionalDouble.empty(), most > DECIDES,
-                most, List.of(row)));
+        return Optional.of(new Check(Kind.COOK, distance, OptionalDouble.empty(), OptionalDouble.empty(), distance > DECIDES,
+                distance, List.of(row)));
     }
 
     /// The statistic with the least p answers a question, for as many as answer it.

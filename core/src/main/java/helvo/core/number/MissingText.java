@@ -20,9 +20,14 @@ public final class MissingText {
     private static final double[] CODES = {-9.91e37, -9.9e37, -1e30, -999999, -99999, -9999.99, -9999.9, -9999, -999.99, -999.9, -999,
             -99.99,
         -99.9, -99, 999, 999.9, 999.99, 9999, 9999.9, 9999.99, 99999, 999999, 1e30, 9.96921e36, 9.9e37, 9.91e37};
-    /// Where codes lie: most numbers need not be looked up.
-    private static final double[] NINES = {99, 999, 9999, 99999, 999999, 1e30};
-    private static final double[] ABOVE_NINES = {100, 1000, 10000, 100000, 1000000, Double.POSITIVE_INFINITY};
+    /// Whether a code has these bits around the end of its exponent: most other numbers have none of the kind.
+    private static final boolean[] LIKE_CODES = new boolean[1 << 11];
+
+    static {
+        for (double code : CODES) {
+            LIKE_CODES[someBits(code)] = true;
+        }
+    }
 
     private MissingText() {}
 
@@ -38,15 +43,11 @@ public final class MissingText {
 
     /// Whether a number is one of those that loggers write for no value.
     public static boolean isCode(double number) {
-        double size = Math.abs(number);
-        if (size < NINES[0]) {
-            return false;
-        }
-        int k = NINES.length - 1;
-        while (size < NINES[k]) {
-            k--;
-        }
-        return size < ABOVE_NINES[k] && Arrays.binarySearch(CODES, number) >= 0;
+        return LIKE_CODES[someBits(number)] && Arrays.binarySearch(CODES, number) >= 0;
+    }
+
+    private static int someBits(double number) {
+        return (int) (Double.doubleToRawLongBits(number) >>> 45) & LIKE_CODES.length - 1;
     }
 
     /// The same of a number kept as text, as reading leaves it.

@@ -12,13 +12,16 @@ final class PlainLines {
     private static final int BUFFER = 1 << 16;
     /// So many digits make a whole number that a double holds.
     private static final int EXACT_DIGITS = 15;
+    /// So many signs make a number that could be a group of digits.
+    private static final int HUNDREDS = 3;
     private static final double[] TENS = {1, 1e1, 1e2, 1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9, 1e10, 1e11, 1e12, 1e13, 1e14, 1e15};
 
     private final TextRows rows;
     private final char delimiter;
     private final char mark;
     private final int left;
-    private final byte[] bytes = new byte[BUFFER];
+    /// Behind those that are filled there is one that is no digit.
+    private final byte[] bytes = new byte[BUFFER + 1];
     private final char[] chars = new char[BUFFER];
     private int filled;
     private Numbers numbers = new Numbers(0);
@@ -35,11 +38,8 @@ final class PlainLines {
         /// Whether a field is empty.
         boolean haveGaps;
         int lines;
-        /// Of the line that is being read.
+        /// Digits behind the mark in the line that is being read.
         private final int[] written;
-        private boolean hasDecimals;
-        private boolean hasHundreds;
-        private boolean hasGaps;
 
         Numbers(int fields) {
             // The buffer has no more.
@@ -48,31 +48,21 @@ final class PlainLines {
             written = new int[fields];
         }
 
-        private void begin() {
-            hasDecimals = false;
-            hasHundreds = false;
-            hasGaps = false;
-        }
-
-        private void leaveOut(int field) {
-            columns[field][lines] = Double.NaN;
-            written[field] = 0;
-            hasGaps = true;
-        }
-
-        private void set(int field, double whole, int behindMark, int length) {
-            columns[field][lines] = behindMark > 0 ? whole / TENS[behindMark] : whole;
-            written[field] = behindMark;
-            hasDecimals |= behindMark > 0;
-            hasHundreds |= behindMark == 0 && length == 3;
+        private boolean hasDecimals() {
+            for (int each : written) {
+                if (each > 0) {
+                    return true;
+                }
+            }
+            return false;
         }
 
         private void end() {
             for (int i = 0; i < written.length; i++) {
-                decimals[i] = Math.max(decimals[i], written[i]);
+                if (written[i] > decimals[i]) {
+                    decimals[i] = written[i];
+                }
             }
-            haveHundreds |= hasHundreds;
-            haveGaps |= hasGaps;
             lines++;
         }
 
@@ -104,6 +94,7 @@ final class PlainLines {
     private InputStream read(InputStream text) throws IOException {
         while (!rows.full()) {
             filled += text.readNBytes(bytes, filled, BUFFER - filled);
+            bytes[filled] = 0;
             boolean isLast = filled < BUFFER;
             int done = lines(isLast);
             System.arraycopy(bytes, done, bytes, 0, filled - done);
@@ -120,7 +111,7 @@ final class PlainLines {
         int from = 0;
         while (from < filled) {
             int next = behindEnd(shortNumbers(from));
-            if (next > 0 && (rows.isMarkSettled() || !numbers.hasDecimals)) {
+            if (next > 0 && (rows.isMarkSettled() || !numbers.hasDecimals())) {
                 numbers.end();
                 if (numbers.isFull()) {
                     giveNumbers();
@@ -155,47 +146,54 @@ final class PlainLines {
     ///
     /// @return where the line ends; as far as the buffer goes for one without numbers, with another field, or with fewer or more fields
     private int shortNumbers(int from) {
-        // Kept at hand: the loop looks at every byte of the text.
+        // Kept at hand: the loops look at every byte of the text.
         byte[] text = bytes;
-        int end = filled;
-        int point = mark == delimiter ? -1 : mark;
-        int fields = numbers.columns.length;
-        numbers.begin();
+        double[][] columns = numbers.columns;
+        int line = numbers.lines;
+        int point = mark == delimiter ? Integer.MAX_VALUE : mark;
         boolean hasNumber = false;
         int at = from;
-        for (int field = 0; field < fields; field++, at++) {
+        for (int field = 0; field < columns.length; field++, at++) {
             int start = at;
-            if (at < end && text[at] == '-') {
+            if (text[at] == '-') {
                 at++;
             }
             int first = at;
             long value = 0;
-            int markAt = -1;
-            for (; at < end; at++) {
-                int digit = text[at] - '0';
-                if (digit >= 0 && digit <= 9) {
-                    value = 10 * value + digit;
-                } else if (digit + '0' == point && markAt < 0) {
-                    markAt = at;
-                } else {
-                    break;
+            for (; isDigit(text[at]); at++) {
+                value = 10 * value + (text[at] - '0');
+            }
+            int whole = at - first;
+            int behindMark = 0;
+            if (text[at] == point) {
+                at++;
+                int behind = at;
+                for (; isDigit(text[at]); at++) {
+                    value = 10 * value + (text[at] - '0');
                 }
+                behindMark = at - behind;
             }
-            int digits = at - first - (markAt < 0 ? 0 : 1);
-            if (at == end || digits > EXACT_DIGITS || digits == 0 && at > start) {
-                return end;
+            int digits = whole + behindMark;
+            boolean isGap = at == start;
+            if (at >= filled || digits > EXACT_DIGITS || digits == 0 && !isGap || !isGap && field < left) {
+                return filled;
             }
-            if (digits > 0) {
-                hasNumber |= field >= left;
-                numbers.set(field, first > start ? -(double) value : value, markAt < 0 ? 0 : at - markAt - 1, at - start);
-            } else {
-                numbers.leaveOut(field);
-            }
+            hasNumber |= !isGap;
+            double number = first > start ? -(double) value : value;
+            columns[field][line] = behindMark > 0 ? number / TENS[behindMark] : isGap ? Double.NaN : number;
+            numbers.written[field] = behindMark;
+            numbers.haveGaps |= isGap;
+            numbers.haveHundreds |= behindMark == 0 && at - start == HUNDREDS;
             if (text[at] != delimiter) {
-                return hasNumber && field == fields - 1 ? at : end;
+                return hasNumber && field == columns.length - 1 ? at : filled;
             }
         }
-        return end;
+        return filled;
+    }
+
+    private static boolean isDigit(byte each) {
+        // One comparison: as a sign, what lies below is far above.
+        return (char) (each - '0') <= 9;
     }
 
     /// Copies a line as far as it is a plain one.
