@@ -10,11 +10,8 @@ import java.io.SequenceInputStream;
 /// those.
 final class PlainLines {
     private static final int BUFFER = 1 << 16;
-    /// So many digits make a whole number that a double holds.
-    private static final int EXACT_DIGITS = 15;
     /// So many signs make a number that could be a group of digits.
     private static final int HUNDREDS = 3;
-    private static final double[] TENS = {1, 1e1, 1e2, 1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9, 1e10, 1e11, 1e12, 1e13, 1e14, 1e15};
 
     private final TextRows rows;
     private final char delimiter;
@@ -141,8 +138,7 @@ final class PlainLines {
         }
     }
 
-    /// Reads the fields of a line of short numbers: the digits over a power of ten, both exact, so that one division rounds rightly
-    /// (Clinger 1990, PLDI '90:92).
+    /// Reads the fields of a line of short numbers.
     ///
     /// @return where the line ends; as far as the buffer goes for one without numbers, with another field, or with fewer or more fields
     private int shortNumbers(int from) {
@@ -175,12 +171,11 @@ final class PlainLines {
             }
             int digits = whole + behindMark;
             boolean isGap = at == start;
-            if (at >= filled || digits > EXACT_DIGITS || digits == 0 && !isGap || !isGap && field < left) {
+            if (at >= filled || digits > ShortNumber.DIGITS || digits == 0 && !isGap || !isGap && field < left) {
                 return filled;
             }
             hasNumber |= !isGap;
-            double number = first > start ? -(double) value : value;
-            columns[field][line] = behindMark > 0 ? number / TENS[behindMark] : isGap ? Double.NaN : number;
+            columns[field][line] = isGap ? Double.NaN : ShortNumber.of(value, first > start, behindMark);
             numbers.written[field] = behindMark;
             numbers.haveGaps |= isGap;
             numbers.haveHundreds |= behindMark == 0 && at - start == HUNDREDS;

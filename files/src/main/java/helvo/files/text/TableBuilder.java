@@ -49,6 +49,9 @@ public final class TableBuilder {
     private boolean rowHasValue;
     private long bytesOfTexts;
     private char[] scratch = new char[64];
+    /// The digits of the plain number read last, and whether they are few, without a power of ten.
+    private long whole;
+    private boolean isShort;
 
     /// Whether the decimal mark could as well part thousands. Hardly: only where whole numbers of three digits stand among such, as
     /// "613" does beside "1.122" in fields that commas part.
@@ -231,15 +234,27 @@ public final class TableBuilder {
 
     private void value(ColumnBuilder column, char[] buffer, int from, int length) {
         int decimals = plainNumber(buffer, from, length);
-        double number = decimals < 0 ? Double.NaN : parsed(buffer, from, length);
         if (decimals < 0) {
-            number = NumberText.number(new String(buffer, from, length), mark).orElse(Double.NaN);
-            decimals = 0;
+            word(column, new String(buffer, from, length));
+            return;
         }
+        double number = isShort ? ShortNumber.of(whole, buffer[from] == '-', decimals)
+                : parsed(buffer, from, length);
         if (Double.isFinite(number) && !isOpen(buffer, from, length, decimals)) {
             column.number(number, decimals);
         } else {
             column.text(new String(buffer, from, length));
+        }
+    }
+
+    /// A value that is no plain number.
+    private void word(ColumnBuilder column, String text) {
+        double number = column.shared.containsKey(text) ? Double.NaN : NumberText.number(text, mark).orElse(Double.NaN);
+        if (Double.isFinite(number)) {
+            note(0, text.length());
+            column.number(number, 0);
+        } else {
+            column.text(text);
         }
     }
 
@@ -273,22 +288,25 @@ public final class TableBuilder {
         char sign = mark.sign();
         int markAt = -1;
         int power = -1;
-        boolean hasDigits = false;
+        int digits = 0;
+        whole = 0;
         for (int i = 0; i < length; i++) {
             char c = buffer[from + i];
             if (c >= '0' && c <= '9') {
-                hasDigits = true;
+                whole = 10 * whole + (c - '0');
+                digits++;
             } else if (c == sign && markAt < 0 && power < 0) {
                 markAt = i;
-            } else if ((c == 'e' || c == 'E') && power < 0 && hasDigits && i + 1 < length) {
+            } else if ((c == 'e' || c == 'E') && power < 0 && digits > 0 && i + 1 < length) {
                 power = i;
             } else if (!((c == '-' || c == '+') && (i == 0 || power == i - 1 && i + 1 < length))) {
                 return -1;
             }
         }
-        if (!hasDigits) {
+        if (digits == 0) {
             return -1;
         }
+        isShort = power < 0 && digits <= ShortNumber.DIGITS;
         return markAt < 0 || power >= 0 ? 0 : length - markAt - 1;
     }
 
