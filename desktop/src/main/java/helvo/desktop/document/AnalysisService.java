@@ -72,20 +72,21 @@ public final class AnalysisService {
         return () -> preparations.remove(work);
     }
 
-    /// Works out what a study shows first, before it is in view: its first table with the first figure over that, drawn for the views
-    /// that there were when this was asked for. To be used beside the interface thread.
+    /// Works out what a study shows first, before it is in view: its first table with the first figure over that. To be used beside the
+    /// interface thread.
     public interface Beginning {
         /// @return an analysis with that figure alone; empty for a study of many rows
         Optional<Analysis> of(Study study, Progress progress);
     }
 
+    /// The views that there are when this is asked for draw the figure while the window is filled with the rest.
     public Beginning beginning() {
         List<Preparation> all = List.copyOf(preparations);
         return (study, progress) -> study.tables().stream().mapToInt(Table::rows).sum() > FEW_ROWS ? Optional.empty()
                 : study.figures().stream()
                 .filter(figure -> figure.table() == study.tables().getFirst().id()).findFirst().map(figure -> {
                     Analysis first = Analysis.of(study.withFigures(List.of(figure)), Analysis.EMPTY, progress);
-                    prepareAll(all, first, progress);
+                    Beside.of(() -> prepareAll(all, first, Progress.none()));
                     return first;
                 });
     }

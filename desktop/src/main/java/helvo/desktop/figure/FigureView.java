@@ -51,6 +51,7 @@ public final class FigureView extends Pane {
     /// Read beside the interface thread.
     private volatile Optional<Target> target = Optional.empty();
     private volatile Optional<Prepared> prepared = Optional.empty();
+    private final Object oneAtATime = new Object();
 
     /// What would be drawn of a new analysis, and what is drawn already.
     private record Target(int figure, Room room, FigureAnalysis drawn) {}
@@ -202,11 +203,20 @@ public final class FigureView extends Pane {
     private void prepare(Analysis analysis, Progress progress) {
         target.ifPresent(at -> analysis.figures().stream().filter(each -> each.figure().id() == at.figure).findFirst()
                 .ifPresent(each -> {
-            double scale = at.room.pixels(each);
-            if (!each.looksLike(at.drawn) && prepared.filter(ready -> ready.serves(each, scale)).isEmpty()) {
-                prepared = Optional.of(new Prepared(each, scale, Raster.draw(each, scale, progress)));
+            if (!each.looksLike(at.drawn)) {
+                raster(each, at.room.pixels(each), progress);
             }
         }));
+    }
+
+    /// The one that was drawn last, where it serves; one that another thread is drawing is waited for, not drawn twice.
+    private Raster raster(FigureAnalysis figure, double scale, Progress progress) {
+        synchronized (oneAtATime) {
+            if (prepared.filter(ready -> ready.serves(figure, scale)).isEmpty()) {
+                prepared = Optional.of(new Prepared(figure, scale, Raster.draw(figure, scale, progress)));
+            }
+            return prepared.get().raster;
+        }
     }
 
     private boolean isTried() {
@@ -240,7 +250,7 @@ public final class FigureView extends Pane {
         }
         drawingNow = true;
         FigureAnalysis toDraw = figure.get();
-        drawing.run("Drawing …", progress -> Raster.draw(toDraw, scale, progress),
+        drawing.run("Drawing …", progress -> tried ? Raster.draw(toDraw, scale, progress) : raster(toDraw, scale, progress),
                 new Background.Outcome<>(raster -> show(toDraw, raster), fault -> {
             stopped();
             workspace.messages().warn("The figure could not be drawn (" + fault + ").");
