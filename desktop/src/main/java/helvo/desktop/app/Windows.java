@@ -244,12 +244,9 @@ public final class Windows {
     }
 
     private Stage open(Stage stage, Origin from, Start start) {
-        if (from instanceof Origin.BroughtBack(Journal.Kept kept)) {
-            forget(kept);
-        }
         var document = new Document(from.study().history());
         open(stage, document, new StudyKeeper(document, from, places), start);
-        tellOf(from, shown.getLast().workspace);
+        opened(from, shown.getLast().workspace);
         return stage;
     }
 
@@ -265,18 +262,16 @@ public final class Windows {
             show(open(from, Start.with(() -> from.study().history().study(), false)));
             return;
         }
-        if (from instanceof Origin.BroughtBack(Journal.Kept kept)) {
-            forget(kept);
-        }
         here.workspace.become(from, beginning);
         here.view().begin();
-        tellOf(from, here.workspace);
+        opened(from, here.workspace);
         here.tour();
     }
 
-    private void tellOf(Origin from, Workspace workspace) {
+    private void opened(Origin from, Workspace workspace) {
         workspace.keeper().readOnly().ifPresent(workspace.messages()::warn);
         if (from instanceof Origin.BroughtBack(Journal.Kept kept)) {
+            forget(kept);
             workspace.messages().tell("“" + workspace.study().name() + "” is as it was when Helvo stopped; "
                     + (kept.unsaved() == 1 ? "1 step is in no file yet." : kept.unsaved() + " steps are in no file yet.")
                     + kept.trouble().map(trouble -> " " + trouble).orElse(""));

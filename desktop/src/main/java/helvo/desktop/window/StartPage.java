@@ -34,6 +34,7 @@ final class StartPage extends ScrollPane {
     private final Workspace workspace;
     private final VBox kept = new VBox(8);
     private final VBox recent = new VBox(10);
+    private List<Recent> shown;
 
     StartPage(Workspace workspace) {
         this.workspace = workspace;
@@ -53,8 +54,20 @@ final class StartPage extends ScrollPane {
         setFitToWidth(true);
         setFocusTraversable(false);
         getStyleClass().add("plain-scroll");
+        // Until the window asks for it.
+        setVisible(false);
         workspace.leftBehind().subscribe(this::showKept);
-        workspace.recent().subscribe(this::showRecent);
+        workspace.recent().subscribe(_ -> update());
+        visibleProperty().subscribe(_ -> update());
+    }
+
+    /// Cards are made where somebody sees them, not each time that a study is saved.
+    private void update() {
+        List<Recent> all = workspace.recent().get();
+        if (isVisible() && !all.equals(shown)) {
+            shown = all;
+            showRecent(all);
+        }
     }
 
     private void showKept(List<Journal.Kept> all) {
