@@ -81,7 +81,6 @@ class DocumentTest {
         return new FigureEdit.Zoom(figure, Map.of(AxisPlace.X, new FigureEdit.Zoom.Limits(Optional.of(0.0), Optional.of(high))));
     }
 
-    /// Turns of the wheel, and keys that move a slider, are one step; what is done to another thing is another.
     @Test
     void anotherStudyTakesThePlaceOfOneInWhichNothingWasDone() {
         begin(Study.blank());
@@ -102,6 +101,7 @@ class DocumentTest {
         });
     }
 
+    /// Turns of the wheel, and keys that move a slider, are one step; what is done to another thing is another.
     @Test
     void editsOfOneGestureAreOneStep() {
         begin(SampleStudy.study());
