@@ -23,11 +23,16 @@ public final class Beside<T> {
 
     /// @param points that it goes through
     public static <T> Beside<T> of(int points, Supplier<T> work) {
-        var task = new FutureTask<>(work::get);
+        Beside<T> later = later(work);
         if (points > MANY) {
-            ForkJoinPool.commonPool().execute(task);
+            ForkJoinPool.commonPool().execute(later.task);
         }
-        return new Beside<>(task);
+        return later;
+    }
+
+    /// Not begun before its outcome is asked for.
+    public static <T> Beside<T> later(Supplier<T> work) {
+        return new Beside<>(new FutureTask<>(work::get));
     }
 
     /// Worked out here and now where no other thread has begun.

@@ -16,6 +16,11 @@ public sealed interface Origin {
     /// The study as it was opened, with its steps.
     StoredStudy study();
 
+    /// Whether that is what would be read now.
+    default boolean isCurrent() {
+        return true;
+    }
+
     /// In no file.
     record New(StoredStudy study) implements Origin {
         public New(History history) {
@@ -35,6 +40,11 @@ public sealed interface Origin {
                 throw new CannotRead("“" + file.getFileName() + "” changed while it was read: somebody is saving it. Try again.");
             }
             return new FromFile(real(file), before.get(), study);
+        }
+
+        @Override
+        public boolean isCurrent() {
+            return FilePrint.of(file).equals(Optional.of(print));
         }
 
         /// What a link leads to: that is where the study is saved.

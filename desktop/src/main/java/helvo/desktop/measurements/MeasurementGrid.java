@@ -240,7 +240,8 @@ public final class MeasurementGrid extends TableView<Integer> {
     /// Scrolls only when the row is out of sight.
     void show(int row) {
         boolean inSight = lookup(".virtual-flow") instanceof VirtualFlow<?> flow && flow.getFirstVisibleCell() != null
-                && row > flow.getFirstVisibleCell().getIndex() && row < flow.getLastVisibleCell().getIndex();
+                && (row > flow.getFirstVisibleCell().getIndex() || flow.getPosition() == 0)
+                && row < flow.getLastVisibleCell().getIndex();
         if (!inSight) {
             scrollTo(Math.max(0, row - 4));
         }

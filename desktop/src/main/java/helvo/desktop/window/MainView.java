@@ -43,6 +43,8 @@ public final class MainView extends StackPane {
         start = new StartPage(workspace);
         regions = new Regions(measurements, List.of(start, figure), readout);
         var frame = new BorderPane(regions);
+        // Not worked out from what is in it: the window has a least size of its own.
+        frame.setMinSize(0, 0);
         frame.setBottom(curves);
         var bar = new TopBar(workspace, panels, measurements);
         frame.setTop(bar);

@@ -7,6 +7,7 @@ import static helvo.desktop.controls.Controls.muted;
 import helvo.core.Phrase;
 import helvo.desktop.keeping.ClockText;
 import helvo.desktop.keeping.RecentStudies.Recent;
+import helvo.desktop.workspace.StudyOpener;
 import helvo.desktop.workspace.Workspace;
 import helvo.files.study.Journal;
 import java.util.List;
@@ -42,8 +43,10 @@ final class StartPage extends ScrollPane {
         heading.getStyleClass().add("start-heading");
         var hint = muted("Type into the table, paste, open a table or a study (CSV, TSV, XLSX, ODS, .helvo), or drop files on this "
                 + "window.");
+        StudyOpener studies = workspace.importer().studies();
         Button open = mainButton("start-open", "Open …", workspace.importer()::open);
-        Button sample = button("start-sample", "Look at the sample study", workspace.importer()::openSample);
+        Button sample = button("start-sample", "Look at the sample study", studies::openSample);
+        expecting(sample, studies::expectSample);
         var ways = new HBox(8, open, sample);
         ways.setAlignment(Pos.CENTER_LEFT);
         var page = new VBox(14, kept, heading, hint, ways, recent);
@@ -86,7 +89,8 @@ final class StartPage extends ScrollPane {
         says.setWrapText(true);
         HBox.setHgrow(says, Priority.ALWAYS);
         says.setMaxWidth(Double.MAX_VALUE);
-        var open = button("kept-open", "Open it", () -> workspace.importer().open(one));
+        var open = button("kept-open", "Open it", () -> workspace.importer().studies().open(one));
+        expecting(open, () -> workspace.importer().studies().expect(one));
         open.setAccessibleText("Open “" + name + "” as it was kept");
         var discard = button("kept-discard", "Discard", () -> workspace.studies().discard(one));
         discard.setAccessibleText("Discard what was kept of “" + name + "”");
@@ -126,12 +130,23 @@ final class StartPage extends ScrollPane {
         when.getStyleClass().add("muted");
         var content = new VBox(4, picture, name, when);
         var card = button("recent-" + one.file().getFileName(), "", () -> workspace.importer().open(List.of(one.file())));
+        expecting(card, () -> workspace.importer().studies().expect(one.file()));
         card.setGraphic(content);
         card.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
         card.getStyleClass().add("card");
         card.setAccessibleText(one.name() + ", " + counts + ", " + ClockText.of(one.used()));
         card.setTooltip(new Tooltip(one.file().toString()));
         return card;
+    }
+
+    /// What the pointer rests on, or the keyboard has come to, will probably be pressed.
+    private static void expecting(Button button, Runnable expect) {
+        button.setOnMouseEntered(_ -> expect.run());
+        button.focusedProperty().subscribe(focused -> {
+            if (focused) {
+                expect.run();
+            }
+        });
     }
 
     private static String count(int count, String of) {

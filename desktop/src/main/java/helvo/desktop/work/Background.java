@@ -64,6 +64,13 @@ public final class Background implements AutoCloseable {
         return line;
     }
 
+    /// A line of work that nobody has asked for yet, and that is not told of.
+    public Latest untold(String name) {
+        Latest line = latest(name);
+        ((Line) line).isTold = false;
+        return line;
+    }
+
     /// A line in which work waits for what came before it.
     public Queue queue(String name) {
         var line = new Queue(name);
@@ -77,7 +84,8 @@ public final class Background implements AutoCloseable {
 
     private void look() {
         long now = System.currentTimeMillis();
-        shown.set(lines.stream().map(line -> line.current).filter(job -> job != null && now - job.started > PATIENCE_MS).findFirst()
+        shown.set(lines.stream().filter(line -> line.isTold).map(line -> line.current)
+                .filter(job -> job != null && now - job.started > PATIENCE_MS).findFirst()
                 .map(job -> new Shown(job.label, job.fraction, job::cancelByPerson)).orElse(null));
         if (idle()) {
             watch.stop();
@@ -99,6 +107,7 @@ public final class Background implements AutoCloseable {
     public abstract sealed class Line {
         private final ThreadPoolExecutor thread;
         private Job<?> current;
+        private boolean isTold = true;
 
         private Line(String name) {
             thread = new ThreadPoolExecutor(1, 1, IDLE_SECONDS, TimeUnit.SECONDS, new LinkedBlockingQueue<>(),

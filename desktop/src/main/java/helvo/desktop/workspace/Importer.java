@@ -1,8 +1,6 @@
 package helvo.desktop.workspace;
 
 import helvo.core.Phrase;
-import helvo.core.analysis.Analysis;
-import helvo.core.study.History;
 import helvo.core.study.OtherData;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
@@ -10,13 +8,8 @@ import helvo.core.table.Heading;
 import helvo.core.table.ReadingChoices;
 import helvo.core.table.Stacking;
 import helvo.core.table.Table;
-import helvo.desktop.document.AnalysisService;
-import helvo.desktop.keeping.Origin;
 import helvo.desktop.work.Background.Outcome;
-import helvo.desktop.work.Background;
 import helvo.files.CannotRead;
-import helvo.files.samples.SampleStudy;
-import helvo.files.study.Journal;
 import helvo.files.study.StudyFile;
 import helvo.files.table.ReadTable;
 import helvo.files.text.PastedText;
@@ -37,7 +30,8 @@ public final class Importer {
 
     private final Workspace workspace;
     private final FileDialogs dialogs;
-    private final Background.Queue reading;
+    private final StudyOpener studies;
+    private final Reading reading;
     private final ReadOnlyObjectWrapper<Optional<Question>> question = new ReadOnlyObjectWrapper<>(Optional.empty());
 
     /// What only the person can tell before something is opened.
@@ -50,7 +44,13 @@ public final class Importer {
     Importer(Workspace workspace, FileDialogs dialogs) {
         this.workspace = workspace;
         this.dialogs = dialogs;
-        reading = workspace.background().queue("reading");
+        reading = new Reading(workspace);
+        studies = new StudyOpener(workspace, reading);
+    }
+
+    /// The way of studies, which is theirs.
+    public StudyOpener studies() {
+        return studies;
     }
 
     public ReadOnlyObjectProperty<Optional<Question>> question() {
@@ -66,39 +66,13 @@ public final class Importer {
     /// several sheets in one.
     public void open(List<Path> files) {
         workspace.messages().dismiss();
-        files.stream().filter(StudyFile::isStudy).forEach(this::openStudy);
+        files.stream().filter(StudyFile::isStudy).forEach(studies::open);
         List<Path> tables = files.stream().filter(file -> !StudyFile.isStudy(file)).toList();
         if (tables.size() > 1) {
             ask(new Question.HowSeveral(tables));
         } else if (!tables.isEmpty()) {
             openEach(tables);
         }
-    }
-
-    private void openStudy(Path file) {
-        if (!workspace.studies().showIfOpen(file)) {
-            open(file.getFileName().toString(), progress -> Origin.FromFile.read(file, progress));
-        }
-    }
-
-    /// Opens what was kept of a study.
-    public void open(Journal.Kept kept) {
-        open(kept.study().history().study().name(), _ -> new Origin.BroughtBack(kept));
-    }
-
-    private void open(String name, Background.Work<Origin> read) {
-        AnalysisService.Beginning beginning = workspace.document().analyses().beginning();
-        reading.run("Opening " + name + " …", progress -> {
-            Origin origin = read.run(progress);
-            return new Read(origin, beginning.of(origin.study().history().study(), progress));
-        }, new Outcome<>(opened -> workspace.studies().open(opened.origin, opened.beginning), this::failed, this::stopped));
-    }
-
-    private record Read(Origin origin, Optional<Analysis> beginning) {}
-
-    /// Opens a copy of the study that ships with the program.
-    public void openSample() {
-        open("the sample study", _ -> new Origin.New(History.from(SampleStudy.study())));
     }
 
     private void ask(Question asked) {
@@ -118,7 +92,7 @@ public final class Importer {
         }
         Path file = files.getFirst();
         List<Path> rest = files.subList(1, files.size());
-        reading.run("Opening " + file.getFileName() + " …", progress -> {
+        reading.open(file.getFileName().toString(), progress -> {
             List<String> sheets = ReadTable.sheets(file);
             return sheets.size() > 1 && alone ? new Found.Sheets(sheets)
                     : new Found.One(ReadTable.read(file, progress));
@@ -129,9 +103,9 @@ public final class Importer {
             }
             openEach(rest, alone);
         }, fault -> {
-            failed(fault);
+            reading.failed(fault);
             openEach(rest, alone);
-        }, this::stopped));
+        }, reading::stopped));
     }
 
     /// What a file holds: a table, or sheets to choose from.
@@ -147,20 +121,19 @@ public final class Importer {
             return;
         }
         List<String> rest = sheets.subList(1, sheets.size());
-        reading.run("Opening " + sheets.getFirst() + " …", progress -> ReadTable.read(file,
-                Optional.of(sheets.getFirst()), ReadingChoices.NONE, progress),
+        reading.open(sheets.getFirst(), progress -> ReadTable.read(file, Optional.of(sheets.getFirst()), ReadingChoices.NONE, progress),
                 new Outcome<>(read -> {
             opened(read);
             openSheets(file, rest);
         }, fault -> {
-            failed(fault);
+            reading.failed(fault);
             openSheets(file, rest);
-        }, this::stopped));
+        }, reading::stopped));
     }
 
     /// Reads files into one table, under one another, with a column that names the file of each row.
     public void openStacked(List<Path> files) {
-        reading.run(Phrase.of("Opening %d files …", files.size()), progress -> {
+        reading.open(Phrase.of("%d files", files.size()), progress -> {
             var tables = new ArrayList<Table>();
             var notices = new ArrayList<String>();
             for (int i = 0; i < files.size(); i++) {
@@ -171,7 +144,7 @@ public final class Importer {
             }
             return new ReadTable(Stacking.of(tables.getFirst().name() + Phrase.of(" and %d more", files.size() - 1), "File", tables),
                     notices);
-        }, new Outcome<>(this::opened, this::failed, this::stopped));
+        }, this::opened);
     }
 
     private void opened(ReadTable read) {
@@ -216,15 +189,14 @@ public final class Importer {
 
     /// Reads a table's file again in another way.
     public void reread(Table old, ReadingChoices choices) {
-        reading.run("Reading again …", progress -> ReadTable.again(old, choices, progress),
-                new Outcome<>(read -> workspace.perform(new StudyEdit.ReplaceTable(read.table().withId(old.id()))), this::failed,
-                        () -> workspace.messages().tell("Reading was stopped; nothing was changed.")));
+        reading.again(progress -> ReadTable.again(old, choices, progress),
+                read -> workspace.perform(new StudyEdit.ReplaceTable(read.table().withId(old.id()))));
     }
 
     /// Reads another table of the same file or sheet into one more.
     public void openAlso(Table table, ReadingChoices choices) {
-        reading.run("Opening " + table.source().map(Table.Source::name).orElse("") + " …",
-                progress -> ReadTable.again(table, choices, progress), new Outcome<>(this::opened, this::failed, this::stopped));
+        reading.open(table.source().map(Table.Source::name).orElse(""),
+                progress -> ReadTable.again(table, choices, progress), this::opened);
     }
 
     /// Asks for a file and takes its rows for the table in view; all that was chosen for the table stays.
@@ -234,8 +206,7 @@ public final class Importer {
 
     private void useData(Table old, Path file) {
         workspace.messages().dismiss();
-        reading.run("Opening " + file.getFileName() + " …", progress -> ReadTable.read(file, progress),
-                new Outcome<>(read -> {
+        reading.open(file.getFileName().toString(), progress -> ReadTable.read(file, progress), read -> {
             switch (OtherData.of(old, read.table())) {
                 case OtherData.Outcome.DoesNotFit(List<String> why) -> workspace.messages().warn("“" + file.getFileName()
                         + "” does not fit the table “" + old.name() + "”, and nothing was changed: " + String.join("; ", why) + ".");
@@ -245,7 +216,7 @@ public final class Importer {
                             .ifPresent(workspace.messages()::tell);
                 }
             }
-        }, this::failed, this::stopped));
+        });
     }
 
     // ---- the clipboard ----
@@ -272,7 +243,7 @@ public final class Importer {
         try {
             opened(read(PastedText.of(text)));
         } catch (CannotRead e) {
-            failed(e);
+            reading.failed(e);
         }
     }
 
@@ -304,7 +275,7 @@ public final class Importer {
                     workspace.perform(new TableEdit.SetBlock(into.id(), row, column, named ? rows.subList(1, rows.size()) : rows));
                 }
             } catch (CannotRead e) {
-                failed(e);
+                reading.failed(e);
             }
         });
     }
@@ -313,18 +284,5 @@ public final class Importer {
     private static boolean namesColumns(List<String> row, Table into, int column) {
         return column + row.size() <= into.columns().size()
                 && IntStream.range(0, row.size()).allMatch(i -> Heading.of(row.get(i)).equals(into.columns().get(column + i).heading()));
-    }
-
-    private void stopped() {
-        workspace.messages().tell("Opening was stopped; nothing was changed.");
-    }
-
-    private void failed(Throwable fault) {
-        workspace.messages().warn(switch (fault) {
-            case CannotRead known -> known.getMessage();
-            case OutOfMemoryError _ -> "There is not enough memory for this; nothing was changed. Close other programs, or take fewer "
-                    + "rows.";
-            default -> "Helvo met a fault of its own; the study is as it was. (" + fault + ")";
-        });
     }
 }

@@ -1,0 +1,124 @@
+package helvo.desktop.workspace;
+
+import helvo.core.Beside;
+import helvo.core.Progress;
+import helvo.core.analysis.Analysis;
+import helvo.core.study.History;
+import helvo.desktop.document.AnalysisService;
+import helvo.desktop.keeping.Origin;
+import helvo.desktop.work.Background.Outcome;
+import helvo.desktop.work.Background;
+import helvo.files.samples.SampleStudy;
+import helvo.files.study.Journal;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Optional;
+
+/// The way of studies into windows. What the pointer rests on, or the keyboard has come to, is read before it is asked for, so that it is
+/// there sooner; nothing of that is shown or said until then.
+public final class StudyOpener {
+    /// A longer file is not read on suspicion.
+    private static final long MOST_EXPECTED_BYTES = 250_000;
+    private static final Object SAMPLE = new Object();
+
+    private final Workspace workspace;
+    private final Reading reading;
+    private final Background.Latest expecting;
+    private Optional<Expected> expected = Optional.empty();
+
+    /// What can be opened.
+    ///
+    /// @param of   tells it from others
+    /// @param name as a person calls it
+    private record Source(Object of, String name, Background.Work<Origin> read) {}
+
+    private record Opened(Origin origin, Optional<Analysis> beginning) {}
+
+    /// @param work empty where it was too much, or failed: it is read, and that is said, when it is asked for
+    private record Expected(Object of, Beside<Optional<Opened>> work) {}
+
+    StudyOpener(Workspace workspace, Reading reading) {
+        this.workspace = workspace;
+        this.reading = reading;
+        expecting = workspace.background().untold("expected study");
+    }
+
+    /// Opens a study's file, or shows the window that it is open in.
+    public void open(Path file) {
+        if (!workspace.studies().showIfOpen(file)) {
+            open(from(file));
+        }
+    }
+
+    /// Opens what was kept of a study.
+    public void open(Journal.Kept kept) {
+        open(from(kept));
+    }
+
+    /// Opens a copy of the study that ships with the program.
+    public void openSample() {
+        open(sample());
+    }
+
+    /// This study's file will probably be opened next.
+    public void expect(Path file) {
+        expect(from(file));
+    }
+
+    public void expect(Journal.Kept kept) {
+        expect(from(kept));
+    }
+
+    public void expectSample() {
+        expect(sample());
+    }
+
+    private static Source from(Path file) {
+        return new Source(file, file.getFileName().toString(), progress -> Origin.FromFile.read(file, progress));
+    }
+
+    private static Source from(Journal.Kept kept) {
+        return new Source(kept, kept.study().history().study().name(), _ -> new Origin.BroughtBack(kept));
+    }
+
+    private static Source sample() {
+        return new Source(SAMPLE, "the sample study", _ -> new Origin.New(History.from(SampleStudy.study())));
+    }
+
+    private void open(Source source) {
+        Optional<Expected> before = expected.filter(each -> each.of.equals(source.of));
+        expected = Optional.empty();
+        Background.Work<Opened> work = withBeginning(source);
+        reading.open(source.name, progress -> {
+            Optional<Opened> known = before.flatMap(each -> each.work.outcome()).filter(each -> each.origin.isCurrent());
+            return known.isPresent() ? known.get() : work.run(progress);
+        }, opened -> workspace.studies().open(opened.origin, opened.beginning));
+    }
+
+    private void expect(Source source) {
+        if (expected.filter(each -> each.of.equals(source.of)).isPresent()) {
+            return;
+        }
+        Background.Work<Opened> work = withBeginning(source);
+        var next = new Expected(source.of, Beside.later(() -> tried(source, work)));
+        expected = Optional.of(next);
+        expecting.run(source.name, _ -> next.work.outcome(), new Outcome<>(_ -> {}, _ -> {}, () -> {}));
+    }
+
+    private Background.Work<Opened> withBeginning(Source source) {
+        AnalysisService.Beginning beginning = workspace.document().analyses().beginning();
+        return progress -> {
+            Origin origin = source.read.run(progress);
+            return new Opened(origin, beginning.of(origin.study().history().study(), progress));
+        };
+    }
+
+    private static Optional<Opened> tried(Source source, Background.Work<Opened> work) {
+        try {
+            return source.of instanceof Path file && Files.size(file) > MOST_EXPECTED_BYTES ? Optional.empty()
+                    : Optional.of(work.run(Progress.none()));
+        } catch (Exception _) {
+            return Optional.empty();
+        }
+    }
+}
