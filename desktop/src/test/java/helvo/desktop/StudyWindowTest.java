@@ -25,6 +25,7 @@ import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.time.Instant;
 import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
@@ -184,6 +185,16 @@ class StudyWindowTest {
         window.settle();
         assertThat(robot.lookup("“Lot C” with 1 step that is in no file, the last at " + helvo.desktop.keeping.ClockText.of(kept.last())
                 + ".").tryQuery()).isPresent();
+        var expected = new CopyOnWriteArrayList<String>();
+        robot.interact(() -> window.workspace.preparing((analysis, _) -> expected.add(analysis.study().name())));
+        robot.moveTo("#kept-open");
+        until("what the pointer rests on is read", () -> expected.contains("Lot C"));
+        robot.moveTo(SampleStudy.NAME);
+        until("a card too", () -> expected.contains(SampleStudy.NAME));
+        expected.clear();
+        robot.interact(() -> robot.lookup("#start-sample").query().requestFocus());
+        until("and what the keyboard has come to", () -> expected.contains(SampleStudy.NAME));
+        assertThat(window.study.asked).isEmpty();
         robot.clickOn("#kept-open");
         window.settle();
         robot.clickOn("#kept-discard");

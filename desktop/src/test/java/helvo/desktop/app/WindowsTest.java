@@ -61,8 +61,8 @@ class WindowsTest {
             return left.stream().allMatch(each -> each.get() == null);
         });
         WaitForAsyncUtils.waitFor(10, TimeUnit.SECONDS, () -> Thread.getAllStackTraces().keySet().stream().map(Thread::getName)
-                .noneMatch(List.of("analysis", "expectation", "reading", "writing", "changing", "drawing", "straightening",
-                "saving", "keeping")::contains));
+                .noneMatch(List.of("analysis", "expectation", "expected study", "reading", "writing", "changing", "drawing",
+                "straightening", "saving", "keeping")::contains));
     }
 
     /// A document lives as long as a window shows it.

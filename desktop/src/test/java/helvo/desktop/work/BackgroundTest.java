@@ -77,6 +77,19 @@ class BackgroundTest {
         assertThat(results).containsExactly("first cancelled", "second");
     }
 
+    /// It began before the other, and takes as long.
+    @Test
+    void whatNobodyAskedForIsNotToldOf() throws TimeoutException {
+        on(() -> {
+            background = new Background();
+            background.untold("test").run("expected", this::untilStopped, told("expected"));
+            background.queue("test").run("asked for", this::untilStopped, told("asked for"));
+        });
+        WaitForAsyncUtils.waitFor(10, TimeUnit.SECONDS, () -> WaitForAsyncUtils.waitForAsyncFx(1000,
+                () -> background.shown().get() != null));
+        on(() -> assertThat(background.shown().get().label()).isEqualTo("asked for"));
+    }
+
     /// Not exceptions alone: an error leaves no window waiting either.
     @Test
     void anErrorIsToldAndTheLineGoesOn() throws TimeoutException {
