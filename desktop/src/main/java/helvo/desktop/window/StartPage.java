@@ -43,10 +43,10 @@ final class StartPage extends ScrollPane {
         heading.getStyleClass().add("start-heading");
         var hint = muted("Type into the table, paste, open a table or a study (CSV, TSV, XLSX, ODS, .helvo), or drop files on this "
                 + "window.");
-        StudyOpener studies = workspace.importer().studies();
+        StudyOpener opener = workspace.importer().opener();
         Button open = mainButton("start-open", "Open …", workspace.importer()::open);
-        Button sample = button("start-sample", "Look at the sample study", studies::openSample);
-        expecting(sample, studies::expectSample);
+        Button sample = button("start-sample", "Look at the sample study", opener::openSample);
+        expecting(sample, opener::expectSample);
         var ways = new HBox(8, open, sample);
         ways.setAlignment(Pos.CENTER_LEFT);
         var page = new VBox(14, kept, heading, hint, ways, recent);
@@ -89,8 +89,8 @@ final class StartPage extends ScrollPane {
         says.setWrapText(true);
         HBox.setHgrow(says, Priority.ALWAYS);
         says.setMaxWidth(Double.MAX_VALUE);
-        var open = button("kept-open", "Open it", () -> workspace.importer().studies().open(one));
-        expecting(open, () -> workspace.importer().studies().expect(one));
+        var open = button("kept-open", "Open it", () -> workspace.importer().opener().open(one));
+        expecting(open, () -> workspace.importer().opener().expect(one));
         open.setAccessibleText("Open “" + name + "” as it was kept");
         var discard = button("kept-discard", "Discard", () -> workspace.studies().discard(one));
         discard.setAccessibleText("Discard what was kept of “" + name + "”");
@@ -130,7 +130,7 @@ final class StartPage extends ScrollPane {
         when.getStyleClass().add("muted");
         var content = new VBox(4, picture, name, when);
         var card = button("recent-" + one.file().getFileName(), "", () -> workspace.importer().open(List.of(one.file())));
-        expecting(card, () -> workspace.importer().studies().expect(one.file()));
+        expecting(card, () -> workspace.importer().opener().expect(one.file()));
         card.setGraphic(content);
         card.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
         card.getStyleClass().add("card");

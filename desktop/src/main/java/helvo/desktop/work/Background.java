@@ -59,15 +59,17 @@ public final class Background implements AutoCloseable {
 
     /// A line in which newer work replaces what is not finished.
     public Latest latest(String name) {
-        var line = new Latest(name);
-        lines.add(line);
-        return line;
+        return latest(name, true);
     }
 
     /// A line of work that nobody has asked for yet, and that is not told of.
     public Latest untold(String name) {
-        Latest line = latest(name);
-        ((Line) line).isTold = false;
+        return latest(name, false);
+    }
+
+    private Latest latest(String name, boolean isTold) {
+        var line = new Latest(name, isTold);
+        lines.add(line);
         return line;
     }
 
@@ -106,10 +108,12 @@ public final class Background implements AutoCloseable {
     /// One thing at a time.
     public abstract sealed class Line {
         private final ThreadPoolExecutor thread;
+        /// Whether work that takes long is shown.
+        private final boolean isTold;
         private Job<?> current;
-        private boolean isTold = true;
 
-        private Line(String name) {
+        private Line(String name, boolean isTold) {
+            this.isTold = isTold;
             thread = new ThreadPoolExecutor(1, 1, IDLE_SECONDS, TimeUnit.SECONDS, new LinkedBlockingQueue<>(),
                     Thread.ofPlatform().daemon().name(name).factory());
             thread.allowCoreThreadTimeOut(true);
@@ -201,8 +205,8 @@ public final class Background implements AutoCloseable {
 
     /// The newest work replaces what is not finished.
     public final class Latest extends Line {
-        private Latest(String name) {
-            super(name);
+        private Latest(String name, boolean isTold) {
+            super(name, isTold);
         }
 
         public <T> void run(String label, Work<T> work, Outcome<T> outcome) {
@@ -216,7 +220,7 @@ public final class Background implements AutoCloseable {
         private final Deque<Job<?>> waiting = new ArrayDeque<>();
 
         private Queue(String name) {
-            super(name);
+            super(name, true);
         }
 
         public <T> void run(String label, Work<T> work, Outcome<T> outcome) {

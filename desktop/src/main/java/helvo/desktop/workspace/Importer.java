@@ -30,7 +30,7 @@ public final class Importer {
 
     private final Workspace workspace;
     private final FileDialogs dialogs;
-    private final StudyOpener studies;
+    private final StudyOpener opener;
     private final Reading reading;
     private final ReadOnlyObjectWrapper<Optional<Question>> question = new ReadOnlyObjectWrapper<>(Optional.empty());
 
@@ -45,12 +45,12 @@ public final class Importer {
         this.workspace = workspace;
         this.dialogs = dialogs;
         reading = new Reading(workspace);
-        studies = new StudyOpener(workspace, reading);
+        opener = new StudyOpener(workspace, reading);
     }
 
-    /// The way of studies, which is theirs.
-    public StudyOpener studies() {
-        return studies;
+    /// Opens studies; what is opened here goes there if it is one.
+    public StudyOpener opener() {
+        return opener;
     }
 
     public ReadOnlyObjectProperty<Optional<Question>> question() {
@@ -66,7 +66,7 @@ public final class Importer {
     /// several sheets in one.
     public void open(List<Path> files) {
         workspace.messages().dismiss();
-        files.stream().filter(StudyFile::isStudy).forEach(studies::open);
+        files.stream().filter(StudyFile::isStudy).forEach(opener::open);
         List<Path> tables = files.stream().filter(file -> !StudyFile.isStudy(file)).toList();
         if (tables.size() > 1) {
             ask(new Question.HowSeveral(tables));

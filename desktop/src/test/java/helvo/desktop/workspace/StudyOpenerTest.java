@@ -39,7 +39,7 @@ class StudyOpenerTest {
         on(() -> {
             one = new OneStudy(Study.blank());
             workspace = new Workspace(one.document, one.keeper, one, new SystemDialogs(null, Optional::empty));
-            opener = workspace.importer().studies();
+            opener = workspace.importer().opener();
             workspace.preparing((analysis, _) -> drawn.add(analysis.study().name()));
         });
     }
