@@ -4,7 +4,9 @@ import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.Reader;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.stream.Collectors;
 
 /// Lines whose fields are parted by bars, blanks or their place, with a tab between fields instead. Each line stays one.
 final class PartedLines extends Reader {
@@ -60,7 +62,16 @@ final class PartedLines extends Reader {
             return "";
         }
         String inside = line.startsWith("|") ? line.substring(1) : line;
-        return (inside.endsWith("|") ? inside.substring(0, inside.length() - 1) : inside).replace('|', '\t');
+        String fields = inside.endsWith("|") ? inside.substring(0, inside.length() - 1) : inside;
+        return fields.indexOf('”') < 0 ? fields.replace('|', '\t')
+                : Arrays.stream(fields.split("\\|", -1)).map(PartedLines::unquoted).collect(Collectors.joining("\t"));
+    }
+
+    /// A field that is quoted as a whole, without its quotation marks.
+    private static String unquoted(String field) {
+        String bare = field.strip();
+        boolean quoted = bare.length() > 1 && bare.startsWith("”") && bare.indexOf('”', 1) == bare.length() - 1;
+        return quoted ? bare.substring(1, bare.length() - 1) : field;
     }
 
     private static String widths(String line, List<Integer> cuts) {

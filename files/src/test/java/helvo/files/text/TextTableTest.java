@@ -59,6 +59,8 @@ class TextTableTest {
                         DecimalMark.POINT),
                 Arguments.of("quoted", "\"Load (N)\",\"Länge (mm)\"\n\"1.5\",\"2.25\"\n2.5,\" 3.5 \"\n", utf8, Delimiter.COMMA,
                         DecimalMark.POINT),
+                Arguments.of("bars, quoted", "\"Load (N)\"|\"Länge (mm)\"\n\"1.5\"|\"2.25\"\n2.5| \"3.5\" \n", utf8, Delimiter.BAR,
+                        DecimalMark.POINT),
                 Arguments.of("old Mac line ends", "Load (N),Länge (mm)\r1.5,2.25\r2.5,3.5\r", utf8, Delimiter.COMMA, DecimalMark.POINT),
                 Arguments.of("comments and blank lines", "# of Monday\n\nLoad (N),Länge (mm)\n1.5,2.25\n\n2.5,3.5\n,\n\n", utf8,
                         Delimiter.COMMA, DecimalMark.POINT));
