@@ -11,6 +11,10 @@ import java.util.zip.CRC32C;
 public record FilePrint(long size, long sum) {
     /// @return empty when there is no such file, or none that can be read
     public static Optional<FilePrint> of(Path file) {
+        if (!Files.isRegularFile(file)) {
+            // A pipe would be waited for without an end.
+            return Optional.empty();
+        }
         var crc = new CRC32C();
         long size = 0;
         try (InputStream in = Files.newInputStream(file)) {

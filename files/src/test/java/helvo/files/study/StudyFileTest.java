@@ -50,6 +50,7 @@ import java.util.zip.ZipOutputStream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -68,6 +69,17 @@ class StudyFileTest {
             history = history.with(edit, NOON.plusSeconds(history.steps().size()));
         }
         return history;
+    }
+
+    /// Whoever looks whether a study's file is still the same does not wait for what never comes.
+    @Test
+    @Timeout(value = 20, threadMode = Timeout.ThreadMode.SEPARATE_THREAD)
+    void whatIsNoFileIsNotWaitedFor() throws IOException, InterruptedException {
+        Path pipe = folder.resolve("creep.helvo");
+        assertThat(new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor()).isZero();
+        assertThat(FilePrint.of(pipe)).isEmpty();
+        assertThat(FilePrint.of(folder)).isEmpty();
+        assertThat(FilePrint.of(Files.writeString(folder.resolve("a file"), "x"))).isPresent();
     }
 
     private static byte[] bytes(StoredStudy stored) throws IOException {
