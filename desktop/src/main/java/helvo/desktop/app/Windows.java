@@ -62,6 +62,8 @@ public final class Windows {
     private final ReadOnlyObjectWrapper<List<Journal.Kept>> leftBehind = new ReadOnlyObjectWrapper<>(List.of());
     private final Map<Document, FileFollower> followers = new HashMap<>();
     private final List<CompletableFuture<Void>> ending = new ArrayList<>();
+    /// What is typed into the first window while it is still empty.
+    private final HeldKeys held = new HeldKeys();
     private Optional<ResponseTimes> pace = Optional.empty();
 
     record Shown(Stage stage, Workspace workspace) {
@@ -156,6 +158,7 @@ public final class Windows {
         var stage = new Stage();
         stage.setTitle("Helvo");
         stage.setScene(Looks.empty(size().widthOr(start.width()), size().heightOr(start.height())));
+        held.holdIn(stage.getScene());
         stage.setOnHidden(_ -> lastClosed.run());
         show(stage);
         return stage;
@@ -310,6 +313,7 @@ public final class Windows {
         workspace.sign().subscribe(_ -> used(workspace));
         workspace.analysis().subscribe(_ -> used(workspace));
         pace.ifPresent(each -> each.watch(stage.getScene(), workspace, view.figure().view()));
+        stage.addEventHandler(WindowEvent.WINDOW_HIDING, _ -> workspace.finishTyping());
         stage.addEventHandler(WindowEvent.WINDOW_HIDDEN, _ -> {
             keepSize(stage, view);
             close(workspace);
@@ -318,9 +322,17 @@ public final class Windows {
         stage.setMinWidth(MIN_WIDTH);
         stage.setMinHeight(MIN_HEIGHT);
         // Once the window is there: reading a large table would make it late.
+        HeldKeys keys = stage.isShowing() ? held : new HeldKeys();
+        keys.holdIn(stage.getScene());
         Runnable begin = () -> Platform.runLater(() -> {
+            Runnable ready = () -> {
+                if (!view.panels().isAnyShown()) {
+                    view.begin();
+                }
+                keys.releaseTo(stage.getScene());
+            };
             start.file().filter(file -> !StudyFile.isStudy(file))
-                    .ifPresentOrElse(file -> workspace.importer().open(List.of(file)), view::begin);
+                    .ifPresentOrElse(file -> workspace.importer().open(file, ready), ready);
             Platform.runLater(view::buildPanels);
         });
         if (stage.isShowing()) {

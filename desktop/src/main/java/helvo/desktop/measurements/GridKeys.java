@@ -15,21 +15,17 @@ import javafx.scene.input.MouseEvent;
 final class GridKeys implements ColumnHead.Neighbours {
     private final Workspace workspace;
     private final MeasurementGrid grid;
-    /// What was typed to begin a cell; null when its text is to be changed.
-    private String typedFirst;
+    private final CellEditor editor;
     /// The column where a row of Tabs began; empty when none is under way.
     private OptionalInt tabsBegan = OptionalInt.empty();
 
-    GridKeys(Workspace workspace, MeasurementGrid grid) {
+    GridKeys(Workspace workspace, MeasurementGrid grid, CellEditor editor) {
         this.workspace = workspace;
         this.grid = grid;
+        this.editor = editor;
         grid.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
         grid.addEventFilter(KeyEvent.KEY_TYPED, this::typed);
         grid.addEventFilter(MouseEvent.MOUSE_PRESSED, _ -> tabsBegan = OptionalInt.empty());
-    }
-
-    String typedFirst() {
-        return typedFirst;
     }
 
     // ---- from a heading ----
@@ -72,7 +68,7 @@ final class GridKeys implements ColumnHead.Neighbours {
     // ---- from a cell ----
 
     private void pressed(KeyEvent event) {
-        if (grid.getEditingCell() != null || event.getTarget() != grid) {
+        if (event.getTarget() != grid) {
             return;
         }
         switch (event.getCode()) {
@@ -93,7 +89,7 @@ final class GridKeys implements ColumnHead.Neighbours {
                 }
             }
             case RIGHT, DOWN, HOME, END, PAGE_UP, PAGE_DOWN -> tabsBegan = OptionalInt.empty();
-            case F2 -> begin(null, event);
+            case F2 -> begin("", event);
             case DELETE, BACK_SPACE -> {
                 grid.empty();
                 event.consume();
@@ -112,7 +108,7 @@ final class GridKeys implements ColumnHead.Neighbours {
         switch (event.getCode()) {
             case C -> SystemClipboard.copy(grid.copied(false));
             case X -> grid.cut();
-            default -> workspace.importer().pasteOver(grid.place().getRow(), grid.place().getColumn() - 1);
+            default -> grid.paste();
         }
         event.consume();
     }
@@ -130,28 +126,34 @@ final class GridKeys implements ColumnHead.Neighbours {
     }
 
     private void typed(KeyEvent event) {
-        if (grid.getEditingCell() == null && event.getTarget() == grid && TypedKeys.prints(event)) {
+        if (event.getTarget() == grid && TypedKeys.prints(event)) {
             begin(event.getCharacter(), event);
         }
     }
 
-    private void begin(String first, KeyEvent event) {
+    /// @param typed what the cell begins with; empty to change what it holds
+    private void begin(String typed, KeyEvent event) {
         TablePosition<Integer, ?> at = focused();
-        if (at != null && !workspace.document().isChanging()) {
-            if (at.getColumn() > grid.table().columns().size()) {
-                workspace.perform(new ColumnEdit.AddColumn(grid.table().id()));
-                grid.choose(at.getRow(), grid.table().columns().getLast());
-                grid.layout();
-            }
-            TablePosition<Integer, ?> now = focused();
-            if (grid.refusesTyping(now.getColumn() - 1)) {
-                event.consume();
+        if (at == null) {
+            return;
+        }
+        event.consume();
+        if (at.getColumn() > grid.table().columns().size()) {
+            if (workspace.document().isChanging()) {
+                workspace.messages().warn("The table is still being changed: a column can be added when that is done.");
                 return;
             }
-            typedFirst = first;
-            grid.edit(now.getRow(), now.getTableColumn());
-            typedFirst = null;
-            event.consume();
+            workspace.perform(new ColumnEdit.AddColumn(grid.table().id()));
+            grid.choose(at.getRow(), grid.table().columns().getLast());
+        }
+        Column column = grid.table().columns().get(focused().getColumn() - 1);
+        if (grid.refusesTyping(focused().getColumn() - 1)) {
+            return;
+        }
+        if (typed.isEmpty()) {
+            editor.change(at.getRow(), column);
+        } else {
+            editor.replace(at.getRow(), column, typed);
         }
     }
 

@@ -20,13 +20,17 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
-import javafx.application.Platform;
 import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
+import javafx.geometry.BoundingBox;
+import javafx.geometry.Bounds;
+import javafx.geometry.Point2D;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.IndexedCell;
 import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
@@ -54,6 +58,7 @@ public final class MeasurementGrid extends TableView<Integer> {
     private final Consumer<Column> formula;
     private final Map<Integer, ColumnHead> heads = new HashMap<>();
     private final GridKeys keys;
+    private final CellEditor editor;
     private Table table;
 
     /// @param formula asks for another formula of a derived column
@@ -62,13 +67,20 @@ public final class MeasurementGrid extends TableView<Integer> {
         this.formula = formula;
         setId("grid");
         setAccessibleText("Measurements");
-        setEditable(true);
+        setEditable(false); // what is typed goes through the editor, whatever cells the toolkit has made
         Looks.follow(this, this::resizeText);
         setFixedCellSize(ROW_HEIGHT * Looks.textSize().get());
         getSelectionModel().setCellSelectionEnabled(true);
         getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
         setItems(rowNumbers);
-        keys = new GridKeys(workspace, this);
+        editor = new CellEditor(workspace, this);
+        keys = new GridKeys(workspace, this, editor);
+        skinProperty().subscribe(skin -> {
+            getChildren().remove(editor.field());
+            if (skin != null) {
+                getChildren().add(editor.field());
+            }
+        });
         setRowFactory(_ -> new MeasurementRow(this));
         getColumns().add(numbers());
         getColumns().add(further());
@@ -104,7 +116,13 @@ public final class MeasurementGrid extends TableView<Integer> {
         } else {
             showColumns();
         }
-        rowNumbers.resize(table.rows() + spareRows());
+        int wanted = table.rows() + spareRows();
+        // While a change is under way, the rows that it and those behind it make may be typed into.
+        rowNumbers.resize(workspace.document().isChanging() ? Math.max(wanted, rowNumbers.size()) : wanted);
+        TablePosition<Integer, ?> at = keys.focused();
+        if (at != null && at.getRow() >= getItems().size()) {
+            select(getItems().size() - 1, at.getTableColumn());
+        }
         shown.set(table);
         if (old != null && old.id() != table.id()) {
             select(0, getColumns().get(1));
@@ -133,7 +151,7 @@ public final class MeasurementGrid extends TableView<Integer> {
         if (there > columns) {
             getColumns().remove(1 + columns, 1 + there);
         } else if (there < columns) {
-            getColumns().addAll(1 + there, IntStream.range(there, columns).mapToObj(_ -> new StudyColumn(workspace, this)).toList());
+            getColumns().addAll(1 + there, IntStream.range(there, columns).mapToObj(_ -> new StudyColumn(this)).toList());
         }
     }
 
@@ -181,12 +199,48 @@ public final class MeasurementGrid extends TableView<Integer> {
 
     /// Makes a heading wide enough to type in.
     void widen(Column of) {
-        TableColumn<Integer, ?> at = getColumns().get(1 + table.columns().indexOf(table.column(of.id())));
+        TableColumn<Integer, ?> at = view(of);
         at.setPrefWidth(Math.max(at.getWidth(), NEW_HEADING));
     }
 
-    GridKeys keys() {
-        return keys;
+    /// The cells that are typed into.
+    CellEditor editor() {
+        return editor;
+    }
+
+    /// The view's column over a column of the study.
+    TableColumn<Integer, ?> view(Column of) {
+        return getColumns().get(1 + table.columns().indexOf(table.column(of.id())));
+    }
+
+    /// Where a cell stands in this grid, in view or not; empty before the grid is laid out.
+    Optional<Bounds> cellBounds(int row, TableColumn<Integer, ?> column) {
+        return flow().filter(flow -> flow.getFirstVisibleCell() != null).map(flow -> {
+            IndexedCell<?> first = flow.getFirstVisibleCell();
+            Point2D corner = sceneToLocal(first.localToScene(0, 0));
+            double before = getVisibleLeafColumns().stream().takeWhile(each -> each != column).mapToDouble(TableColumn::getWidth).sum();
+            return new BoundingBox(corner.getX() + before, corner.getY() + (row - first.getIndex()) * getFixedCellSize(),
+                    column.getWidth(), getFixedCellSize());
+        });
+    }
+
+    /// Whether a cell lies among those that are shown.
+    boolean isInSight(Bounds cell) {
+        return flow().map(Node::getBoundsInParent).filter(shown -> shown.contains(cell.getCenterX(), cell.getCenterY())).isPresent();
+    }
+
+    private Optional<VirtualFlow<?>> flow() {
+        return lookup(".virtual-flow") instanceof VirtualFlow<?> flow ? Optional.of(flow) : Optional.empty();
+    }
+
+    /// Pastes over the cells from the chosen one on.
+    void paste() {
+        workspace.importer().pasteOver(place().getRow(), place().getColumn() - 1);
+    }
+
+    /// The row behind one that is typed into can be chosen, though the study has neither yet.
+    void makeRoom(int row) {
+        rowNumbers.resize(Math.max(getItems().size(), row + 2));
     }
 
     /// Cells of derived columns follow others: typing there asks for the formula, or says what to change instead.
@@ -216,7 +270,7 @@ public final class MeasurementGrid extends TableView<Integer> {
 
     /// Brings a cell into view and chooses it.
     public void choose(int row, Column column) {
-        TableColumn<Integer, ?> at = getColumns().get(1 + table.columns().indexOf(table.column(column.id())));
+        TableColumn<Integer, ?> at = view(column);
         select(row, at);
         show(row);
         scrollToColumn(at);
@@ -228,20 +282,19 @@ public final class MeasurementGrid extends TableView<Integer> {
         getFocusModel().focus(row, at);
     }
 
-    /// Chooses a cell and begins to edit it.
+    /// Chooses a cell and begins to change what it holds.
     public void edit(int row, Column column) {
         choose(row, column);
-        Platform.runLater(() -> {
-            layout(); // else the cell that begins to be edited may be given another row when the scroll is laid out
-            edit(row, getColumns().get(1 + table.columns().indexOf(table.column(column.id()))));
-        });
+        if (!refusesTyping(table.columns().indexOf(table.column(column.id())))) {
+            editor.change(row, column);
+        }
     }
 
     /// Scrolls only when the row is out of sight.
     void show(int row) {
-        boolean inSight = lookup(".virtual-flow") instanceof VirtualFlow<?> flow && flow.getFirstVisibleCell() != null
+        boolean inSight = flow().filter(flow -> flow.getFirstVisibleCell() != null
                 && (row > flow.getFirstVisibleCell().getIndex() || flow.getPosition() == 0)
-                && row < flow.getLastVisibleCell().getIndex();
+                && row < flow.getLastVisibleCell().getIndex()).isPresent();
         if (!inSight) {
             scrollTo(Math.max(0, row - 4));
         }

@@ -72,15 +72,13 @@ public final class MeasurementsPane extends VBox {
 
     /// Over the chosen cells while the table has the focus, else as a table of its own.
     public void paste() {
-        if (grid.isFocused()) {
-            pasteOver();
+        if (grid.editor().isOpen()) {
+            grid.editor().field().paste();
+        } else if (grid.isFocused()) {
+            grid.paste();
         } else {
             workspace.importer().pasteTable();
         }
-    }
-
-    private void pasteOver() {
-        workspace.importer().pasteOver(grid.place().getRow(), grid.place().getColumn() - 1);
     }
 
     /// What can be done with tables by name.
@@ -245,7 +243,7 @@ public final class MeasurementsPane extends VBox {
         MenuItem aside = menuItem("Set row aside", this::toggleSetAside);
         var menu = new ContextMenu(menuItem("Cut", grid::cut), menuItem("Copy", () -> SystemClipboard.copy(grid.copied(false))),
                 menuItem("Copy with headings", () -> SystemClipboard.copy(grid.copied(true))),
-                menuItem("Paste", this::pasteOver), new SeparatorMenuItem(),
+                menuItem("Paste", grid::paste), new SeparatorMenuItem(),
                 menuItem("Change the heading", this::editHeading), aside, menuItem("Insert a row before this", this::insertRow),
                         menuItem("Remove rows", this::removeRows),
                 menuItem("Move rows up", () -> moveRows(-1)), menuItem("Move rows down", () -> moveRows(1)), new SeparatorMenuItem(),

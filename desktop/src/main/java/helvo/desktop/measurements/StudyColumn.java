@@ -1,6 +1,5 @@
 package helvo.desktop.measurements;
 
-import helvo.desktop.workspace.Workspace;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.scene.control.TableColumn;
 
@@ -9,12 +8,12 @@ final class StudyColumn extends TableColumn<Integer, Integer> {
     private int column;
 
     @SuppressWarnings("this-escape") // controls are put together in their constructors, as the toolkit has it
-    StudyColumn(Workspace workspace, MeasurementGrid grid) {
+    StudyColumn(MeasurementGrid grid) {
         setSortable(false);
         setReorderable(false);
         setMinWidth(44);
         setCellValueFactory(row -> new ReadOnlyObjectWrapper<>(row.getValue()));
-        setCellFactory(_ -> new MeasurementCell(workspace, grid, this));
+        setCellFactory(_ -> new MeasurementCell(grid, this));
     }
 
     /// @param id of the study's column

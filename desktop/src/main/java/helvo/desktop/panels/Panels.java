@@ -113,10 +113,28 @@ public final class Panels {
         if (!panel.staysBeside()) {
             workspace.document().endPreview();
         }
-        panel.setVisible(false);
+        Node owner = window.getScene() == null ? null : window.getScene().getFocusOwner();
+        boolean hadFocus = owner == null || isIn(panel, owner);
         Node before = open.stream().filter(each -> each.panel == panel).findFirst().map(Open::before).orElse(null);
         open.removeIf(each -> each.panel == panel);
-        (before != null && isThere(before) ? before : home).requestFocus();
+        if (hadFocus) {
+            // Before it is hidden, else the toolkit would give the keyboard to whatever comes next.
+            (before != null && isThere(before) && !isIn(panel, before) ? before : home).requestFocus();
+        }
+        panel.setVisible(false);
+    }
+
+    /// Whether a node is in one of the panels.
+    public boolean hold(Node node) {
+        return all.stream().anyMatch(each -> isIn(each, node));
+    }
+
+    private static boolean isIn(Panel panel, Node node) {
+        Node each = node;
+        while (each != null && each != panel) {
+            each = each.getParent();
+        }
+        return each == panel;
     }
 
     private boolean isThere(Node node) {

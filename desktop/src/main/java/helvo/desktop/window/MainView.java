@@ -1,5 +1,6 @@
 package helvo.desktop.window;
 
+import helvo.desktop.controls.TypedKeys;
 import helvo.desktop.curves.CurvesStrip;
 import helvo.desktop.figure.FigurePane;
 import helvo.desktop.measurements.MeasurementsPane;
@@ -14,6 +15,8 @@ import java.io.File;
 import javafx.application.Platform;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.TextInputControl;
 import javafx.scene.input.DragEvent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -68,6 +71,7 @@ public final class MainView extends StackPane {
         addCommands();
         panels.add(PanelList.of(workspace, panels, commands, measurements, figure), commands, measurements.grid());
         addEventFilter(KeyEvent.KEY_PRESSED, this::key);
+        workspace.whenTypingEnds(this::finishTyping);
         setOnDragOver(MainView::dragged);
         setOnDragDropped(this::dropped);
         workspace.history().subscribe(_ -> update());
@@ -159,18 +163,31 @@ public final class MainView extends StackPane {
     }
 
     private void key(KeyEvent event) {
-        boolean escape = event.getCode() == KeyCode.ESCAPE;
-        if (escape && panels.isAnyShown()) {
-            panels.hide();
-            event.consume();
-        } else if (escape) {
-            workspace.select();
-        } else {
+        boolean isTyping = event.getTarget() instanceof TextInputControl;
+        if (event.getCode() == KeyCode.ESCAPE) {
+            if (panels.isAnyShown() && !(isTyping && !panels.hold((Node) event.getTarget()))) {
+                panels.hide();
+                event.consume();
+            } else if (!isTyping) {
+                workspace.select();
+            }
+        } else if (!(event.getTarget() instanceof TextInputControl field && TypedKeys.edits(field, event))) {
             commands().all().stream().filter(command -> command.hasKey(event) && command.possible().getAsBoolean())
                     .findFirst().ifPresent(command -> {
+                        finishTyping();
                         command.action().run();
                         event.consume();
                     });
+        }
+    }
+
+    /// Leaves the field that has the keyboard for a moment, which enters what was typed there; a field that stays gets it back.
+    private void finishTyping() {
+        if (getScene() != null && getScene().getFocusOwner() instanceof TextInputControl field) {
+            (hasTable() ? measurements.grid() : this).requestFocus();
+            if (panels.hold(field)) {
+                field.requestFocus();
+            }
         }
     }
 

@@ -54,14 +54,19 @@ public final class TourPanel extends Panel {
 
     @Override
     public void addTo(Commands commands) {
-        commands.add("Tour of the window", "", () -> workspace.table().isPresent(), () -> panels.show(this));
+        commands.add("Tour of the window", "", () -> workspace.table().isPresent(), () -> {
+            panels.show(this);
+            next.requestFocus();
+        });
     }
 
+    /// Takes no focus: it may come by itself while somebody types.
     @Override
     protected void begin() {
         at = 0;
         show();
     }
+
 
     private void next() {
         if (at + 1 < STOPS.size()) {
@@ -79,7 +84,6 @@ public final class TourPanel extends Panel {
         next.setText(at + 1 < STOPS.size() ? "Next" : "Done");
         frame(at);
         place(at == 0 ? Pos.CENTER_LEFT : at == 2 ? Pos.CENTER_RIGHT : Pos.CENTER, 0, at == 0 ? 348 : at == 2 ? 300 : 0);
-        next.requestFocus();
     }
 
     private void frame(int stop) {

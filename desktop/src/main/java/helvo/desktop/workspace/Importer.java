@@ -75,6 +75,12 @@ public final class Importer {
         }
     }
 
+    /// Opens one file, and says when there is its table, a question about it, or a sentence why there is neither.
+    public void open(Path file, Runnable then) {
+        open(List.of(file));
+        reading.afterwards(then);
+    }
+
     private void ask(Question asked) {
         question.set(Optional.empty());
         question.set(Optional.of(asked));

@@ -29,6 +29,11 @@ final class Reading {
                 () -> messages.tell("Reading was stopped; nothing was changed.")));
     }
 
+    /// Runs something once all that was asked for so far is read, or is not going to be.
+    void afterwards(Runnable then) {
+        queue.run("", _ -> null, new Outcome<>(_ -> then.run(), _ -> then.run(), then));
+    }
+
     void stopped() {
         messages.tell("Opening was stopped; nothing was changed.");
     }

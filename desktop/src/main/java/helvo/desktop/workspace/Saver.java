@@ -20,6 +20,7 @@ public final class Saver {
     }
 
     public void save() {
+        workspace.finishTyping();
         if (keeper.file().get().isPresent() && keeper.readOnly().isEmpty()) {
             keeper.save(voice());
         } else {
@@ -29,6 +30,7 @@ public final class Saver {
 
     /// Asks where, unless the person thinks better of it.
     public void saveAs() {
+        workspace.finishTyping();
         String name = workspace.study().name().replaceAll("[^\\p{L}\\p{N} ,_.()-]+", " ").strip();
         Optional<Path> chosen = dialogs.study(name + StudyFile.ENDING);
         if (chosen.isPresent() && keeper.readOnly().isPresent() && chosen.equals(keeper.file().get())) {

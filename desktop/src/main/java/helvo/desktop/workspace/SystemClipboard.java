@@ -23,6 +23,12 @@ public final class SystemClipboard {
         return (text == null || text.isBlank()) && Clipboard.getSystemClipboard().hasImage();
     }
 
+    /// Whether what it holds is more than one cell: rows, or cells parted by tabs.
+    public static boolean holdsSeveralCells() {
+        String text = text();
+        return text != null && text.strip().chars().anyMatch(each -> each == '\t' || each == '\n' || each == '\r');
+    }
+
     /// Nothing happens for an empty text.
     public static void copy(String text) {
         if (!text.isEmpty()) {

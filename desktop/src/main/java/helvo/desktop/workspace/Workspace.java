@@ -56,6 +56,7 @@ public final class Workspace implements AutoCloseable {
     private final ReadOnlyObjectWrapper<OptionalInt> revealed = new ReadOnlyObjectWrapper<>(OptionalInt.empty());
     private final ReadOnlyObjectWrapper<Background.Shown> working = new ReadOnlyObjectWrapper<>();
     private Subscription following;
+    private Runnable finishTyping = () -> {};
     /// The study whose looks are drawn already, as they were tried, while its analysis is under way.
     private Optional<Study> drawnAhead = Optional.empty();
 
@@ -233,6 +234,16 @@ public final class Workspace implements AutoCloseable {
         }, messages::warn);
     }
 
+    /// Enters what is being typed in this window, as leaving the field would.
+    public void finishTyping() {
+        finishTyping.run();
+    }
+
+    /// @param finish enters what is being typed in the window
+    public void whenTypingEnds(Runnable finish) {
+        finishTyping = finish;
+    }
+
     /// Does what is tried.
     public void keepPreview() {
         Optional<Preview> tried = document.preview().get();
@@ -311,6 +322,9 @@ public final class Workspace implements AutoCloseable {
     }
 
     public void show(int tableId) {
+        if (tableId != table.get()) {
+            finishTyping();
+        }
         select();
         table.set(tableId);
         series.set(0);
