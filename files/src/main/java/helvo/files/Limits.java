@@ -1,5 +1,6 @@
 package helvo.files;
 
+import helvo.core.table.Cell;
 import helvo.core.table.Table;
 import java.time.Duration;
 
@@ -10,8 +11,8 @@ public final class Limits {
     public static final int COLUMNS = Table.MOST_COLUMNS;
     /// Rows that a sheet of either kind of workbook has (ECMA-376, §18.3.1.73).
     public static final int SHEET_ROWS = 1_048_576;
-    /// Characters of one cell: three times what a workbook's cell takes. A longer one is a text file's quotation mark without its pair.
-    public static final int CELL_TEXT = 100_000;
+    /// Characters of one cell.
+    public static final int CELL_TEXT = Cell.MOST_CHARACTERS;
     /// Cells that a workbook may make by saying that one stands often; beyond that a small file fills the memory.
     public static final int REPEATED_CELLS = 5_000_000;
     /// Areas of merged cells in a sheet; each has to be looked up for every cell.

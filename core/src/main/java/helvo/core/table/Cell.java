@@ -1,11 +1,14 @@
 package helvo.core.table;
 
+import helvo.core.Phrase;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 
 /// What one cell of a table holds: a number, text kept as it was written, or nothing.
 public sealed interface Cell {
     Cell EMPTY = new Empty();
+    /// Three times what a workbook's cell takes. A longer one is a text file's quotation mark without its pair.
+    int MOST_CHARACTERS = 100_000;
 
     /// A finite number.
     record Number(double value) implements Cell {
@@ -17,7 +20,14 @@ public sealed interface Cell {
     }
 
     /// Text that is no number, as it was written, not blank.
-    record Text(String text) implements Cell {}
+    record Text(String text) implements Cell {
+        /// @throws IllegalArgumentException when it is longer than [#MOST_CHARACTERS]
+        public Text {
+            if (text.length() > MOST_CHARACTERS) {
+                throw new IllegalArgumentException(Phrase.of("a cell holds %,d characters at most", MOST_CHARACTERS));
+            }
+        }
+    }
 
     record Empty() implements Cell {}
 

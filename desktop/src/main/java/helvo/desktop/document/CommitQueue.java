@@ -12,25 +12,32 @@ import helvo.core.table.Column;
 import helvo.desktop.work.Background.Outcome;
 import helvo.desktop.work.Background;
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Deque;
+import java.util.List;
+import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Supplier;
 
 /// Commits in the order they were asked for: at once, or beside the interface thread where one takes long; those that come meanwhile
-/// wait for it.
+/// wait for it, and are done on the study as it is then. One that fails or is stopped leaves the others their turn. Used on the interface
+/// thread only.
 final class CommitQueue {
     /// To go through more than these takes longer than a person should wait for.
     private static final int MANY_ROWS = 100_000;
+    /// Texts that are read as cells in the time of a few frames.
+    private static final int MANY_TEXTS = 20_000;
 
     private final Background.Latest work;
-    private final Deque<Pending> waiting = new ArrayDeque<>();
+    private final Deque<Pending<?>> waiting = new ArrayDeque<>();
+    /// What the outcome of the one before asks for, while it is told: it goes before all that waits.
+    private Optional<List<Pending<?>>> inTurn = Optional.empty();
 
-    /// A change of the history that is under way or waits for one.
+    /// What is under way or waits its turn.
     ///
-    /// @param done gets what it led to
-    /// @param tell gets a sentence when it could not be done
-    record Pending(String label, Function<History, Document.Change> how, Consumer<Document.Change> done, Consumer<String> tell) {}
+    /// @param begin makes the work from the study as it is when its turn has come
+    private record Pending<T>(String label, Supplier<Background.Work<T>> begin, Outcome<T> outcome) {}
 
     CommitQueue(Background background) {
         work = background.latest("changing");
@@ -40,36 +47,71 @@ final class CommitQueue {
         return !waiting.isEmpty();
     }
 
-    void add(Pending commit, Supplier<History> now, boolean takesLong) {
-        if (takesLong || isBusy()) {
-            waiting.add(commit);
-            if (waiting.size() == 1) {
-                next(now);
-            }
-        } else {
-            commit.done.accept(commit.how.apply(now.get()));
+    /// A change of the history.
+    ///
+    /// @param name what it does, as a sentence without its full stop
+    /// @param done gets what it led to
+    /// @param tell gets a sentence when it could not be done
+    record Wanted(String label, Supplier<String> name, Function<History, Document.Change> how, Consumer<Document.Change> done,
+            Consumer<String> tell) {
+        private String sentence(Throwable fault, boolean hasWaited) {
+            return fault instanceof OutOfMemoryError
+                    ? "There is not enough memory for this; nothing was changed. Close other programs, or take fewer rows."
+                    : hasWaited && fault instanceof RuntimeException ? "“" + name.get() + "” was not done: it does not fit the study as it "
+                    + "is now."
+                    : "Helvo met a fault of its own; the study is as it was. (" + fault + ")";
         }
     }
 
-    private void next(Supplier<History> now) {
-        if (!isBusy()) {
+    void add(Wanted commit, Supplier<History> now, boolean takesLong) {
+        boolean waits = inTurn.isPresent() ? !inTurn.get().isEmpty() : isBusy();
+        if (!takesLong && !waits) {
+            commit.done.accept(commit.how.apply(now.get()));
             return;
         }
-        Pending next = waiting.getFirst();
-        History before = now.get();
-        work.run(next.label, _ -> next.how.apply(before), new Outcome<>(changed -> {
-            waiting.removeFirst();
-            next.done.accept(changed);
-            next(now);
-        }, fault -> {
-            waiting.clear();
-            next.tell.accept(fault instanceof OutOfMemoryError
-                    ? "There is not enough memory for this; nothing was changed. Close other programs, or take fewer rows."
-                    : "Helvo met a fault of its own; the study is as it was. (" + fault + ")");
-        }, () -> {
-            waiting.clear();
-            next.tell.accept("Stopped; the study is as it was.");
-        }));
+        add(new Pending<>(commit.label, () -> {
+            History before = now.get();
+            return _ -> commit.how.apply(before);
+        }, new Outcome<>(commit.done, fault -> commit.tell.accept(commit.sentence(fault, waits)),
+                () -> commit.tell.accept("Stopped; the study is as it was."))));
+    }
+
+    /// Work whose outcome asks for commits: they are done before those that come while it is under way.
+    <T> void add(String label, Background.Work<T> first, Outcome<T> outcome) {
+        add(new Pending<>(label, () -> first, outcome));
+    }
+
+    private void add(Pending<?> pending) {
+        if (inTurn.isPresent()) {
+            inTurn.get().add(pending);
+        } else {
+            waiting.add(pending);
+            if (waiting.size() == 1) {
+                begin(pending);
+            }
+        }
+    }
+
+    private <T> void begin(Pending<T> pending) {
+        Outcome<T> outcome = pending.outcome;
+        work.run(pending.label, pending.begin.get(), new Outcome<>(result -> end(() -> outcome.done().accept(result)),
+                fault -> end(() -> outcome.failed().accept(fault)), () -> end(outcome.cancelled())));
+    }
+
+    /// Tells what became of the first, and goes on with the next.
+    private void end(Runnable told) {
+        waiting.removeFirst();
+        var asked = new ArrayList<Pending<?>>();
+        inTurn = Optional.of(asked);
+        try {
+            told.run();
+        } finally {
+            inTurn = Optional.empty();
+            asked.reversed().forEach(waiting::addFirst);
+            if (isBusy()) {
+                begin(waiting.getFirst());
+            }
+        }
     }
 
     static boolean hasManyRows(Study study) {
@@ -78,6 +120,9 @@ final class CommitQueue {
 
     /// Whether an edit goes through very many rows.
     static boolean takesLong(Edit edit, Study study) {
+        if (edit instanceof TableEdit.SetBlock block && block.block().stream().mapToInt(List::size).sum() > MANY_TEXTS) {
+            return true;
+        }
         return hasManyRows(study) && switch (edit) {
             case FigureEdit _ -> false;
             case StudyEdit.Summarise _, StudyEdit.Turn _, StudyEdit.Compound _ -> true;

@@ -6,12 +6,14 @@ import helvo.core.study.Edit;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.desktop.work.Background;
+import helvo.desktop.work.Background.Outcome;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.util.Subscription;
@@ -78,7 +80,8 @@ public final class Document implements AutoCloseable {
         boolean goesOn = now - performed < GESTURE_NANOS;
         performed = now;
         Instant at = Instant.now();
-        commit("Changing the table …", before -> goesOn && before.isContinuedBy(edit) ? Change.by(new Commit.GoOn(edit, at), before)
+        Study asked = study();
+        commit("Changing the table …", () -> edit.sentence(asked), before -> goesOn && before.isContinuedBy(edit) ? Change.by(new Commit.GoOn(edit, at), before)
                 : foreseen.filter(_ -> before == history.get()).map(after -> new Change(new Commit.Do(edit, at(after, at)), after))
                 .orElseGet(() -> Change.by(new Commit.Do(edit, at), before)), then, tell, CommitQueue.takesLong(edit, study()));
     }
@@ -109,7 +112,7 @@ public final class Document implements AutoCloseable {
     }
 
     private void go(String label, Function<History, Commit> where, Consumer<String> tell) {
-        commit(label, before -> Change.by(where.apply(before), before), () -> {}, tell, false);
+        commit(label, () -> label.replace(" …", ""), before -> Change.by(where.apply(before), before), () -> {}, tell, false);
     }
 
     /// Whether a long change is under way; others wait for it.
@@ -117,11 +120,17 @@ public final class Document implements AutoCloseable {
         return commits.isBusy();
     }
 
-    private void commit(String label, Function<History, Change> how, Runnable then, Consumer<String> tell, boolean takesLong) {
-        commits.add(new CommitQueue.Pending(label, how, change -> {
+    private void commit(String label, Supplier<String> name, Function<History, Change> how, Runnable then, Consumer<String> tell,
+            boolean takesLong) {
+        commits.add(new CommitQueue.Wanted(label, name, how, change -> {
             commit(change);
             then.run();
         }, tell), history::get, takesLong);
+    }
+
+    /// Runs work whose outcome asks for changes, as reading a long text from the clipboard. What is asked for meanwhile waits for those.
+    public <T> void changeAfter(String label, Background.Work<T> work, Outcome<T> outcome) {
+        commits.add(label, work, outcome);
     }
 
     private void commit(Change change) {

@@ -14,6 +14,8 @@ import javafx.scene.input.MouseButton;
 
 /// One cell: shows the study's text.
 final class MeasurementCell extends TableCell<Integer, Integer> {
+    /// More than fits into the widest column.
+    private static final int MOST_SHOWN = 300;
     private static final PseudoClass NEEDS_LOOK = PseudoClass.getPseudoClass("needs-look");
 
     private final MeasurementGrid grid;
@@ -42,7 +44,9 @@ final class MeasurementCell extends TableCell<Integer, Integer> {
             return;
         }
         Column column = grid.table().column(at.column());
-        setText(column.shown(row, grid.table().mark()));
+        String shown = column.shown(row, grid.table().mark());
+        // A long text would be measured letter by letter to find what of it fits.
+        setText(shown.length() > MOST_SHOWN ? shown.substring(0, MOST_SHOWN) + "…" : shown);
         boolean noResult = column.isDerived() && column.kind() == Kind.NUMBER && column.cells().cell(row) instanceof Cell.Text;
         setTooltip(noResult ? new Tooltip("No result: " + column.cells().cell(row).exactText()) : null);
         setAlignment(alignment(column));

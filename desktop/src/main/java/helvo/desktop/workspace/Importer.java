@@ -1,7 +1,10 @@
 package helvo.desktop.workspace;
 
 import helvo.core.Phrase;
+import helvo.core.Progress;
+import helvo.core.study.Edit;
 import helvo.core.study.OtherData;
+import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Heading;
@@ -9,6 +12,7 @@ import helvo.core.table.ReadingChoices;
 import helvo.core.table.Stacking;
 import helvo.core.table.Table;
 import helvo.desktop.work.Background.Outcome;
+import helvo.desktop.work.Background;
 import helvo.files.CannotRead;
 import helvo.files.study.StudyFile;
 import helvo.files.table.ReadTable;
@@ -18,6 +22,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -27,6 +33,8 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 public final class Importer {
     /// Tables of one file that one press opens.
     private static final int MOST_OFFERED = 20;
+    /// Characters that are read as cells within a frame or two.
+    private static final int SHORT_TEXT = 50_000;
 
     private final Workspace workspace;
     private final FileDialogs dialogs;
@@ -245,17 +253,28 @@ public final class Importer {
     }
 
     void pasteTable(String text) {
-        workspace.messages().dismiss();
-        try {
-            opened(read(PastedText.of(text)));
-        } catch (CannotRead e) {
-            reading.failed(e);
-        }
+        parse(text, () -> _ -> read(PastedText.of(text)), this::opened);
     }
 
     private static ReadTable read(PastedText pasted) throws CannotRead {
         TextTable table = pasted.table("Pasted");
         return new ReadTable(table.table(), table.notices());
+    }
+
+    /// Reads what is on the clipboard: at once where that is little, else beside the interface thread, where all that is done meanwhile
+    /// waits for it.
+    private <T> void parse(String text, Supplier<Background.Work<T>> work, Consumer<T> done) {
+        workspace.messages().dismiss();
+        if (text != null && text.length() > SHORT_TEXT) {
+            workspace.document().changeAfter("Pasting …", progress -> work.get().run(progress), new Outcome<>(done, reading::failed,
+                    () -> workspace.messages().tell("Pasting was stopped; nothing was changed.")));
+            return;
+        }
+        try {
+            done.accept(work.get().run(Progress.none()));
+        } catch (Exception e) {
+            reading.failed(e);
+        }
     }
 
     /// Puts what is on the clipboard over the cells of the table in view; with headings into a blank table, as a table.
@@ -269,21 +288,37 @@ public final class Importer {
     }
 
     void pasteOver(String text, int row, int column) {
-        workspace.messages().dismiss();
-        workspace.table().ifPresent(into -> {
-            try {
-                PastedText pasted = PastedText.of(text);
-                if (into.isBlank() && (pasted.headings() || pasted.mark() != into.mark())) {
-                    opened(read(pasted));
-                } else {
-                    List<List<String>> rows = pasted.writtenWith(into.mark());
-                    boolean named = pasted.headings() && namesColumns(rows.getFirst(), into, column);
-                    workspace.perform(new TableEdit.SetBlock(into.id(), row, column, named ? rows.subList(1, rows.size()) : rows));
-                }
-            } catch (CannotRead e) {
-                reading.failed(e);
+        workspace.table().ifPresent(table -> parse(text, () -> {
+            Study now = workspace.document().study();
+            return _ -> over(PastedText.of(text), now.table(table.id()), row, column);
+        }, pasted -> {
+            switch (pasted) {
+                case Pasted.Whole(ReadTable read) -> opened(read);
+                case Pasted.Block(Edit edit) -> workspace.perform(edit);
             }
-        });
+        }));
+    }
+
+    /// What pasting over cells comes to.
+    private sealed interface Pasted {
+        /// In the place of a blank table.
+        record Whole(ReadTable read) implements Pasted {}
+
+        record Block(Edit edit) implements Pasted {}
+    }
+
+    private static Pasted over(PastedText pasted, Table into, int row, int column) throws CannotRead {
+        if (into.isBlank() && (pasted.headings() || pasted.mark() != into.mark())) {
+            return new Pasted.Whole(read(pasted));
+        }
+        int width = pasted.rows().stream().mapToInt(List::size).max().orElse(0);
+        if (column + width > Table.MOST_COLUMNS) {
+            throw new CannotRead(Phrase.of("The clipboard holds %,d columns; from here on there is room for %,d, since a table has %,d at "
+                    + "most. Nothing was pasted.", width, Table.MOST_COLUMNS - column, Table.MOST_COLUMNS));
+        }
+        List<List<String>> rows = pasted.writtenWith(into.mark());
+        boolean named = pasted.headings() && namesColumns(rows.getFirst(), into, column);
+        return new Pasted.Block(new TableEdit.SetBlock(into.id(), row, column, named ? rows.subList(1, rows.size()) : rows));
     }
 
     /// Whether a row that is pasted repeats the headings of the columns that it would fall into.

@@ -2,10 +2,12 @@ package helvo.files.text;
 
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
+import helvo.core.Phrase;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 import helvo.core.table.ReadingChoices;
 import helvo.files.CannotRead;
+import helvo.files.Limits;
 import java.io.IOException;
 import java.io.Reader;
 import java.io.StringReader;
@@ -27,11 +29,14 @@ public record PastedText(String text, List<List<String>> rows, DecimalMark mark,
         if (text == null || text.isBlank()) {
             throw new CannotRead("The clipboard holds no text: copy some cells or a table first.");
         }
+        refuseEndless(text);
         TextLayout layout = LayoutGuess.of(text.getBytes(StandardCharsets.UTF_8), true, "the clipboard", choices());
         List<List<String>> rows = new ArrayList<>();
         try (Reader reader = LayoutGuess.parted(new StringReader(text), layout.delimiter(), layout.cuts());
                 CsvReader<CsvRecord> csv = CsvReader.builder().fieldSeparator(layout.delimiter().read()).ofCsvRecord(reader)) {
-            csv.forEach(record -> rows.add(record.getFields().stream().map(String::strip).toList()));
+            for (CsvRecord record : csv) {
+                rows.add(cells(record));
+            }
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (RuntimeException e) {
@@ -40,6 +45,37 @@ public record PastedText(String text, List<List<String>> rows, DecimalMark mark,
         boolean names = !layout.area().headings().isEmpty() && layout.area().top() == 0
                 && rows.stream().skip(1).anyMatch(row -> row.stream().anyMatch(TableArea::isNumber));
         return new PastedText(text, List.copyOf(rows), layout.mark(), names);
+    }
+
+    /// A text without an end in sight, before anybody tries to part it.
+    private static void refuseEndless(String text) throws CannotRead {
+        int begin = 0;
+        for (int i = 0; i <= text.length(); i++) {
+            if (i == text.length() || Character.isWhitespace(text.charAt(i)) || ",;|".indexOf(text.charAt(i)) >= 0) {
+                refuseLong(i - begin);
+                begin = i + 1;
+            }
+        }
+    }
+
+    private static void refuseLong(int length) throws CannotRead {
+        if (length > Limits.CELL_TEXT) {
+            throw new CannotRead(Phrase.of("The clipboard holds a cell of %,d characters, and a cell has %,d at most. Nothing was pasted.",
+                    length, Limits.CELL_TEXT));
+        }
+    }
+
+    private static List<String> cells(CsvRecord record) throws CannotRead {
+        if (record.getFieldCount() > Limits.COLUMNS) {
+            throw new CannotRead(Phrase.of("The clipboard holds %,d columns, and a table has %,d at most. Nothing was pasted: is it on its "
+                    + "side?", record.getFieldCount(), Limits.COLUMNS));
+        }
+        var cells = new ArrayList<String>();
+        for (String field : record.getFields()) {
+            refuseLong(field.length());
+            cells.add(field.strip());
+        }
+        return List.copyOf(cells);
     }
 
     private static ReadingChoices choices() {
