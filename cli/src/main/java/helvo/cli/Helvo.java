@@ -2,6 +2,7 @@ package helvo.cli;
 
 import helvo.files.CannotRead;
 import helvo.files.Limits;
+import helvo.files.disk.TemporaryFolder;
 import java.io.FileDescriptor;
 import java.io.FileOutputStream;
 import java.io.PrintStream;
@@ -119,6 +120,7 @@ public final class Helvo extends Command {
             System.err.println("Standard output could not be written to: its disk is full, or what reads it has ended.");
             code = Math.max(code, DATA_DO_NOT_ALLOW);
         }
+        TemporaryFolder.closeAll();
         // Not exit(): the window toolkit's own hook stops its renderer under a frame that may still be drawn, and complains.
         Runtime.getRuntime().halt(code);
     }

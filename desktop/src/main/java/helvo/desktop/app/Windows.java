@@ -19,6 +19,8 @@ import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.SystemDialogs;
 import helvo.desktop.workspace.Workspace;
 import helvo.files.CannotRead;
+import helvo.files.disk.TemporaryFolder;
+import helvo.files.disk.WholeFile;
 import helvo.files.study.Journal;
 import helvo.files.study.StudyFile;
 import java.io.IOException;
@@ -105,7 +107,11 @@ public final class Windows {
         PersonalFolders folders = PersonalFolders.ofSystem();
         var windows = new Windows(folders, closed::countDown);
         windows.pace = Optional.of(new ResponseTimes(System.err::println)).filter(_ -> start.tellsPace());
-        var found = CompletableFuture.supplyAsync(() -> LeftBehind.find(windows.places));
+        var found = CompletableFuture.supplyAsync(() -> {
+            TemporaryFolder.removeLeftBehind();
+            return LeftBehind.find(windows.places);
+        }).exceptionally(fault -> new LeftBehind(List.of(), List.of("It could not be found out what was kept when Helvo stopped. ("
+                + fault + ")")));
         var read = CompletableFuture.supplyAsync(() -> windows.read(start));
         // The last window may be closed while its study is still being saved.
         Platform.setImplicitExit(false);
@@ -179,7 +185,10 @@ public final class Windows {
         } else if (read instanceof Unread(Throwable fault)) {
             warn("The study could not be opened. (" + fault + ")");
         }
-        CompletableFuture.supplyAsync(recentStudies::all).thenAccept(all -> Platform.runLater(() -> recent.set(all)));
+        CompletableFuture.supplyAsync(recentStudies::all).thenAccept(all -> {
+            Platform.runLater(() -> recent.set(all));
+            all.stream().map(each -> each.file().toAbsolutePath().getParent()).distinct().forEach(WholeFile::removeLeftBehind);
+        });
     }
 
     /// Takes note of what is on the disk, at once.

@@ -16,12 +16,12 @@ import helvo.desktop.workspace.SharedPixels;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.PrintCheck;
 import helvo.figure.Raster;
+import helvo.files.disk.TemporaryFolder;
 import helvo.report.Composition;
 import helvo.report.ReportFormat;
 import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -64,7 +64,7 @@ final class SheetPreview extends VBox {
     private int page;
     private int count;
     private Optional<Path> dragged = Optional.empty();
-    private Path folder;
+    private TemporaryFolder folder;
     private boolean isFigure;
     private double high;
 
@@ -204,12 +204,8 @@ final class SheetPreview extends VBox {
             return;
         }
         try {
-            folder = folder == null ? Files.createTempDirectory("helvo") : folder;
-            workspace.exporter().prepareDrag(folder, file -> {
-                file.toFile().deleteOnExit();
-                folder.toFile().deleteOnExit();
-                dragged = Optional.of(file);
-            });
+            folder = folder == null ? TemporaryFolder.create() : folder;
+            workspace.exporter().prepareDrag(folder.path(), file -> dragged = Optional.of(file));
         } catch (IOException e) {
             says.setText("Nothing can be dragged from here: the folder for temporary files cannot be written to.");
         }

@@ -4,6 +4,7 @@ import helvo.core.study.Commit;
 import helvo.core.study.History;
 import helvo.files.study.FilePrint;
 import helvo.files.study.Journal;
+import helvo.files.study.JournalFull;
 import helvo.files.study.StoredStudy;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -47,7 +48,7 @@ final class JournalKeeper {
     ///
     /// @param kept how many are on the disk, of all that were asked for
     /// @param fault why no more are
-    record Told(int kept, Optional<IOException> fault) {}
+    record Told(int kept, Optional<Throwable> fault) {}
 
     /// @param places to keep journals in, the usual one first
     JournalKeeper(List<Path> places, Origin origin) {
@@ -71,7 +72,7 @@ final class JournalKeeper {
         thread.execute(() -> {
             try {
                 begin();
-            } catch (IOException notYet) {
+            } catch (IOException | RuntimeException notYet) {
                 // The first commit tries again, elsewhere too, and tells.
             }
         });
@@ -95,7 +96,7 @@ final class JournalKeeper {
     void keep(Commit commit, History after, Consumer<Told> tell) {
         thread.execute(() -> {
             waiting.add(new Pending(commit, after));
-            Optional<IOException> fault = write();
+            Optional<Throwable> fault = write();
             tell.accept(new Told(kept, fault));
             if (fault.isEmpty()) {
                 addState(after);
@@ -106,13 +107,14 @@ final class JournalKeeper {
     /// Tries again what could not be written.
     void retry(Consumer<Told> tell) {
         thread.execute(() -> {
-            Optional<IOException> fault = write();
+            Optional<Throwable> fault = write();
             tell.accept(new Told(kept, fault));
         });
     }
 
-    private Optional<IOException> write() {
-        Optional<IOException> fault = Optional.empty();
+    /// Writes what waits. Whatever goes wrong, the rest waits for the next try.
+    private Optional<Throwable> write() {
+        Optional<Throwable> fault = Optional.empty();
         for (int tries = 0; tries <= places.size() && !waiting.isEmpty(); tries++) {
             try {
                 begin();
@@ -123,14 +125,27 @@ final class JournalKeeper {
                 }
                 discardSuperseded();
                 return Optional.empty();
+            } catch (JournalFull full) {
+                fault = Optional.of(full);
+                if (full.isRecordTooLarge()) {
+                    return fault;
+                }
+                beginElsewhere(place);
             } catch (IOException e) {
                 fault = Optional.of(e);
-                journal.ifPresent(superseded::add);
-                journal = Optional.empty();
-                place = (place + 1) % places.size();
+                beginElsewhere((place + 1) % places.size());
+            } catch (RuntimeException | Error e) {
+                return Optional.of(e);
             }
         }
         return fault;
+    }
+
+    /// Goes on in a new journal, which begins with the last state that was kept.
+    private void beginElsewhere(int next) {
+        journal.ifPresent(superseded::add);
+        journal = Optional.empty();
+        place = next;
     }
 
     /// What a journal in another place begins with holds all that they have.
@@ -144,7 +159,7 @@ final class JournalKeeper {
         journal.ifPresent(each -> {
             try {
                 each.addStateIfDue(after.study());
-            } catch (IOException noState) {
+            } catch (IOException | RuntimeException | OutOfMemoryError noState) {
                 // The commits are kept; the state only spares doing them again.
             }
         });
@@ -155,7 +170,7 @@ final class JournalKeeper {
             inFile = Optional.of(new InFile(file, print, commits));
             try {
                 tellFile();
-            } catch (IOException notNoted) {
+            } catch (IOException | RuntimeException notNoted) {
                 // The next start offers steps that are in the file already, and says how many.
             }
         });
@@ -172,8 +187,8 @@ final class JournalKeeper {
     CompletableFuture<Void> close(boolean discard) {
         var done = new CompletableFuture<Void>();
         thread.execute(() -> {
-            write();
             try {
+                write();
                 if (journal.isPresent() && (discard || kept == 0)) {
                     journal.get().discard();
                 } else if (journal.isPresent()) {
@@ -184,8 +199,9 @@ final class JournalKeeper {
                 }
             } catch (IOException leftThere) {
                 // What could not be removed is offered again at the next start.
+            } finally {
+                done.complete(null);
             }
-            done.complete(null);
         });
         thread.shutdown();
         return done;

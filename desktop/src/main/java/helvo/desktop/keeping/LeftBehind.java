@@ -32,7 +32,7 @@ public record LeftBehind(List<Journal.Kept> studies, List<String> troubles) {
                 }
             } catch (CannotRead e) {
                 troubles.add(e.getMessage());
-            } catch (IOException e) {
+            } catch (IOException | RuntimeException | OutOfMemoryError | StackOverflowError e) {
                 troubles.add("A study that was open could not be brought back now: " + WriteTrouble.why(e) + ". It stays in " + folder
                         + ".");
             }

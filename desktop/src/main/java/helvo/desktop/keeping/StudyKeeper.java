@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import javafx.animation.Animation;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
@@ -48,7 +49,11 @@ public final class StudyKeeper {
     private JournalKeeper journal;
     private Study opened;
     private Optional<Journal.Kept> broughtBack = Optional.empty();
-    private Optional<FilePrint> print = Optional.empty();
+    /// The file as it was last read or written; empty for none. Saving, which waits its turn beside the interface thread, goes by what it
+    /// is then.
+    private volatile Optional<FilePrint> print = Optional.empty();
+    /// Where the study is being saved, or was last.
+    private Path lastAsked;
     private StoredStudy stored;
     /// As the file has it; null for a study in no file.
     private Study saved;
@@ -177,25 +182,34 @@ public final class StudyKeeper {
 
     // ---- the file ----
 
-    /// Saves in its file, unless somebody else has changed that.
-    ///
+    /// Saves in its file, unless somebody else has changed that. While it is not decided whose the file is to be, that is asked again.
     public void save(Voice voice) {
-        Path to = file.get().orElseThrow(() -> new IllegalStateException("the study is in no file yet"));
-        save(to, print, voice);
+        Path to = saving.isBusy() ? lastAsked : file.get().orElseThrow(() -> new IllegalStateException("the study is in no file yet"));
+        if (conflict.get().isPresent()) {
+            askAgain();
+        } else {
+            save(to, () -> Optional.of(print), voice);
+        }
+    }
+
+    private void askAgain() {
+        Optional<Path> asked = conflict.get();
+        conflict.set(Optional.empty());
+        conflict.set(asked);
     }
 
     /// Saves in another file, which is the study's from then on, in the place of whatever that was.
     public void saveAs(Path to, Voice voice) {
-        save(to.toAbsolutePath(), Optional.empty(), voice);
+        save(to.toAbsolutePath(), Optional::empty, voice);
     }
 
     /// Saves over what somebody else did.
     public void saveMine(Voice voice) {
         conflict.set(Optional.empty());
-        file.get().ifPresent(to -> save(to, Optional.empty(), voice));
+        file.get().ifPresent(to -> save(to, Optional::empty, voice));
     }
 
-    /// Saves beside what somebody else did.
+    /// Saves beside what somebody else did, where there is no file yet.
     public void saveBoth(Voice voice) {
         conflict.set(Optional.empty());
         file.get().ifPresent(theirs -> {
@@ -204,20 +218,26 @@ public final class StudyKeeper {
             for (int i = 2; Files.exists(mine); i++) {
                 mine = theirs.resolveSibling(name + ", mine " + i + StudyFile.ENDING);
             }
-            save(mine, Optional.empty(), voice);
+            save(mine, () -> Optional.of(Optional.empty()), voice);
         });
     }
 
-    /// @param expected what the file should still be; empty to write over anything
-    private void save(Path to, Optional<FilePrint> expected, Voice voice) {
+    /// What tells that a file is not as it was left.
+    private static final class ChangedOutside extends IOException {}
+
+    /// @param expected what the file should still be, an empty print for no file, when the saving begins; empty to write over anything
+    private void save(Path to, Supplier<Optional<Optional<FilePrint>>> expected, Voice voice) {
+        lastAsked = to;
         StoredStudy now = stored.with(document.history().get());
         int upTo = commits;
         saving.run("Saving " + to.getFileName() + " …", progress -> {
-            Optional<FilePrint> there = expected.isEmpty() ? Optional.empty() : FilePrint.of(to);
-            if (there.isPresent() && !there.equals(expected)) {
+            Optional<Optional<FilePrint>> left = expected.get();
+            try {
+                requireAsLeft(to, left);
+                StudyFile.write(to, now, progress, () -> requireAsLeft(to, left));
+            } catch (ChangedOutside theirs) {
                 return Optional.<FilePrint>empty();
             }
-            StudyFile.write(to, now, progress);
             return FilePrint.of(to);
         }, new Outcome<>(written -> {
             if (written.isEmpty()) {
@@ -225,6 +245,7 @@ public final class StudyKeeper {
                 tell();
                 return;
             }
+            conflict.set(Optional.empty());
             stored = new StoredStudy(now.history(), now.unknown(), Optional.empty());
             saved = now.history().study();
             print = written;
@@ -235,7 +256,7 @@ public final class StudyKeeper {
             tell();
             voice.tell.accept("Saved “" + to.getFileName() + "” in " + to.getParent() + ".");
         }, fault -> {
-            notSaved = Optional.of(fault instanceof Exception known ? WriteTrouble.why(known) : "there is not enough memory");
+            notSaved = Optional.of(WriteTrouble.why(fault));
             tell();
             voice.warn.accept(fault instanceof IOException known ? WriteTrouble.sentence(to, known)
                     : "“" + to + "” could not be saved (" + fault + ").");
@@ -244,6 +265,15 @@ public final class StudyKeeper {
             voice.tell.accept("Saving was stopped; the file is as it was.");
         }));
         Platform.runLater(this::tell);
+    }
+
+    /// A file that vanished is written anew; one that came in its place is somebody else's.
+    private static void requireAsLeft(Path file, Optional<Optional<FilePrint>> left) throws ChangedOutside {
+        Optional<FilePrint> there = FilePrint.of(file);
+        boolean isUnreadable = there.isEmpty() && Files.isRegularFile(file);
+        if (left.isPresent() && (isUnreadable || there.isPresent() && !there.equals(left.get()))) {
+            throw new ChangedOutside();
+        }
     }
 
     /// Goes back to what the file has, as a step that can be undone; also takes over what somebody else did to it.

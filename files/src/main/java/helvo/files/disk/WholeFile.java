@@ -6,6 +6,8 @@ import java.io.OutputStream;
 import java.nio.channels.Channels;
 import java.nio.channels.FileChannel;
 import java.nio.file.AtomicMoveNotSupportedException;
+import java.nio.file.DirectoryIteratorException;
+import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
@@ -14,12 +16,20 @@ import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.PosixFileAttributeView;
 import java.util.Collection;
 import java.util.List;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ThreadLocalRandom;
+import java.util.regex.Pattern;
 
 /// The one way in which files are written: beside the place, onto the disk, and then over the old file. Whatever happens meanwhile, there
 /// is the old file or the new one, whole. What is no file of a person's own is left alone: a folder, a device, the target of a link.
 public final class WholeFile {
     private static final int BUFFER = 1 << 16;
+    private static final String PART_PREFIX = ".helvo-";
+    private static final String PART_ENDING = ".part";
+    private static final Pattern PART = Pattern.compile("\\.helvo-[0-9a-z]{1,13}\\.part");
+    /// Folders in which this program has looked for what others left.
+    private static final Set<Path> LOOKED_INTO = ConcurrentHashMap.newKeySet();
 
     private WholeFile() {}
 
@@ -38,9 +48,10 @@ public final class WholeFile {
     public static void write(Path file, Collection<Path> inputs, Content content) throws IOException {
         Path whole = file.toAbsolutePath();
         requirePlace(whole, inputs);
-        Path beside = whole.resolveSibling(".helvo-" + Long.toUnsignedString(ThreadLocalRandom.current().nextLong(), 36) + ".part");
+        Path beside = whole.resolveSibling(PART_PREFIX + Long.toUnsignedString(ThreadLocalRandom.current().nextLong(), 36) + PART_ENDING);
         try {
             try (FileChannel channel = FileChannel.open(beside, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
+                lock(channel);
                 var out = new OpenStream(Channels.newOutputStream(channel));
                 content.write(out);
                 out.flush();
@@ -51,6 +62,34 @@ public final class WholeFile {
             Disk.force(whole.getParent());
         } finally {
             Files.deleteIfExists(beside);
+        }
+        if (LOOKED_INTO.add(whole.getParent())) {
+            removeLeftBehind(whole.getParent());
+        }
+    }
+
+    /// By which others see that the part is being written; some network folders know no locks.
+    private static void lock(FileChannel channel) {
+        try {
+            channel.tryLock();
+        } catch (IOException noLocksHere) {
+            // Others go by its age.
+        }
+    }
+
+    /// Removes what programs left in a folder that were killed while they wrote: parts of files by this program's name for them, of this
+    /// person, that no living program writes.
+    public static void removeLeftBehind(Path folder) {
+        try (DirectoryStream<Path> parts = Files.newDirectoryStream(folder, PART_PREFIX + "*" + PART_ENDING)) {
+            for (Path part : parts) {
+                boolean isPart = PART.matcher(part.getFileName().toString()).matches()
+                        && Files.isRegularFile(part, LinkOption.NOFOLLOW_LINKS);
+                if (isPart && Owner.isThisPerson(part) && LeftFiles.isUnused(part)) {
+                    Files.deleteIfExists(part);
+                }
+            }
+        } catch (IOException | DirectoryIteratorException cannotLook) {
+            // It may not be listed, or is gone: nothing to tidy.
         }
     }
 

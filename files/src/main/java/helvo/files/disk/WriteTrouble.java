@@ -14,14 +14,14 @@ public final class WriteTrouble {
     private WriteTrouble() {}
 
     /// The whole sentence, with what to do.
-    public static String sentence(Path file, Exception fault) {
+    public static String sentence(Path file, Throwable fault) {
         String why = why(fault);
         return "“" + file + "” could not be saved: " + why + ". " + (why.contains("full") ? "Free some space, or choose another disk."
                 : "Choose another folder or name.");
     }
 
     /// The reason alone.
-    public static String why(Exception fault) {
+    public static String why(Throwable fault) {
         String reason = fault instanceof FileSystemException system && system.getReason() != null ? system.getReason()
                 : String.valueOf(fault.getMessage());
         String plain = reason.toLowerCase(Locale.ROOT);
@@ -33,7 +33,9 @@ public final class WriteTrouble {
             case IOException _ when plain.contains("read-only") -> "the folder may not be written to";
             case IOException _ when plain.contains("too long") -> "its name is too long for the disk";
             case IOException _ when plain.contains("not a directory") -> "its folder is a file";
-            default -> reason;
+            case IOException _ -> reason;
+            case OutOfMemoryError _ -> "there is not enough memory";
+            default -> "Helvo met a fault of its own (" + fault + ")";
         };
     }
 }

@@ -1,6 +1,7 @@
 package helvo.files.study;
 
 import helvo.files.disk.Disk;
+import helvo.files.disk.Owner;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
@@ -8,6 +9,7 @@ import java.nio.channels.FileLock;
 import java.nio.channels.OverlappingFileLockException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
@@ -22,11 +24,14 @@ import java.util.zip.Inflater;
 /// A file of records that only grows. Each has its length and a CRC-32C, and is on the disk when [#append] returns.
 ///
 /// A disk writes whole blocks: a power cut may spoil the last block, and with it records that were in it before. So what lies in the
-/// last block is written a second time beside the file, in one of two places by turns, of which one is always whole. The file ends
-/// where its first damaged record begins.
+/// last block is written a second time beside the file, in one of two places by turns, of which one is always whole. That tells as well
+/// how long the file is: what lies behind was never acknowledged, and what is missing before it is damage. Damaged files are copied before
+/// anything is written to them.
 ///
 /// The program that writes it holds a lock on it, by which others know that it is alive.
 final class JournalFile implements AutoCloseable {
+    /// What the name of a copy of a damaged file ends with.
+    static final String DAMAGED = ".damaged";
     private static final byte[] MAGIC = "HELVO JOURNAL 1\n".getBytes(StandardCharsets.US_ASCII);
     /// Of a disk; larger ones only make the second copy longer than it needs to be.
     private static final int BLOCK = 4096;
@@ -39,28 +44,72 @@ final class JournalFile implements AutoCloseable {
     /// A journal above this size packs them all the same.
     private static final int ROOMY = 1 << 28;
     private static final int LARGEST = 1 << 30;
+    /// Of the whole file: what fits into an array when it is read.
+    private static final long FULL = Integer.MAX_VALUE - 16;
+    /// Bytes that are summed up to find whole records behind damage; beyond that the file is too large to look everywhere.
+    private static final long MOST_SEARCHED = 1L << 30;
 
     private final FileChannel channel;
     private final FileChannel tail;
     private final FileLock lock;
-    private final List<byte[]> found;
+    private final Found found;
     private byte[] block = new byte[0];
     private long end;
     private long turn;
 
-    private JournalFile(FileChannel channel, FileChannel tail, FileLock lock, List<byte[]> found) {
+    /// What a journal held when it was opened.
+    ///
+    /// @param records whole ones, in their order
+    /// @param intact  how many of them lie before any damage
+    /// @param unread  bytes that could not be read
+    /// @param size    of the file, in bytes, with those that are known to be missing
+    /// @param copy    of the damaged file; empty when nothing was damaged
+    record Found(List<byte[]> records, int intact, long unread, long size, Optional<Path> copy) {
+        private static final Found NOTHING = new Found(List.of(), 0, 0, MAGIC.length, Optional.empty());
+    }
+
+    private JournalFile(FileChannel channel, FileChannel tail, FileLock lock, Found found) {
         this.channel = channel;
         this.tail = tail;
         this.lock = lock;
         this.found = found;
     }
 
-    /// Opens a journal, or begins one; what is damaged at its end is cut off.
+    /// Begins a journal.
+    ///
+    /// @throws IOException also when there is a file of that name
+    static JournalFile create(Path file) throws IOException {
+        FileChannel channel = FileChannel.open(file, StandardOpenOption.CREATE_NEW, StandardOpenOption.READ, StandardOpenOption.WRITE);
+        FileChannel tail = null;
+        try {
+            FileLock lock = locked(channel);
+            if (lock == null) {
+                throw new IOException("a new journal is held");
+            }
+            tail = FileChannel.open(beside(file), StandardOpenOption.CREATE_NEW, StandardOpenOption.READ, StandardOpenOption.WRITE);
+            var journal = new JournalFile(channel, tail, lock, Found.NOTHING);
+            journal.begin(MAGIC);
+            Disk.force(file.toAbsolutePath().getParent());
+            return journal;
+        } catch (IOException | RuntimeException e) {
+            closeAll(channel, tail);
+            throw e;
+        }
+    }
+
+    /// Whether a file is a journal, whatever state it is in: this person's, no link, and with the name of one.
+    static boolean isOne(Path file) {
+        return Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS) && Owner.isThisPerson(file);
+    }
+
+    /// Opens a journal to go on with it. A damaged one is copied first.
     ///
     /// @return empty when another program, or another part of this one, holds it
-    static Optional<JournalFile> open(Path file) throws IOException {
-        boolean isNew = !Files.exists(file);
-        FileChannel channel = FileChannel.open(file, StandardOpenOption.CREATE, StandardOpenOption.READ, StandardOpenOption.WRITE);
+    static Optional<JournalFile> reopen(Path file) throws IOException {
+        if (!isOne(file)) {
+            throw new IOException("it is no journal of this person");
+        }
+        FileChannel channel = FileChannel.open(file, StandardOpenOption.READ, StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS);
         FileChannel tail = null;
         try {
             FileLock lock = locked(channel);
@@ -68,23 +117,77 @@ final class JournalFile implements AutoCloseable {
                 channel.close();
                 return Optional.empty();
             }
-            tail = FileChannel.open(beside(file), StandardOpenOption.CREATE, StandardOpenOption.READ, StandardOpenOption.WRITE);
+            tail = FileChannel.open(beside(file), StandardOpenOption.CREATE, StandardOpenOption.READ, StandardOpenOption.WRITE,
+                    LinkOption.NOFOLLOW_LINKS);
             byte[] bytes = restored(channel, tail);
             var records = new ArrayList<byte[]>();
             int end = read(bytes, records);
-            var journal = new JournalFile(channel, tail, lock, records);
-            journal.begin(Arrays.copyOf(bytes, end), isNew || end == 0);
-            if (isNew) {
-                Disk.force(file.toAbsolutePath().getParent());
-            }
+            Found found = found(file, bytes, end, records, knownEnd(tail));
+            var journal = new JournalFile(channel, tail, lock, found);
+            journal.begin(end == 0 ? MAGIC : Arrays.copyOf(bytes, end));
             return Optional.of(journal);
         } catch (IOException | RuntimeException e) {
-            channel.close();
-            if (tail != null) {
-                tail.close();
-            }
+            closeAll(channel, tail);
             throw e;
         }
+    }
+
+    private static void closeAll(FileChannel channel, FileChannel tail) throws IOException {
+        channel.close();
+        if (tail != null) {
+            tail.close();
+        }
+    }
+
+    /// Looks for what damage has cut off, and keeps a copy of it.
+    private static Found found(Path file, byte[] bytes, int end, List<byte[]> records, long knownEnd) throws IOException {
+        int intact = records.size();
+        long unread = Math.max(0, knownEnd - bytes.length);
+        int from = end;
+        long searched = 0;
+        for (int at = end; at < bytes.length && searched < MOST_SEARCHED; at++) {
+            Optional<byte[]> record = record(bytes, at);
+            searched += 1 + (at + RECORD_HEAD <= bytes.length ? plausibleLength(bytes, at) : 0);
+            if (record.isPresent()) {
+                unread += at - from;
+                records.add(record.get());
+                at += RECORD_HEAD + ByteBuffer.wrap(bytes).getInt(at) - 1;
+                from = at + 1;
+            }
+        }
+        boolean isDamaged = records.size() > intact || knownEnd > end || knownEnd < 0 && isDamage(bytes, end);
+        if (!isDamaged) {
+            return new Found(records, intact, 0, end, Optional.empty());
+        }
+        unread += Math.max(0, Math.min(bytes.length, knownEnd < 0 ? bytes.length : knownEnd) - from);
+        return new Found(records, intact, unread, Math.max(bytes.length, knownEnd), Optional.of(copied(file)));
+    }
+
+    /// Whether what follows the last whole record is more than the beginning of one that a stop cut off.
+    private static boolean isDamage(byte[] bytes, int end) {
+        boolean nothing = true;
+        for (int i = end; i < bytes.length; i++) {
+            nothing &= bytes[i] == 0;
+        }
+        return !nothing && (end == 0 && bytes.length >= MAGIC.length || end > 0 && plausibleLength(bytes, end) > 0);
+    }
+
+    private static Path copied(Path file) throws IOException {
+        for (int i = 1;; i++) {
+            Path copy = file.resolveSibling(file.getFileName() + DAMAGED + (i == 1 ? "" : "." + i));
+            if (!Files.exists(copy, LinkOption.NOFOLLOW_LINKS)) {
+                return Files.copy(file, copy, LinkOption.NOFOLLOW_LINKS);
+            }
+        }
+    }
+
+    /// Where the file ends as far as it was acknowledged; -1 where that is not known.
+    private static long knownEnd(FileChannel tail) throws IOException {
+        long end = -1;
+        for (int i = 0; i < 2; i++) {
+            end = Math.max(end, place(tail, i).map(place -> place.getLong(12) + place.getInt(20)).orElse(-1L));
+        }
+        return end;
     }
 
     private static FileLock locked(FileChannel channel) throws IOException {
@@ -99,31 +202,34 @@ final class JournalFile implements AutoCloseable {
         return file.resolveSibling(file.getFileName() + ".end");
     }
 
-    private void begin(byte[] whole, boolean isNew) throws IOException {
-        if (isNew) {
-            write(channel, ByteBuffer.wrap(MAGIC), 0);
-            end = MAGIC.length;
-            block = MAGIC.clone();
-        } else {
-            end = whole.length;
-            int start = (int) (end / BLOCK * BLOCK);
-            block = Arrays.copyOfRange(whole, start, whole.length);
-            write(channel, ByteBuffer.wrap(block), start);
-        }
+    private void begin(byte[] whole) throws IOException {
+        end = whole.length;
+        int start = (int) (end / BLOCK * BLOCK);
+        block = Arrays.copyOfRange(whole, start, whole.length);
+        write(channel, ByteBuffer.wrap(block), start);
         channel.truncate(end);
         channel.force(true);
         turn = Math.max(turn(tail, 0), turn(tail, 1)) + 1;
         copyEnd();
+        if (found.copy.isPresent()) {
+            // Neither place may tell of the longer file that it was.
+            copyEnd();
+        }
     }
 
-    /// The records that it held when it was opened.
-    List<byte[]> found() {
+    /// What it held when it was opened.
+    Found found() {
         return found;
     }
 
     /// Adds a record; it is on the disk when this returns.
+    ///
+    /// @throws JournalFull when it could not be read again
     void append(byte[] record) throws IOException {
-        byte[] payload = packed(record, end < ROOMY);
+        byte[] payload = record.length > LARGEST ? record : packed(record, end < ROOMY);
+        if (payload.length > LARGEST || record.length > LARGEST || end + RECORD_HEAD + payload.length > FULL) {
+            throw new JournalFull(payload.length > LARGEST || record.length > LARGEST);
+        }
         ByteBuffer bytes = ByteBuffer.allocate(RECORD_HEAD + payload.length);
         bytes.putInt(payload.length).putInt(check(payload)).put(payload).flip();
         write(channel, bytes.duplicate(), end);
@@ -222,23 +328,31 @@ final class JournalFile implements AutoCloseable {
         if (bytes.length < MAGIC.length || !Arrays.equals(bytes, 0, MAGIC.length, MAGIC, 0, MAGIC.length)) {
             return 0;
         }
-        ByteBuffer in = ByteBuffer.wrap(bytes);
         int end = MAGIC.length;
-        while (bytes.length - end >= RECORD_HEAD) {
-            int length = in.getInt(end);
-            int next = end + RECORD_HEAD + length;
-            if (length <= 0 || length > LARGEST || next < 0 || next > bytes.length) {
-                break;
-            }
-            byte[] payload = Arrays.copyOfRange(bytes, end + RECORD_HEAD, next);
-            Optional<byte[]> record = check(payload) == in.getInt(end + 4) ? unpacked(payload) : Optional.empty();
-            if (record.isEmpty()) {
-                break;
-            }
-            records.add(record.get());
-            end = next;
+        for (Optional<byte[]> next = record(bytes, end); next.isPresent(); next = record(bytes, end)) {
+            records.add(next.get());
+            end += RECORD_HEAD + ByteBuffer.wrap(bytes).getInt(end);
         }
         return end;
+    }
+
+    /// The record that begins at a place; empty when none does, or it is damaged.
+    private static Optional<byte[]> record(byte[] bytes, int at) {
+        int length = plausibleLength(bytes, at);
+        if (length == 0) {
+            return Optional.empty();
+        }
+        byte[] payload = Arrays.copyOfRange(bytes, at + RECORD_HEAD, at + RECORD_HEAD + length);
+        return check(payload) == ByteBuffer.wrap(bytes).getInt(at + 4) ? unpacked(payload) : Optional.empty();
+    }
+
+    /// The length of a record that begins at a place, where it lies within the bytes; else 0.
+    private static int plausibleLength(byte[] bytes, int at) {
+        if (bytes.length - at <= RECORD_HEAD) {
+            return 0;
+        }
+        int length = ByteBuffer.wrap(bytes).getInt(at);
+        return length > 0 && length <= LARGEST && length <= bytes.length - at - RECORD_HEAD ? length : 0;
     }
 
     private static int check(byte[] payload) {

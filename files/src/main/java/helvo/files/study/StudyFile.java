@@ -37,6 +37,20 @@ public final class StudyFile {
 
     /// Writes a whole file; whatever happens meanwhile, there is the old file or the new one.
     public static void write(Path file, StoredStudy stored, Progress progress) throws IOException {
-        WholeFile.write(file, out -> StudyWriter.write(out, stored, progress));
+        write(file, stored, progress, () -> {});
+    }
+
+    /// What must hold of a file that is about to be replaced.
+    public interface Condition {
+        /// @throws IOException when it may not be replaced
+        void check() throws IOException;
+    }
+
+    /// @param condition asked again when all is written beside the file and only has to take its place
+    public static void write(Path file, StoredStudy stored, Progress progress, Condition condition) throws IOException {
+        WholeFile.write(file, out -> {
+            StudyWriter.write(out, stored, progress);
+            condition.check();
+        });
     }
 }

@@ -20,8 +20,17 @@ public record ReadTable(Table table, List<String> notices) {
     /// @throws CannotRead with a sentence for a person
     public static ReadTable read(Path file, Optional<String> sheet, ReadingChoices choices, Progress progress) throws CannotRead {
         try {
-            Path regular = Spool.regular(file);
-            return Patience.of(file, progress, watched -> readAll(regular, sheet, choices, watched));
+            if (Spool.isStandardInput(file)) {
+                // As long as whatever is piped into it takes.
+                try (Spool spool = Spool.of(file, progress)) {
+                    return Patience.of(spool.file(), progress, watched -> readAll(spool.file(), sheet, choices, watched));
+                }
+            }
+            return Patience.of(file, progress, watched -> {
+                try (Spool spool = Spool.of(file, watched)) {
+                    return readAll(spool.file(), sheet, choices, watched);
+                }
+            });
         } catch (OutOfMemoryError e) {
             throw new CannotRead("“" + file.getFileName()
                     + "” holds more than fits into the memory that Helvo may use: split it, or leave columns out of it.", e);
@@ -61,10 +70,9 @@ public record ReadTable(Table table, List<String> notices) {
         return new ReadTable(read.table(), read.notices());
     }
 
-    /// The sheets of a workbook with something in them; none for a text file.
-    public static List<String> sheets(Path given) throws CannotRead {
-        Path file = Spool.regular(given);
-        if (!Book.isBook(file)) {
+    /// The sheets of a workbook with something in them; none for a text file, or a pipe, which can be read only once.
+    public static List<String> sheets(Path file) throws CannotRead {
+        if (!Spool.isReadAgain(file) || !Book.isBook(file)) {
             return List.of();
         }
         try (Book book = Book.open(file)) {

@@ -1,38 +1,74 @@
 package helvo.files.table;
 
+import helvo.core.Progress;
 import helvo.files.CannotRead;
+import helvo.files.disk.TemporaryFolder;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
+import java.util.Optional;
 
-/// What can be read only once, a pipe or a device, as a file that can be read again.
-public final class Spool {
+/// What can be read only once, a pipe or a device, as a file that can be read again, until it is closed.
+final class Spool implements AutoCloseable {
     private static final String STANDARD_INPUT = "standard input";
 
-    private Spool() {}
+    private final Path file;
+    private final Optional<TemporaryFolder> folder;
+
+    private Spool(Path file, Optional<TemporaryFolder> folder) {
+        this.file = file;
+        this.folder = folder;
+    }
 
     /// @param file `-` for standard input
-    /// @return the file itself where it is a regular one, else a copy that goes when the program ends
     /// @throws CannotRead when it cannot be read or there is no room for the copy
-    public static Path regular(Path file) throws CannotRead {
-        boolean standard = file.toString().equals("-");
-        if (!standard && (Files.isRegularFile(file) || Files.isDirectory(file) || !Files.exists(file))) {
-            return file;
+    static Spool of(Path file, Progress progress) throws CannotRead {
+        if (isReadAgain(file)) {
+            return new Spool(file, Optional.empty());
         }
+        boolean standard = isStandardInput(file);
         String name = standard ? STANDARD_INPUT : String.valueOf(file.getFileName());
         try {
-            Path folder = Files.createTempDirectory("helvo");
-            Path copy = folder.resolve(name);
-            folder.toFile().deleteOnExit();
-            copy.toFile().deleteOnExit();
-            try (InputStream in = standard ? System.in : Files.newInputStream(file)) {
-                Files.copy(in, copy, StandardCopyOption.REPLACE_EXISTING);
+            var spool = new Spool(TemporaryFolder.create(), name);
+            try (InputStream in = standard ? System.in : Files.newInputStream(file); OutputStream out = Files.newOutputStream(spool.file)) {
+                byte[] buffer = new byte[1 << 16];
+                for (int count = in.read(buffer); count >= 0; count = in.read(buffer)) {
+                    out.write(buffer, 0, count);
+                    progress.reached(Double.NaN);
+                }
+                return spool;
+            } catch (IOException | RuntimeException e) {
+                spool.close();
+                throw e;
             }
-            return copy;
         } catch (IOException e) {
             throw new CannotRead("“" + name + "” could not be read: " + e.getMessage() + ".", e);
         }
+    }
+
+    private Spool(TemporaryFolder folder, String name) {
+        this(folder.path().resolve(name), Optional.of(folder));
+    }
+
+    static boolean isStandardInput(Path file) {
+        return file.toString().equals("-");
+    }
+
+    /// Whether a file can be read as often as one likes, or cannot be read at all.
+    static boolean isReadAgain(Path file) {
+        return !isStandardInput(file) && (Files.isRegularFile(file) || Files.isDirectory(file) || !Files.exists(file));
+    }
+
+    /// The file itself where it is a regular one, else a copy.
+    Path file() {
+        return file;
+    }
+
+    /// Removes the copy.
+    @Override
+    public void close() {
+        folder.ifPresent(TemporaryFolder::close);
     }
 }
