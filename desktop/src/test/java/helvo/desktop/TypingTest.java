@@ -2,13 +2,18 @@ package helvo.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.core.Progress;
 import helvo.core.study.Study;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
 import helvo.core.table.Heading;
 import helvo.core.table.Role;
 import helvo.desktop.workspace.SystemClipboard;
+import helvo.files.study.StudyFile;
+import java.nio.file.Files;
 import java.util.stream.IntStream;
+import javafx.geometry.Point2D;
+import javafx.scene.control.TableCell;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
@@ -205,6 +210,82 @@ class TypingTest {
         assertThat(window.table(0).columns().getFirst().cells().cell(0)).isEqualTo(Cell.EMPTY);
         robot.push(KeyCode.CONTROL, KeyCode.DELETE);
         assertThat(window.table(0).rows()).isEqualTo(2);
+    }
+
+    /// A value that stands in the field counts, wherever the person goes from there.
+    @Test
+    void whatIsTypedIsEnteredWhereverOneGoes(FxRobot robot) throws Exception {
+        robot.write("11", 0).clickOn(cell(robot, 2, 1));
+        assertThat(window.table(0).columns().getFirst().cells().number(0)).as("another cell").isEqualTo(11);
+        window.saveTo = Files.createTempDirectory("typed").resolve("typed.helvo");
+        robot.write("22", 0).push(KeyCode.CONTROL, KeyCode.S);
+        window.settle();
+        assertThat(StudyFile.read(window.saveTo, Progress.none()).history().study().tables().getFirst()
+                .columns().get(1).cells().number(2)).as("saved").isEqualTo(22);
+        robot.write("33", 0);
+        robot.interact(window.view.workspace()::finishTyping);
+        robot.push(KeyCode.CONTROL, KeyCode.K);
+        robot.write("an empty table", 0).type(KeyCode.ENTER);
+        window.settle();
+        robot.write("44", 0);
+        robot.interact(() -> window.workspace.show(window.table(0).id()));
+        assertThat(window.table(1).columns().getFirst().cells().number(0)).as("another table").isEqualTo(44);
+        assertThat(window.table(0).columns().get(1).cells().number(2)).isEqualTo(33);
+        robot.type(KeyCode.UP).type(KeyCode.F2).write("Load (N)", 0);
+        robot.interact(window.view.workspace()::finishTyping);
+        assertThat(window.table(0).columns().getFirst().name()).as("a heading").isEqualTo("Load");
+    }
+
+    /// While a cell is typed, keys that change text change the text and nothing else.
+    @Test
+    void keysOfTextStayInTheField(FxRobot robot) {
+        robot.write("1", 0).type(KeyCode.ENTER).write("2", 0).type(KeyCode.ENTER).write("34", 0).type(KeyCode.BACK_SPACE);
+        robot.push(KeyCode.CONTROL, KeyCode.Z);
+        assertThat(window.table(0).rows()).as("nothing is undone in the table").isEqualTo(2);
+        robot.push(KeyCode.CONTROL, KeyCode.DELETE);
+        assertThat(window.table(0).rows()).as("no row is removed").isEqualTo(2);
+        robot.type(KeyCode.ENTER);
+        assertThat(window.table(0).columns().getFirst().cells().number(2)).isEqualTo(34);
+    }
+
+    /// Several cells that are pasted while one is typed go over the table from there, and none is run into another.
+    @Test
+    void severalCellsPastedIntoAFieldAreCells(FxRobot robot) {
+        clipboard("5\t6\n7\t8\n");
+        robot.write("1", 0).push(KeyCode.CONTROL, KeyCode.V);
+        window.settle();
+        assertThat(window.table(0).columns()).extracting(column -> column.cells().number(1)).containsExactly(7.0, 8.0);
+        assertThat(window.table(0).columns().getFirst().cells().number(0)).isEqualTo(5);
+    }
+
+    /// Read beside the interface thread, within the limits of every reader; what is too much is said and changes nothing.
+    @Test
+    void longTextsArePastedOrRefusedAndUndone(FxRobot robot) {
+        var rows = new StringBuilder();
+        IntStream.range(0, 200_000).forEach(i -> rows.append(i).append('\t').append(2 * i).append('\n'));
+        clipboard(rows.toString());
+        robot.push(KeyCode.CONTROL, KeyCode.V).write("7", 0).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(window.table(0).rows()).isEqualTo(200_000);
+        assertThat(window.table(0).columns().getFirst().cells().number(0)).as("typed after pasting").isEqualTo(7);
+        assertThat(window.table(0).columns().get(1).cells().number(199_999)).isEqualTo(399_998);
+        for (String[] tooMuch : new String[][] {{"A".repeat(5_000_000), "a cell of 5,000,000 characters"},
+                {"1\t".repeat(1999) + "1\n2", "2,000 columns"}}) {
+            clipboard(tooMuch[0]);
+            robot.push(KeyCode.CONTROL, KeyCode.V);
+            window.settle();
+            assertThat(window.text("#notice")).contains(tooMuch[1], "Nothing was pasted");
+        }
+        robot.push(KeyCode.CONTROL, KeyCode.Z).push(KeyCode.CONTROL, KeyCode.Z);
+        window.settle();
+        assertThat(window.workspace.study().isBlank()).isTrue();
+    }
+
+    /// The middle of a cell on the screen.
+    private Point2D cell(FxRobot robot, int row, int column) {
+        return robot.lookup(node -> node instanceof TableCell<?, ?> cell && cell.getTableRow() != null
+                && cell.getIndex() == row && window.grid().getColumns().indexOf(cell.getTableColumn()) == column + 1).queryAll().stream()
+                .findFirst().map(node -> node.localToScreen(node.getBoundsInLocal().getCenterX(), 8)).orElseThrow();
     }
 
     private static void clipboard(String text) {

@@ -81,9 +81,17 @@ public final class Document implements AutoCloseable {
         performed = now;
         Instant at = Instant.now();
         Study asked = study();
-        commit("Changing the table …", () -> edit.sentence(asked), before -> goesOn && before.isContinuedBy(edit) ? Change.by(new Commit.GoOn(edit, at), before)
+        commit("Changing the table …", () -> name(edit, asked), before -> goesOn && before.isContinuedBy(edit) ? Change.by(new Commit.GoOn(edit, at), before)
                 : foreseen.filter(_ -> before == history.get()).map(after -> new Change(new Commit.Do(edit, at(after, at)), after))
                 .orElseGet(() -> Change.by(new Commit.Do(edit, at), before)), then, tell, CommitQueue.takesLong(edit, study()));
+    }
+
+    private static String name(Edit edit, Study asked) {
+        try {
+            return edit.sentence(asked);
+        } catch (RuntimeException notOfThisStudy) {
+            return "A change of what is not there";
+        }
     }
 
     /// When the last step of what was tried was made.

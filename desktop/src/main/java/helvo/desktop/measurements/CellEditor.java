@@ -62,6 +62,7 @@ final class CellEditor {
         this.grid = grid;
         field.setManaged(false);
         field.setVisible(false);
+        field.setAccessibleText("Cell");
         field.getStyleClass().add("cell-field");
         // A field takes no key before it has its skin.
         field.setSkin(new TextFieldSkin(field));

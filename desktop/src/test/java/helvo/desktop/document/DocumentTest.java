@@ -27,6 +27,7 @@ import helvo.core.table.SetAside;
 import helvo.core.table.Statistics;
 import helvo.core.table.Table;
 import helvo.files.samples.SampleStudy;
+import helvo.desktop.work.Background.Outcome;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -219,21 +220,65 @@ class DocumentTest {
         assertThat(told).isEmpty();
     }
 
-    /// A long change that cannot be done says so, and drops what waits for it: that was asked for on another study.
+    /// A long change that cannot be done says so. What waits for it is done on the study as it is; what does not fit that is named.
     @Test
-    void aLongChangeThatFailsIsTold() {
+    void aLongChangeThatFailsLeavesTheOthersTheirTurn() {
         begin(manyRows(120_000));
-        Study before = document.study();
         on(() -> {
             perform(new TableEdit.Sort(99, 1, true));
-            perform(new StudyEdit.Rename("waits"));
+            perform(new StudyEdit.Rename("done all the same"));
+            perform(new ColumnEdit.RemoveColumn(1, 77));
+            perform(new TableEdit.SetCell(1, 2, 5, "41"));
         });
         workIsOver();
-        assertThat(told).singleElement().asString().startsWith("Helvo met a fault of its own; the study is as it was.");
-        assertThat(document.study()).isSameAs(before);
+        assertThat(told).hasSize(2);
+        assertThat(told.getFirst()).startsWith("Helvo met a fault of its own; the study is as it was.");
+        assertThat(told.getLast()).contains("was not done: it does not fit the study as it is now.");
+        assertThat(document.study().name()).isEqualTo("done all the same");
+        assertThat(document.study().table(1).column(2).cells().number(5)).isEqualTo(41);
         assertThat(document.isChanging()).isFalse();
-        on(() -> perform(new StudyEdit.Rename("goes on")));
-        assertThat(document.study().name()).isEqualTo("goes on");
+    }
+
+    @Test
+    void aLongChangeThatIsStoppedLeavesTheOthersTheirTurn() throws InterruptedException {
+        begin(pairs());
+        var held = new CountDownLatch(1);
+        on(() -> {
+            document.changeAfter("Pasting …", progress -> {
+                held.await();
+                progress.reached(0.5);
+                return "pasted";
+            }, new Outcome<>(_ -> told.add("done"), _ -> told.add("failed"), () -> told.add("stopped")));
+            perform(new StudyEdit.Rename("typed meanwhile"));
+        });
+        until("it is shown", () -> document.background().shown().get() != null);
+        on(() -> document.background().shown().get().cancel().run());
+        held.countDown();
+        workIsOver();
+        assertThat(told).containsExactly("stopped");
+        assertThat(document.study().name()).isEqualTo("typed meanwhile");
+    }
+
+    /// What was typed while a long text was read from the clipboard comes after that text.
+    @Test
+    void changesOfWorkGoBeforeThoseThatWaitedForIt() {
+        begin(pairs());
+        var held = new CountDownLatch(1);
+        on(() -> {
+            document.changeAfter("Pasting …", _ -> {
+                held.await();
+                return "3";
+            }, new Outcome<>(value -> {
+                perform(new TableEdit.SetCell(1, 2, 0, value));
+                perform(new StudyEdit.Rename("pasted"));
+            }, _ -> {}, () -> {}));
+            perform(new TableEdit.SetCell(1, 2, 0, "4"));
+            held.countDown();
+        });
+        workIsOver();
+        assertThat(document.study().table(1).column(2).cells().number(0)).isEqualTo(4);
+        assertThat(document.history().get().steps()).extracting(step -> step.edit().getClass().getSimpleName())
+                .containsExactly("SetCell", "Rename", "SetCell");
     }
 
     /// While a cell is typed nothing is shown; when it is done all is known at once; when it is not, nothing is left of it.

@@ -7,6 +7,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.Progress;
 import helvo.core.study.Edit;
+import helvo.core.study.Commit;
+import java.time.Duration;
+import java.util.concurrent.atomic.AtomicInteger;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
@@ -22,6 +25,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
@@ -46,7 +50,7 @@ class StudyKeeperTest {
 
     @AfterEach
     void end() {
-        on(() -> one.end());
+        on(() -> Optional.ofNullable(one).ifPresent(OneStudy::end));
     }
 
     private void perform(Edit edit) {
@@ -196,7 +200,7 @@ class StudyKeeperTest {
         on(() -> one.keeper.save(voice));
         until("it is saved", () -> !told.isEmpty());
         assertThat(sign()).isEqualTo("saved");
-        Path stopped = Files.createDirectories(folder.resolve("stop").resolve("study"));
+        Path stopped = Files.createDirectories(folder.resolve("stop").resolve(Journal.folders(one.place).getFirst().getFileName()));
         for (Path each : Files.list(Journal.folders(one.place).getFirst()).toList()) {
             Files.copy(each, stopped.resolve(each.getFileName()));
         }
@@ -295,7 +299,7 @@ class StudyKeeperTest {
         var keeper = new JournalKeeper(List.of(usual, other), new Origin.New(history));
         var kept = new CopyOnWriteArrayList<JournalKeeper.Told>();
         for (int i = 1; i <= 3; i++) {
-            var commit = new helvo.core.study.Commit.Do(new StudyEdit.Rename("name " + i), Instant.EPOCH);
+            var commit = new Commit.Do(new StudyEdit.Rename("name " + i), Instant.EPOCH);
             history = commit.apply(history);
             keeper.keep(commit, history, kept::add);
         }
@@ -312,7 +316,7 @@ class StudyKeeperTest {
         Path usual = Files.writeString(folder.resolve("usual"), "a file in the place of the folder");
         var keeper = new JournalKeeper(List.of(usual), new Origin.New(History.from(SampleStudy.study())));
         var kept = new CopyOnWriteArrayList<JournalKeeper.Told>();
-        var commit = new helvo.core.study.Commit.Do(new StudyEdit.Rename("name"), Instant.EPOCH);
+        var commit = new Commit.Do(new StudyEdit.Rename("name"), Instant.EPOCH);
         keeper.keep(commit, commit.apply(History.from(SampleStudy.study())), kept::add);
         until("it was tried", () -> !kept.isEmpty());
         Files.delete(usual);
@@ -322,5 +326,86 @@ class StudyKeeperTest {
         assertThat(kept.getFirst().fault()).isPresent();
         left(usual).orElseThrow().journal().discard();
         begin(new Origin.New(History.from(Study.blank())));
+    }
+
+    /// Twice at once: the second saves what the first has written, which is nobody else's.
+    @Test
+    void savingTwiceAtOnceIsNoConflict() throws CannotRead {
+        begin(new Origin.New(History.from(SampleStudy.study())));
+        Path file = folder.resolve("twice.helvo");
+        on(() -> one.keeper.saveAs(file, voice));
+        untilSign("saved");
+        perform(new StudyEdit.Rename("changed"));
+        on(() -> {
+            one.keeper.save(voice);
+            one.keeper.save(voice);
+        });
+        untilSign("saved");
+        until("both are done", () -> told.size() == 3);
+        assertThat(one.keeper.conflict().get()).isEmpty();
+        on(() -> {
+            one.keeper.saveAs(folder.resolve("elsewhere.helvo"), voice);
+            one.keeper.save(voice);
+        });
+        until("both are done", () -> told.size() == 5);
+        assertThat(one.keeper.conflict().get()).as("the second goes where the first went").isEmpty();
+        assertThat(told).noneMatch(sentence -> sentence.startsWith("!"));
+        assertThat(one.keeper.file().get()).hasValue(folder.resolve("elsewhere.helvo"));
+    }
+
+    /// The file vanishes and another comes in its place: it is somebody else's, also before anybody has noticed, and while that is asked.
+    @Test
+    void whatCameInThePlaceOfTheFileIsNotWrittenOver() throws IOException, CannotRead {
+        begin(new Origin.New(History.from(SampleStudy.study())));
+        Path file = folder.resolve("theirs.helvo");
+        on(() -> one.keeper.saveAs(file, voice));
+        untilSign("saved");
+        perform(new StudyEdit.Rename("mine"));
+        Files.delete(file);
+        untilSign("kept, its file is gone");
+        StudyFile.write(file, StoredStudy.of(History.from(Study.blank().withName("theirs"))), Progress.none());
+        on(() -> one.keeper.save(voice));
+        until("it is asked", () -> one.keeper.conflict().get().isPresent());
+        var asked = new AtomicInteger();
+        on(() -> {
+            one.keeper.conflict().subscribe((_, now) -> now.ifPresent(_ -> asked.incrementAndGet()));
+            one.keeper.save(voice);
+        });
+        assertThat(asked).as("saving shows the question again").hasValue(1);
+        until("nothing is being saved", () -> one.document.background().idle());
+        assertThat(StudyFile.read(file, Progress.none()).history().study().name()).isEqualTo("theirs");
+        on(() -> one.keeper.saveMine(voice));
+        untilSign("saved");
+        assertThat(StudyFile.read(file, Progress.none()).history().study().name()).isEqualTo("mine");
+        assertThat(one.keeper.conflict().get()).isEmpty();
+    }
+
+    /// Whatever fault there is while a step is written is told, and tried again.
+    @Test
+    void aFaultWhileAStepIsWrittenIsToldAndTriedAgain() throws IOException {
+        Path place = Files.createDirectory(folder.resolve("place"));
+        var places = new ArrayList<>(List.of(place)) {
+            private boolean isSound;
+
+            @Override
+            public Path get(int i) {
+                if (!isSound) {
+                    isSound = true;
+                    throw new IllegalStateException("a fault of the program");
+                }
+                return super.get(i);
+            }
+        };
+        var keeper = new JournalKeeper(places, new Origin.New(History.from(SampleStudy.study())));
+        var told = new CopyOnWriteArrayList<JournalKeeper.Told>();
+        History after = History.from(SampleStudy.study()).with(new StudyEdit.Rename("kept"), Instant.now());
+        keeper.keep(new Commit.Do(new StudyEdit.Rename("kept"), Instant.now()), after, told::add);
+        until("it is told", () -> told.size() == 1);
+        assertThat(told.getFirst().fault()).isPresent();
+        assertThat(told.getFirst().kept()).isZero();
+        keeper.retry(told::add);
+        until("it is told again", () -> told.size() == 2);
+        assertThat(told.getLast()).isEqualTo(new JournalKeeper.Told(1, Optional.empty()));
+        assertThat(keeper.close(false)).succeedsWithin(Duration.ofSeconds(10));
     }
 }

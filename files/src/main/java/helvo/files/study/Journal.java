@@ -148,15 +148,15 @@ public final class Journal implements AutoCloseable {
     /// Adds the state reached, where it is due.
     public void addStateIfDue(Study now) throws IOException {
         if (sinceState >= Math.max(STATE_AFTER, lastState)) {
-            long before = file.length();
-            addState(now);
-            lastState = file.length() - before;
-            sinceState = 0;
+            addStateNow(now);
         }
     }
 
-    private void addState(Study now) throws IOException {
+    void addStateNow(Study now) throws IOException {
+        long before = file.length();
         add("number\":" + commits + ",\"state", bytes(StatePatch.of(base, now)));
+        lastState = file.length() - before;
+        sinceState = 0;
     }
 
     private static byte[] bytes(JsonNode content) {
@@ -275,13 +275,13 @@ public final class Journal implements AutoCloseable {
             }
         } else if (!isDamaged) {
             // What is done from now on is to be relied on, whatever stands before it.
-            journal.addState(replay.history.study());
+            journal.addStateNow(replay.history.study());
         }
-        int unsaved = replay.savedIn.isPresent() ? Math.max(0, replay.commits - replay.saved) : replay.commits;
+        int unsaved = replay.savedIn.isPresent() ? Math.max(0, replay.reached() - replay.saved) : replay.reached();
         Optional<String> trouble = Stream.of(damage(found), replay.trouble()).flatMap(Optional::stream).reduce((a, b) -> a + " " + b);
         boolean isSaved = replay.commits == replay.saved && replay.notDone == 0;
         return Optional.of(new Kept(journal, from.with(replay.history), replay.savedIn, replay.print, isSaved,
-                replay.last, replay.reached(), Math.min(unsaved, replay.reached()), trouble));
+                replay.last, replay.reached(), unsaved, trouble));
     }
 
     private static Optional<String> damage(JournalFile.Found found) {

@@ -44,8 +44,8 @@ final class JournalFile implements AutoCloseable {
     /// A journal above this size packs them all the same.
     private static final int ROOMY = 1 << 28;
     private static final int LARGEST = 1 << 30;
-    /// Of the whole file: what fits into an array when it is read.
-    private static final long FULL = Integer.MAX_VALUE - 16;
+    /// What fits into an array when it is read.
+    private static final Room ROOM = new Room(LARGEST, Integer.MAX_VALUE - 16);
     /// Bytes that are summed up to find whole records behind damage; beyond that the file is too large to look everywhere.
     private static final long MOST_SEARCHED = 1L << 30;
 
@@ -53,6 +53,7 @@ final class JournalFile implements AutoCloseable {
     private final FileChannel tail;
     private final FileLock lock;
     private final Found found;
+    private final Room room;
     private byte[] block = new byte[0];
     private long end;
     private long turn;
@@ -68,7 +69,11 @@ final class JournalFile implements AutoCloseable {
         private static final Found NOTHING = new Found(List.of(), 0, 0, MAGIC.length, Optional.empty());
     }
 
-    private JournalFile(FileChannel channel, FileChannel tail, FileLock lock, Found found) {
+    /// How much is written, in bytes: no more than is read.
+    record Room(int record, int file) {}
+
+    private JournalFile(FileChannel channel, FileChannel tail, FileLock lock, Found found, Room room) {
+        this.room = room;
         this.channel = channel;
         this.tail = tail;
         this.lock = lock;
@@ -79,6 +84,10 @@ final class JournalFile implements AutoCloseable {
     ///
     /// @throws IOException also when there is a file of that name
     static JournalFile create(Path file) throws IOException {
+        return create(file, ROOM);
+    }
+
+    static JournalFile create(Path file, Room room) throws IOException {
         FileChannel channel = FileChannel.open(file, StandardOpenOption.CREATE_NEW, StandardOpenOption.READ, StandardOpenOption.WRITE);
         FileChannel tail = null;
         try {
@@ -87,7 +96,7 @@ final class JournalFile implements AutoCloseable {
                 throw new IOException("a new journal is held");
             }
             tail = FileChannel.open(beside(file), StandardOpenOption.CREATE_NEW, StandardOpenOption.READ, StandardOpenOption.WRITE);
-            var journal = new JournalFile(channel, tail, lock, Found.NOTHING);
+            var journal = new JournalFile(channel, tail, lock, Found.NOTHING, room);
             journal.begin(MAGIC);
             Disk.force(file.toAbsolutePath().getParent());
             return journal;
@@ -123,7 +132,7 @@ final class JournalFile implements AutoCloseable {
             var records = new ArrayList<byte[]>();
             int end = read(bytes, records);
             Found found = found(file, bytes, end, records, knownEnd(tail));
-            var journal = new JournalFile(channel, tail, lock, found);
+            var journal = new JournalFile(channel, tail, lock, found, ROOM);
             journal.begin(end == 0 ? MAGIC : Arrays.copyOf(bytes, end));
             return Optional.of(journal);
         } catch (IOException | RuntimeException e) {
@@ -226,9 +235,10 @@ final class JournalFile implements AutoCloseable {
     ///
     /// @throws JournalFull when it could not be read again
     void append(byte[] record) throws IOException {
-        byte[] payload = record.length > LARGEST ? record : packed(record, end < ROOMY);
-        if (payload.length > LARGEST || record.length > LARGEST || end + RECORD_HEAD + payload.length > FULL) {
-            throw new JournalFull(payload.length > LARGEST || record.length > LARGEST);
+        byte[] payload = record.length >= room.record ? record : packed(record, end < ROOMY);
+        boolean isTooLarge = record.length >= room.record || payload.length > room.record;
+        if (isTooLarge || end + RECORD_HEAD + payload.length > room.file) {
+            throw new JournalFull(isTooLarge);
         }
         ByteBuffer bytes = ByteBuffer.allocate(RECORD_HEAD + payload.length);
         bytes.putInt(payload.length).putInt(check(payload)).put(payload).flip();

@@ -3,6 +3,7 @@ package helvo.files.study;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import helvo.core.Progress;
 import helvo.core.number.DecimalMark;
 import helvo.core.study.Commit;
 import helvo.core.study.DecisionEdit;
@@ -28,6 +29,7 @@ import java.io.IOException;
 import java.io.RandomAccessFile;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -309,6 +311,169 @@ class JournalTest {
             try (Stream<Path> all = Files.walk(folder)) {
                 all.sorted(Comparator.reverseOrder()).forEach(each -> each.toFile().delete());
             }
+        }
+    }
+
+    /// Forty steps, each with a place of its own, so that what is missing can be told.
+    private Path fortySteps(List<Study> states) throws IOException {
+        History history = History.from(SampleStudy.study());
+        states.add(history.study());
+        try (Journal journal = Journal.begin(kept, StoredStudy.of(history))) {
+            for (int i = 0; i < 40; i++) {
+                Commit commit = new Commit.Do(new TableEdit.SetCell(1, 2, i % 25, Integer.toString(1000 + i)), NOON.plusSeconds(i));
+                history = commit.apply(history);
+                journal.add(commit);
+                states.add(history.study());
+                if (i == 29) {
+                    journal.addStateNow(history.study());
+                }
+            }
+        }
+        return Journal.folders(kept).getFirst();
+    }
+
+    private static void flip(Path file, int at) throws IOException {
+        byte[] bytes = Files.readAllBytes(file);
+        bytes[at] ^= 4;
+        Files.write(file, bytes);
+        // Both copies of its end, so that nothing mends it.
+        Files.write(file.resolveSibling("journal.end"), new byte[0]);
+    }
+
+    /// One bit of the magic, of the first record, of a step before a state and of a step behind it.
+    @Test
+    void damageIsSaidAndKeptAsideAndTakesNoMoreThanItMust() throws IOException, CannotRead {
+        for (int[] damage : new int[][] {{3, 40}, {20, 40}, {40, 40}, {900, 40}, {-300, -1}}) {
+            List<Study> states = new ArrayList<>();
+            Path folder = fortySteps(states);
+            Path file = folder.resolve("journal");
+            byte[] intact = Files.readAllBytes(file);
+            int at = damage[0] < 0 ? intact.length + damage[0] : damage[0];
+            flip(file, at);
+            byte[] damaged = Files.readAllBytes(file);
+            for (int time = 0; time < 2; time++) {
+                Journal.Kept back = Journal.bringBack(folder).orElseThrow();
+                Study study = back.study().history().study();
+                if (damage[1] >= 0) {
+                    assertThat(study).as("byte " + at).isEqualTo(states.get(damage[1]));
+                } else {
+                    assertThat(states.subList(30, 40)).as("the steps before the damaged one").contains(study);
+                }
+                assertThat(back.isSaved()).isFalse();
+                if (time == 0) {
+                    assertThat(back.trouble().orElseThrow()).contains("bytes could not be read", "journal.damaged");
+                    assertThat(folder.resolve("journal.damaged")).hasBinaryContent(damaged);
+                    Commit next = new Commit.Do(new TableEdit.SetCell(1, 2, 0, "5"), NOON);
+                    back.journal().add(next);
+                    states.add(next.apply(back.study().history()).study());
+                    damage[1] = states.size() - 1;
+                }
+                back.journal().close();
+            }
+            Files.move(folder, kept.resolveSibling(kept.getFileName() + " " + at));
+        }
+    }
+
+    @Test
+    void ofDamageThatLeavesNothingOnlyTheCopyStaysAndThatIsSaid() throws IOException {
+        Path folder = fortySteps(new ArrayList<>());
+        Files.write(folder.resolve("journal"), new byte[3000]);
+        assertThatThrownBy(() -> Journal.bringBack(folder)).isInstanceOf(CannotRead.class).hasMessageContaining("bytes could not be read");
+        assertThat(folder.resolve("journal.damaged")).exists();
+        assertThat(folder.resolve("base.helvo")).exists();
+        assertThat(Journal.folders(kept)).as("it is said once").isEmpty();
+    }
+
+    @Test
+    void aBeginningOfAnotherStudyIsNotGoneOnWith() throws IOException {
+        Path folder = fortySteps(new ArrayList<>());
+        StudyFile.write(folder.resolve("base.helvo"), StoredStudy.of(History.from(Study.blank())), Progress.none());
+        assertThatThrownBy(() -> Journal.bringBack(folder)).isInstanceOf(CannotRead.class).hasMessageContaining("another study's");
+        assertThat(folder.resolve("journal.damaged")).exists();
+    }
+
+    /// A state tells it all again, so that what is lost before it does not matter.
+    @Test
+    void stepsThatCannotBeDoneDoNotTakeLaterOnesWithThem() throws IOException, CannotRead {
+        try (Journal journal = Journal.begin(kept, StoredStudy.of(History.from(SampleStudy.study())))) {
+            journal.add(new Commit.Do(new StudyEdit.Rename("done"), NOON));
+            journal.add(new Commit.Do(new TableEdit.SetCell(99, 2, 0, "no such table"), NOON));
+        }
+        Journal.Kept back = bringBack(kept);
+        assertThat(back.trouble()).hasValue("Its last step could not be done again.");
+        back.journal().add(new Commit.Do(new StudyEdit.Rename("done after that"), NOON));
+        back.journal().close();
+        Journal.Kept again = bringBack(kept);
+        assertThat(again.study().history().study().name()).isEqualTo("done after that");
+        again.journal().close();
+    }
+
+    /// What looks like a journal and is none stays, to the last file, and so does what a link leads to.
+    @Test
+    void onlyWhatHelvoWroteIsEverRemoved() throws IOException, CannotRead {
+        Path others = Files.createDirectories(kept.resolveSibling(kept.getFileName() + " of others"));
+        Files.writeString(others.resolve("journal"), "x\n");
+        Files.writeString(others.resolve("photos.txt"), "y\n");
+        String name = "0f0e0d0c-0000-4000-8000-00000000000";
+        Files.createSymbolicLink(kept.resolve(name + "1"), others);
+        Path inside = Files.createDirectories(kept.resolve(name + "2"));
+        Files.createSymbolicLink(inside.resolve("journal"), others.resolve("journal"));
+        Files.createDirectories(kept.resolve("mine"));
+        Files.writeString(kept.resolve("mine").resolve("journal"), "z");
+        assertThat(Journal.folders(kept)).isEmpty();
+        assertThatThrownBy(() -> Journal.bringBack(inside)).isInstanceOf(IOException.class);
+        Path begun = begin();
+        Files.writeString(begun.resolve("note.txt"), "a person's");
+        assertThat(Journal.bringBack(begun)).as("without a step").isEmpty();
+        assertThat(begun).isDirectoryContaining("glob:**note.txt").isDirectoryNotContaining("glob:**journal*");
+        assertThat(others.resolve("photos.txt")).hasContent("y\n");
+        assertThat(others.resolve("journal")).hasContent("x\n");
+    }
+
+    private Path begin() throws IOException {
+        Journal.begin(kept, StoredStudy.of(History.from(SampleStudy.study()))).close();
+        return Journal.folders(kept).getFirst();
+    }
+
+    /// Among the system's temporary files anybody may make a folder; only one that is closed to all others is used.
+    @Test
+    void aSharedPlaceIsUsedOnlyWhereItIsClosedToOthers() throws IOException {
+        Path shared = Path.of(System.getProperty("java.io.tmpdir")).resolve("helvo-test-" + Long.toString(System.nanoTime(), 36));
+        Files.createDirectory(shared, PosixFilePermissions.asFileAttribute(
+                PosixFilePermissions.fromString("rwxr-xr-x")));
+        StoredStudy study = StoredStudy.of(History.from(SampleStudy.study()));
+        try {
+            assertThatThrownBy(() -> Journal.begin(shared.resolve("kept"), study)).hasMessageContaining("not this person's alone");
+            assertThat(Journal.folders(shared.resolve("kept"))).isEmpty();
+        } finally {
+            Files.deleteIfExists(shared);
+        }
+        Path made = shared.resolveSibling(shared.getFileName() + "-made");
+        Journal journal = Journal.begin(made.resolve("kept"), study);
+        try {
+            assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(made))).isEqualTo("rwx------");
+        } finally {
+            journal.discard();
+            Files.delete(made.resolve("kept"));
+            Files.delete(made);
+        }
+    }
+
+    /// What could not be read again is not written.
+    @Test
+    void aJournalIsFullBeforeItCannotBeRead() throws IOException {
+        try (JournalFile file = JournalFile.create(kept.resolve("journal"), new JournalFile.Room(500, 1200))) {
+            file.append(new byte[400]);
+            assertThatThrownBy(() -> file.append(new byte[600])).isInstanceOfSatisfying(JournalFull.class,
+                    full -> assertThat(full.isRecordTooLarge()).isTrue());
+            file.append(new byte[400]);
+            assertThatThrownBy(() -> file.append(new byte[400])).isInstanceOfSatisfying(JournalFull.class,
+                    full -> assertThat(full.isRecordTooLarge()).isFalse());
+            file.append(new byte[100]);
+        }
+        try (JournalFile again = JournalFile.reopen(kept.resolve("journal")).orElseThrow()) {
+            assertThat(again.found().records()).extracting(record -> record.length).containsExactly(400, 400, 100);
+            assertThat(again.found().copy()).isEmpty();
         }
     }
 
