@@ -15,6 +15,7 @@ import helvo.files.CannotRead;
 import helvo.files.disk.WholeFile;
 import helvo.files.disk.WriteTrouble;
 import helvo.files.json.FitJson;
+import helvo.files.study.StoredStudy;
 import helvo.files.study.StudyFile;
 import helvo.files.table.ReadTable;
 import helvo.files.text.ResultsCsv;
@@ -65,7 +66,9 @@ final class ApplyCommand extends Command {
     public Integer call() throws CannotRead, Refused {
         FigureFormat format = FigureFormat.of("figure." + figures.toLowerCase(Locale.ROOT))
                 .orElseThrow(() -> arguments.wrong("--figures “" + figures + "” must be png, svg or pdf."));
-        Study kept = StudyFile.read(study, Progress.none()).history().study();
+        StoredStudy stored = StudyFile.read(study, Progress.none());
+        stored.remarks().ifPresent(arguments.err()::println);
+        Study kept = stored.history().study();
         List<Run> runs = runs(kept);
         var results = new ResultsCsv();
         var reports = new ArrayList<ObjectNode>();

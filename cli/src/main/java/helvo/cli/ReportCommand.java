@@ -10,6 +10,7 @@ import helvo.core.study.StudyEdit;
 import helvo.files.CannotRead;
 import helvo.files.disk.WholeFile;
 import helvo.files.disk.WriteTrouble;
+import helvo.files.study.StoredStudy;
 import helvo.files.study.StudyFile;
 import helvo.report.Composition;
 import helvo.report.Report;
@@ -70,8 +71,9 @@ final class ReportCommand extends Command {
         if (template.isPresent() && Template.format(template.get()) != format) {
             throw arguments.wrong("--template “" + template.get() + "” and --out must be of the same format, HTML or DOCX.");
         }
-        History stored = StudyFile.read(file, Progress.none()).history();
-        History history = planned(stored);
+        StoredStudy stored = StudyFile.read(file, Progress.none());
+        stored.remarks().ifPresent(arguments.err()::println);
+        History history = planned(stored.history());
         Report report = Composition.of(history, Analysis.ofChosenCurves(history.study(), Progress.none()));
         try {
             write(report, format);

@@ -9,6 +9,9 @@ import java.time.Duration;
 public final class Limits {
     /// More columns than this are a wrong delimiter or no table.
     public static final int COLUMNS = Table.MOST_COLUMNS;
+    /// Tables and figures of a study.
+    public static final int TABLES = 1_000;
+    public static final int FIGURES = 3_000;
     /// Rows that a sheet of either kind of workbook has (ECMA-376, §18.3.1.73).
     public static final int SHEET_ROWS = 1_048_576;
     /// Characters of one cell.

@@ -25,8 +25,8 @@ class PatienceTest {
                 stopped.countDown();
             }
             return "";
-        })).isInstanceOf(CannotRead.class).hasMessage("“pulls.csv” was given up: nothing more of it was read for 0.4 s. Copy it to "
-                + "this computer and open the copy; if that is no faster, it is damaged or made to do harm.");
+        })).isInstanceOf(CannotRead.class).hasMessage("“pulls.csv” was given up: for 0.4 s it got no further. If it lies on a slow share, "
+                + "copy it to this computer and open the copy; else it is damaged, or made to keep a reader busy.");
         assertThat(stopped.await(10, TimeUnit.SECONDS)).isTrue();
     }
 

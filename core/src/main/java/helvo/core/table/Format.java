@@ -14,6 +14,8 @@ import java.math.RoundingMode;
 /// How a column's numbers are shown. What is kept, copied and computed with is always the full number.
 public sealed interface Format {
     int MAX_DECIMALS = 15;
+    /// Of the smallest double, 2⁻¹⁰⁷⁴.
+    int MOST_WRITTEN = 1074;
 
     String shown(double number, DecimalMark mark);
 
@@ -21,6 +23,8 @@ public sealed interface Format {
     record AsWritten(int decimals) implements Format {
         public AsWritten {
             require(decimals >= 0, "decimals=%s must be >= 0", decimals);
+            // No double has more.
+            decimals = Math.min(decimals, MOST_WRITTEN);
         }
 
         @Override

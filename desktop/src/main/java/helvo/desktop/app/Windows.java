@@ -281,7 +281,7 @@ public final class Windows {
     }
 
     private void opened(Origin from, Workspace workspace) {
-        workspace.keeper().readOnly().ifPresent(workspace.messages()::warn);
+        workspace.keeper().remarks().ifPresent(workspace.messages()::warn);
         if (from instanceof Origin.BroughtBack(Journal.Kept kept)) {
             forget(kept);
             workspace.messages().tell("“" + workspace.study().name() + "” is as it was when Helvo stopped; "

@@ -139,6 +139,11 @@ public final class StudyKeeper {
         return stored.readOnly();
     }
 
+    /// What is to be said of its file when it is opened; empty for nothing.
+    public Optional<String> remarks() {
+        return stored.remarks();
+    }
+
     /// What was kept that it was opened from; empty for another origin.
     public Optional<Journal.Kept> broughtBack() {
         return broughtBack;
@@ -246,7 +251,7 @@ public final class StudyKeeper {
                 return;
             }
             conflict.set(Optional.empty());
-            stored = new StoredStudy(now.history(), now.unknown(), Optional.empty());
+            stored = new StoredStudy(now.history(), now.unknown(), Optional.empty(), List.of());
             saved = now.history().study();
             print = written;
             watch.forget();

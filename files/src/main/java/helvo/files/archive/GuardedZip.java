@@ -8,6 +8,7 @@ import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
+import java.util.HashSet;
 import java.util.List;
 import java.util.zip.CRC32;
 import java.util.zip.ZipEntry;
@@ -61,6 +62,17 @@ public final class GuardedZip implements AutoCloseable {
             whole += Math.max(0, entry.getSize());
             if (swollen(entry.getSize(), entry.getCompressedSize()) || whole > Limits.PART_BYTES) {
                 throw bomb(entry.getName());
+            }
+        }
+    }
+
+    /// Refuses a document with two parts of one name, of which nobody can tell which counts.
+    public void refuseDoubles() throws CannotRead {
+        var names = new HashSet<String>();
+        for (ZipEntry entry : (Iterable<ZipEntry>) zip.stream().map(ZipEntry.class::cast)::iterator) {
+            if (!names.add(entry.getName())) {
+                throw new CannotRead("“" + name + "” is damaged and was not opened: it has two parts called " + entry.getName()
+                        + ". Take an earlier copy of it.");
             }
         }
     }

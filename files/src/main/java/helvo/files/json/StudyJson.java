@@ -33,6 +33,7 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
+import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.DeserializationContext;
 import tools.jackson.databind.SerializationContext;
 import tools.jackson.databind.ValueDeserializer;
@@ -211,7 +212,8 @@ public final class StudyJson {
         values.addDeserializer(Note.ReadingMarker.class, new ReadingIn());
         values.addSerializer(SetAside.class, new SetAsideOut());
         values.addDeserializer(SetAside.class, new SetAsideIn());
-        var builder = JsonMapper.builder().addModule(values)
+        // Of two members of one name nobody can tell which counts.
+        var builder = JsonMapper.builder().addModule(values).enable(DeserializationFeature.FAIL_ON_READING_DUP_TREE_KEY)
                 .changeDefaultVisibility(visibility -> visibility.withVisibility(PropertyAccessor.IS_GETTER, Visibility.NONE))
                 .addMixIn(Commit.class, NamedCommit.class)
                 .addMixIn(Edit.class, NamedEdit.class)

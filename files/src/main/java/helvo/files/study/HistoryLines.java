@@ -1,8 +1,12 @@
 package helvo.files.study;
 
+import helvo.core.Phrase;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.files.json.StudyJson;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.StandardCharsets;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -55,18 +59,47 @@ final class HistoryLines {
         return line;
     }
 
+    /// @param notice what could not be read of it, as a sentence; empty for nothing
+    record Read(History history, Optional<String> notice) {}
+
     /// The history that leads to a study, as far as it can be done again; what cannot is left in words.
-    static History read(String text, Study study) {
+    static Read read(byte[] bytes, Study study) {
+        String text;
+        try {
+            text = StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(bytes)).toString();
+        } catch (CharacterCodingException noText) {
+            return new Read(History.from(study), Optional.of("Its steps could not be read: they are not valid UTF-8. The study itself is "
+                    + "whole."));
+        }
         var earlier = new ArrayList<History.Logged>();
         Optional<History> again = Optional.empty();
+        int unread = 0;
         for (String each : text.lines().toList()) {
             try {
-                again = with(StudyJson.mapper().readTree(each), again, earlier);
+                JsonNode line = StudyJson.mapper().readTree(each);
+                again = with(line, again, earlier);
+                unread += line.has("start") || line.has("did") ? 0 : 1;
             } catch (JacksonException | DateTimeException | IllegalArgumentException notDoneAgain) {
                 again = Optional.empty();
+                unread += isStep(each) ? 0 : 1;
             }
         }
-        return again.filter(history -> history.study().equals(study)).orElseGet(() -> History.from(study, earlier));
+        Optional<String> notice = unread == 0 ? Optional.empty() : Optional.of(unread == 1
+                ? "One line of its history could not be read: a step may be missing there, and none can be undone. The study itself is whole."
+                : Phrase.of("%,d lines of its history could not be read: steps may be missing there, and none can be undone. The study itself "
+                + "is whole.", unread));
+        return new Read(again.filter(history -> history.study().equals(study)).orElseGet(() -> History.from(study, earlier)), notice);
+    }
+
+    /// Whether a line tells of a step, be it one that cannot be done again here.
+    private static boolean isStep(String line) {
+        try {
+            JsonNode step = StudyJson.mapper().readTree(line);
+            Instant.parse(step.path("at").asString(""));
+            return step.path("did").isString();
+        } catch (JacksonException | DateTimeException noStep) {
+            return false;
+        }
     }
 
     /// What a line adds: to the steps in words, and to the history that does them again.

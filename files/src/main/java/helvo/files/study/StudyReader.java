@@ -1,5 +1,6 @@
 package helvo.files.study;
 
+import helvo.core.Phrase;
 import helvo.core.Progress;
 import helvo.core.derive.Derivations;
 import helvo.core.derive.Summaries;
@@ -46,6 +47,7 @@ final class StudyReader {
                 throw new CannotRead("“" + name + "” is no study of Helvo: it has no " + StudyFile.STUDY + ".");
             }
             zip.refuseBombs();
+            zip.refuseDoubles();
             return read(zip, name, progress);
         } catch (CancellationException e) {
             throw e;
@@ -53,7 +55,7 @@ final class StudyReader {
             throw new CannotRead("“" + name + "” holds more than fits into the memory that Helvo may use: close other programs.", e);
         } catch (IOException | UncheckedIOException | JacksonException | IllegalArgumentException | NullPointerException
                 | ClassCastException | ArithmeticException | IndexOutOfBoundsException e) {
-            throw new CannotRead("“" + name + "” is damaged and was not opened: take an earlier copy of it. (" + e.getMessage() + ")",
+            throw new CannotRead("“" + name + "” is damaged and was not opened: take an earlier copy of it." + DamageText.bracketed(e),
                     e);
         }
     }
@@ -64,22 +66,54 @@ final class StudyReader {
             throw new CannotRead("“" + name + "” is no study of Helvo: its " + StudyFile.STUDY
                     + " does not say its version.");
         }
-        int version = document.get("version").asInt();
+        boolean isNewer = document.get("version").asInt() > StudyFile.VERSION;
+        requireWithinLimits(document, name);
         Study bare = StudyJson.mapper().treeToValue(withoutCells(document), Study.class);
         requireSound(bare, name);
         var tables = new ArrayList<Table>();
+        var longer = new ArrayList<String>();
         for (int i = 0; i < bare.tables().size(); i++) {
-            tables.add(table(zip, name, bare.tables().get(i), document.get("tables").get(i),
-                    progress.part((double) i / bare.tables().size(), (i + 1.0) / bare.tables().size())));
+            Table table = bare.tables().get(i);
+            TableData.Read read = table(zip, name, table, document.get("tables").get(i), isNewer,
+                    progress.part((double) i / bare.tables().size(), (i + 1.0) / bare.tables().size()));
+            read.surplus().ifPresent(what -> longer.add("the data of “" + table.name() + "” have " + what));
+            tables.add(table.columns().isEmpty() ? table : with(table, read.cells()));
         }
-        Study study = following(bare.withTables(tables));
-        History history = zip.has(HistoryLines.FILE)
-                ? HistoryLines.read(new String(bytes(zip, HistoryLines.FILE, Limits.STUDY_TEXT_BYTES), StandardCharsets.UTF_8), study)
-                : History.from(study);
-        return new StoredStudy(history, unknown(zip, document, study), version <= StudyFile.VERSION ? Optional.empty()
-                : Optional.of("“" + name
+        Study study = following(bare.withTables(tables), progress);
+        HistoryLines.Read history = zip.has(HistoryLines.FILE)
+                ? HistoryLines.read(bytes(zip, HistoryLines.FILE, Limits.STUDY_TEXT_BYTES), study)
+                : new HistoryLines.Read(History.from(study), Optional.empty());
+        Optional<String> readOnly = isNewer ? Optional.of("“" + name
                 + "” was saved by a newer Helvo. It can be read and changed here, but is saved under another name "
-                        + "only, so that nothing of it is lost."));
+                + "only, so that nothing of it is lost.")
+                : longer.isEmpty() ? Optional.empty() : Optional.of("“" + name + "” was changed by another program: "
+                + String.join("; ", longer) + " than " + StudyFile.STUDY + " tells of, which were not read. It is saved under another "
+                + "name only, so that nothing of it is lost.");
+        return new StoredStudy(history.history(), unknown(zip, document, study), readOnly, history.notice().stream().toList());
+    }
+
+    /// Before anything is made of it.
+    private static void requireWithinLimits(ObjectNode document, String name) throws CannotRead {
+        int tables = document.path("tables").size();
+        int figures = document.path("figures").size();
+        if (tables > Limits.TABLES || figures > Limits.FIGURES) {
+            throw new CannotRead(Phrase.of("“%s” was not opened: it has %,d tables and %,d figures, and a study has %,d and %,d at most. "
+                    + "It is damaged, or made to do harm.", name, tables, figures, Limits.TABLES, Limits.FIGURES));
+        }
+        for (JsonNode table : document.path("tables")) {
+            if (table.path("columns").size() > Limits.COLUMNS) {
+                throw new CannotRead(Phrase.of("“%s” was not opened: its table “%s” has %,d columns, and a table has %,d at most.", name,
+                        table.path("name").asString(""), table.path("columns").size(), Limits.COLUMNS));
+            }
+        }
+    }
+
+    private static Table with(Table bare, List<Cells> cells) {
+        var columns = new ArrayList<Column>();
+        for (int c = 0; c < cells.size(); c++) {
+            columns.add(bare.columns().get(c).with(cells.get(c)));
+        }
+        return bare.with(columns);
     }
 
     /// The document as a study reads it: cells come from the data.
@@ -91,11 +125,12 @@ final class StudyReader {
         return plain;
     }
 
-    private static Table table(GuardedZip zip, String name, Table bare, JsonNode document, Progress progress)
+    /// @param isNewer whether a newer program may have written other headings
+    private static TableData.Read table(GuardedZip zip, String name, Table bare, JsonNode document, boolean isNewer, Progress progress)
             throws IOException, CannotRead {
         String path = document.path("data").asString("");
         if (bare.columns().isEmpty()) {
-            return bare;
+            return new TableData.Read(List.of(), Optional.empty());
         }
         try {
             if (!zip.has(path)) {
@@ -116,12 +151,8 @@ final class StudyReader {
                 texts.add(RowRanges.read(column.path("rowsOfTexts").asString(""), count));
             }
             try (InputStream in = zip.stream(path, progress)) {
-                List<Cells> cells = new TableData(rows, forms, numbers, texts).read(in, Progress.none());
-                var columns = new ArrayList<Column>();
-                for (int c = 0; c < cells.size(); c++) {
-                    columns.add(bare.columns().get(c).with(cells.get(c)));
-                }
-                return bare.with(columns);
+                return new TableData(rows, forms, numbers, texts).read(in, isNewer ? Optional.empty()
+                        : Optional.of(DataPackage.fieldNames(bare)), Progress.none());
             }
         } catch (CannotRead e) {
             throw new CannotRead("“" + name + "” is damaged and was not opened: of the table “" + bare.name() + "”, "
@@ -154,9 +185,10 @@ final class StudyReader {
     }
 
     /// Columns and tables that follow others are worked out anew, whatever the file says of their cells.
-    private static Study following(Study study) {
+    private static Study following(Study study, Progress progress) {
         Map<Integer, Table> done = new TreeMap<>();
         for (Table table : study.tables()) {
+            progress.reached(Double.NaN);
             Table fresh = Derivations.refreshed(table.with(List.of()), table);
             done.put(table.id(), table.summary().map(summary -> Summaries.refreshed(table, done.get(summary.source()))).orElse(fresh));
         }

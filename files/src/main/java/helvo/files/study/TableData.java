@@ -5,12 +5,14 @@ import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
+import helvo.core.Phrase;
 import helvo.core.Progress;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
+import helvo.files.Limits;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -18,10 +20,12 @@ import java.io.InputStreamReader;
 import java.io.OutputStream;
 import java.io.OutputStreamWriter;
 import java.io.UncheckedIOException;
+import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.IntStream;
 
@@ -36,6 +40,7 @@ record TableData(List<Integer> rows, List<FieldForm> forms, List<BitSet> numbers
     /// Rows that are turned into text as one piece.
     private static final int STRETCH = 1 << 13;
     private static final int AT_ONCE = 8;
+    private static final int SHOWN_OF_HEADING = 80;
 
     static TableData of(Table table) {
         var forms = new ArrayList<FieldForm>();
@@ -99,19 +104,30 @@ record TableData(List<Integer> rows, List<FieldForm> forms, List<BitSet> numbers
         return bytes.toByteArray();
     }
 
+    /// @param surplus what the data have more than was told of them; empty for nothing
+    record Read(List<Cells> cells, Optional<String> surplus) {}
+
     /// Reads the cells below the line of names.
     ///
+    /// @param names that the line must have; empty for whatever it has
     /// @throws CannotRead with the end of a sentence: what is wrong
-    List<Cells> read(InputStream in, Progress progress) throws IOException, CannotRead {
+    Read read(InputStream in, Optional<List<String>> names, Progress progress) throws IOException, CannotRead {
         int columns = rows.size();
         int all = rows.stream().mapToInt(Integer::intValue).max().orElse(0);
         List<Cells.Builder> cells = IntStream.range(0, columns).mapToObj(_ -> new Cells.Builder()).toList();
+        Optional<String> surplus = Optional.empty();
         int row = -1;
         try (CsvReader<CsvRecord> csv = CsvReader.builder().skipEmptyLines(false)
-                .ofCsvRecord(new InputStreamReader(in, StandardCharsets.UTF_8))) {
+                .ofCsvRecord(new InputStreamReader(in, StandardCharsets.UTF_8.newDecoder()))) {
             for (CsvRecord line : csv) {
-                if (row >= 0 && row < all) {
+                if (row < 0) {
+                    requireNames(line.getFields(), names);
+                } else if (row < all) {
+                    surplus = line.getFieldCount() > columns ? Optional.of("more columns") : surplus;
                     add(line, row, cells);
+                } else {
+                    surplus = Optional.of("more rows");
+                    break;
                 }
                 row++;
                 if ((row & 0xfff) == 0) {
@@ -119,12 +135,30 @@ record TableData(List<Integer> rows, List<FieldForm> forms, List<BitSet> numbers
                 }
             }
         } catch (CsvParseException | UncheckedIOException e) {
-            throw new CannotRead("its data end in the middle", e);
+            throw new CannotRead(isNoUtf8(e) ? "its data are not valid UTF-8" : "its data end in the middle", e);
         }
         if (row < all) {
             throw new CannotRead("its data have " + Math.max(0, row) + " of " + all + " rows");
         }
-        return cells.stream().map(Cells.Builder::build).toList();
+        return new Read(cells.stream().map(Cells.Builder::build).toList(), surplus);
+    }
+
+    private static boolean isNoUtf8(Throwable fault) {
+        return fault != null && (fault instanceof CharacterCodingException || isNoUtf8(fault.getCause()));
+    }
+
+    /// Cells belong to the heading that stands over them: where that is another, it is not certain whose they are.
+    private static void requireNames(List<String> found, Optional<List<String>> names) throws CannotRead {
+        if (names.isPresent() && !found.subList(0, Math.min(found.size(), names.get().size())).equals(names.get())) {
+            int at = IntStream.range(0, names.get().size()).filter(i -> i >= found.size() || !names.get().get(i).equals(found.get(i)))
+                    .findFirst().orElse(0);
+            throw new CannotRead(Phrase.of("its data have %s over column %d, where %s has “%s”", at < found.size() && !found.get(at).isBlank()
+                    ? "“" + shortened(found.get(at)) + "”" : "no heading", at + 1, StudyFile.STUDY, names.get().get(at)));
+        }
+    }
+
+    private static String shortened(String heading) {
+        return heading.length() <= SHOWN_OF_HEADING ? heading : heading.substring(0, SHOWN_OF_HEADING) + "…";
     }
 
     private void add(CsvRecord line, int row, List<Cells.Builder> cells) throws CannotRead {
@@ -134,6 +168,9 @@ record TableData(List<Integer> rows, List<FieldForm> forms, List<BitSet> numbers
                     throw new CannotRead("row " + (row + 1) + " of its data is too short");
                 }
                 String field = c < line.getFieldCount() ? line.getField(c) : "";
+                if (field.length() > Limits.CELL_TEXT) {
+                    throw new CannotRead(Phrase.of("row %d of its data has a cell of more than %,d characters", row + 1, Limits.CELL_TEXT));
+                }
                 cells.get(c).add(texts.get(c).get(row) && !field.isEmpty() ? new Cell.Text(field)
                         : numbers.get(c).get(row) ? FieldForm.number(field) : forms.get(c).cell(field));
             }

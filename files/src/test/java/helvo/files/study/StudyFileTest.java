@@ -43,6 +43,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.function.UnaryOperator;
+import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
@@ -232,11 +233,62 @@ class StudyFileTest {
             "study.json|\"rows\" : 25|\"rows\" : -1|does not say how many rows",
             "study.json|data/stretch.csv|data/none.csv|its data are missing",
             "study.json|\"kind\" : \"NUMBER\"|\"kind\" : \"COLOUR\"|is damaged", "study.json|{|[|is damaged",
-            "data/stretch.csv|dry,10|dry|is damaged", "data/stretch.csv|dry,10|\"dry,10|is damaged"})
+            "data/stretch.csv|dry,10|dry|is damaged",
+            "data/stretch.csv|Cord,Load|Load,Cord|its data have “Load” over column 1, where study.json has “Cord”",
+            "study.json|\"version\" : 2|\"version\" : 2, \"name\" : \"a\", \"name\" : \"b\"|is damaged", "data/stretch.csv|dry,10|\"dry,10|is damaged"})
     void damageIsSaidAndNothingIsOpened(String part, String was, String is, String sentence) throws IOException {
-        byte[] damaged = changed(part, text -> text.replaceFirst(java.util.regex.Pattern.quote(was), is));
+        byte[] damaged = changed(part, text -> {
+            assertThat(text).contains(was);
+            return text.replaceFirst(Pattern.quote(was), is);
+        });
         assertThatThrownBy(() -> read(damaged)).isInstanceOf(CannotRead.class).hasMessageContaining("“study.helvo”")
                 .hasMessageContaining(sentence);
+    }
+
+    /// What other programs added is told of, and not lost by saving over it.
+    @Test
+    void dataThatHaveMoreThanWasToldAreNotDroppedInSilence() throws IOException, CannotRead {
+        StoredStudy longer = read(changed("data/stretch.csv", text -> text + "dry,99,9.9,0.5\n"));
+        assertThat(longer.history().study()).isEqualTo(worked().study());
+        assertThat(longer.readOnly().orElseThrow()).contains("was changed by another program", "have more rows than study.json tells of");
+        StoredStudy wider = read(changed("data/stretch.csv", text -> text.replaceFirst("dry,5,([^\n]*)", "dry,5,$1,7")));
+        assertThat(wider.readOnly().orElseThrow()).contains("have more columns");
+    }
+
+    @Test
+    void stepsThatCannotBeReadAreTold() throws IOException, CannotRead {
+        StoredStudy read = read(changed("history.jsonl", text -> text + "{ broken\n"));
+        assertThat(read.history().study()).isEqualTo(worked().study());
+        assertThat(read.notices()).singleElement().asString().startsWith("One line of its history could not be read");
+        Map<String, byte[]> parts = parts(bytes(StoredStudy.of(worked())));
+        parts.put("history.jsonl", new byte[] {'{', (byte) 0xff, '}'});
+        assertThat(read(zip(parts)).notices()).singleElement().asString().contains("not valid UTF-8");
+        parts.put("data/stretch.csv", new String(parts.get("data/stretch.csv"), StandardCharsets.UTF_8).replace("dry", "d\u00e9")
+                .getBytes(StandardCharsets.ISO_8859_1));
+        assertThatThrownBy(() -> read(zip(parts))).hasMessageContaining("its data are not valid UTF-8");
+    }
+
+    @Test
+    void twoPartsOfOneNameAreRefused() throws IOException {
+        Map<String, byte[]> parts = parts(bytes(StoredStudy.of(worked())));
+        parts.put("data/stretcH.csv", parts.get("data/stretch.csv"));
+        byte[] twice = new String(zip(parts), StandardCharsets.ISO_8859_1).replace("stretcH", "stretch").getBytes(StandardCharsets.ISO_8859_1);
+        assertThatThrownBy(() -> read(twice)).isInstanceOf(CannotRead.class).hasMessageContaining("two parts called data/stretch.csv");
+    }
+
+    /// Each limit says what it is and what there was.
+    @Test
+    void limitsHoldForStudiesToo() throws IOException, CannotRead {
+        byte[] columns = changed("study.json", json -> json.replaceFirst("\"columns\" : \\[", "\"columns\" : ["
+                + "{\"id\": 1},".repeat(1000)));
+        assertThatThrownBy(() -> read(columns)).hasMessageContaining("columns, and a table has 1,000 at most");
+        byte[] tables = changed("study.json", json -> json.replaceFirst("\"tables\" : \\[", "\"tables\" : [" + "{},".repeat(1000)));
+        assertThatThrownBy(() -> read(tables)).hasMessageContaining("tables and").hasMessageContaining("1,000 and 3,000 at most");
+        byte[] cell = changed("data/stretch.csv", text -> text.replaceFirst("dry", "d".repeat(100_001)));
+        assertThatThrownBy(() -> read(cell)).hasMessageContaining("row 1 of its data has a cell of more than 100,000 characters");
+        StoredStudy decimals = read(changed("study.json", json -> json.replaceFirst("\"decimals\" : \\d+", "\"decimals\" : 2000000000")));
+        assertThat(decimals.history().study().tables().getFirst().columns()).allSatisfy(column ->
+                assertThat(column.shown(0, decimals.history().study().tables().getFirst().mark())).hasSizeLessThan(1200));
     }
 
     /// Whatever bytes are changed or cut off, the file is refused in a sentence or opened, never a fault.
@@ -263,6 +315,8 @@ class StudyFileTest {
             assertThat(within || read.equals(worked().study())).as("what a disk or a wire spoils is never read as something else").isTrue();
         } catch (CannotRead refused) {
             assertThat(refused).hasMessageStartingWith("“" + file.getFileName() + "” ").hasMessageMatching("(?s).*[.)]");
+            assertThat(refused.getMessage()).as("words of a person").doesNotContain("helvo.", "java", "Exception", "null", "Cannot",
+                    "No location");
         } finally {
             Files.delete(file);
         }

@@ -1,0 +1,54 @@
+package helvo.files.study;
+
+import helvo.core.Phrase;
+import helvo.files.Limits;
+import java.io.IOException;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.zip.ZipException;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.TokenStreamLocation;
+import tools.jackson.databind.DatabindException;
+
+/// What is wrong with a damaged study, for a person: places in the file, and never a name from the program.
+final class DamageText {
+    private DamageText() {}
+
+    /// In brackets, with a blank before; empty where nothing can be said that helps.
+    static String bracketed(Throwable fault) {
+        return of(fault).map(words -> " (" + words + ")").orElse("");
+    }
+
+    static Optional<String> of(Throwable fault) {
+        return switch (fault) {
+            case JacksonException json -> Optional.of(where(json) + plainCause(json).map(words -> ": " + words).orElse(""));
+            case ZipException _ -> Optional.of("a part of it cannot be unpacked");
+            case IOException known -> plain(known);
+            case IllegalArgumentException known -> plain(known);
+            default -> Optional.empty();
+        };
+    }
+
+    private static String where(JacksonException json) {
+        List<JacksonException.Reference> path = json.getPath();
+        if (!path.isEmpty()) {
+            return StudyFile.STUDY + ", at " + path.stream().map(step -> step.getPropertyName() != null ? step.getPropertyName()
+                    : "[" + step.getIndex() + "]").collect(Collectors.joining(".")).replace(".[", "[");
+        }
+        TokenStreamLocation at = json.getLocation();
+        boolean isKnown = at != null && at.getLineNr() > 0;
+        return isKnown && !(json instanceof DatabindException) ? Phrase.of("line %d, character %d of its JSON", at.getLineNr(),
+                at.getColumnNr()) : "its JSON is not as it should be";
+    }
+
+    /// What the program itself found wrong, where the library only passes it on.
+    private static Optional<String> plainCause(JacksonException json) {
+        return json.getCause() instanceof IllegalArgumentException known ? plain(known) : Optional.empty();
+    }
+
+    private static Optional<String> plain(Exception known) {
+        return Optional.ofNullable(known.getMessage()).filter(text -> !text.isBlank() && text.length() <= Limits.ECHOED)
+                .filter(text -> !text.contains("helvo.") && !text.contains("java."));
+    }
+}
