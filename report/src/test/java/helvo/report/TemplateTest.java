@@ -60,12 +60,36 @@ class TemplateTest {
         "<meta http-equiv=refresh content=\"0;url=https://example.org\">", "<style>@import 'x.css';</style>", "<iframe srcdoc=x></iframe>",
         "<p style=\"background:url(https://example.org/x)\">", "<base href=\"https://example.org\">", "<svg onload=alert(1)>",
         "<object data=x></object>", "<embed src=x>", "<form action=x></form>", "<img srcset=\"//example.org/a 2x\">",
-        "<svg><animate attributeName=href values=javascript:1 /></svg>", "<a xlink:href=\"data:text/html,x\">a</a>"})
+        "<svg><animate attributeName=href values=javascript:1 /></svg>", "<p class={{title}}>", "<p onclick=\"{{title}}\">",
+        "<style>{{title}}</style>", "<p {{title}}>", "<!-- {{title}} -->", "<a href=\"{{title}}\">a</a>", "<p title='{{title}}'>",
+        "<p title=\"{{results}}\">", "<style>@im\\70ort \"http://example.org/x.css\";</style>",
+        "<style>p{background:u\\72l(http://example.org/x)}</style>", "<style>p{background:image-set(\"http://example.org/x\" 1x)}</style>",
+        "<style>@charset \"utf-8\"; @import url(x.css);</style>", "<style>@font-face{font-family:a;src:url(http://example.org/f)}</style>",
+        "<svg><rect fill=\"url(http://example.org/x#a)\"/></svg>", "<?php echo 1 ?>", "<!--#include file=\"x\"-->",
+        "<!--[if IE]><script>alert(1)</script><![endif]-->", "<p style=\"background:image-set('http://example.org/x' 1x)\">",
+        "<svg><style>p{background:url(//example.org/x)}</style></svg>", "<template><script>1</script></template>", "<a xlink:href=\"data:text/html,x\">a</a>"})
     void aPageThatCouldRunOrReachOutsideIsRefusedWithItsLine(String active) throws IOException {
         Path template = html("<p>{{title}}</p>\n\n" + active + "\n");
         assertThatThrownBy(() -> filled(template)).isInstanceOf(CannotRead.class)
             .hasMessageStartingWith("The template “mine.html”, line 3: ")
                 .hasMessageContaining("outside");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"<style>h1 { color: rgb(10, 20, 30); margin: calc(1em + 2px) } @media print { p { color: #123 } }"
+            + " @page { size: A4; margin: 2cm } li::before { content: \"\\2014  \" }</style>", "<p style=\"color:red; width:50%\">a</p>",
+        "<svg><rect fill=\"url(#a)\"/></svg>", "<p title=\"{{title}}\">a</p>", "<!-- by Ada -->",
+        "<style>p{background:url(data:image/png;base64,AAAA)}</style>"})
+    void whatKeepsToItselfIsTaken(String harmless) throws CannotRead, IOException {
+        assertThat(new String(filled(html("<p>{{title}}</p>\n" + harmless)), StandardCharsets.UTF_8)).startsWith("<p>Cords");
+    }
+
+    @Test
+    void aTemplateWithoutAPlaceOrWithTooManyIsRefused() throws IOException {
+        Path none = html("<p>nothing</p>");
+        assertThatThrownBy(() -> filled(none)).hasMessageContaining("has no place such as {{report}}");
+        Path many = html("{{report}}".repeat(3000));
+        assertThatThrownBy(() -> filled(many)).hasMessageContaining("more than 64 MB");
     }
 
     @Test
