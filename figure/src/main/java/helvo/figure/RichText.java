@@ -1,5 +1,6 @@
 package helvo.figure;
 
+import helvo.core.DirectionMarks;
 import java.awt.Color;
 import java.awt.Font;
 import java.util.ArrayList;
@@ -21,8 +22,9 @@ final class RichText {
         }
     }
 
-    RichText(String text, Font font) {
+    RichText(String written, Font font) {
         this.font = font;
+        String text = DirectionMarks.visible(written);
         int at = 0;
         while (at < text.length()) {
             int raised = marked(text, at, '^');

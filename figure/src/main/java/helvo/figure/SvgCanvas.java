@@ -1,5 +1,6 @@
 package helvo.figure;
 
+import helvo.core.DirectionMarks;
 import helvo.core.Phrase;
 import java.awt.Color;
 import java.awt.Font;
@@ -189,10 +190,10 @@ final class SvgCanvas implements Canvas {
         return Phrase.of("#%06x", color.getRGB() & 0xffffff);
     }
 
-    /// Characters that XML does not allow are left out.
+    /// Characters that XML does not allow are left out, those that turn the text's direction are shown by their numbers.
     private static String escaped(String text) {
         var escaped = new StringBuilder();
-        text.codePoints().filter(c -> c >= 0x20 && c != 0xfffe && c != 0xffff && !(c >= 0xd800 && c <= 0xdfff)).forEach(c -> {
+        DirectionMarks.visible(text).codePoints().filter(c -> c >= 0x20 && c != 0xfffe && c != 0xffff && !(c >= 0xd800 && c <= 0xdfff)).forEach(c -> {
             switch (c) {
                 case '&' -> escaped.append("&amp;");
                 case '<' -> escaped.append("&lt;");

@@ -1,9 +1,11 @@
 package helvo.report;
 
+import helvo.core.Phrase;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.readout.Description;
 import helvo.files.json.FitJson;
 import java.nio.charset.StandardCharsets;
+import java.util.regex.Pattern;
 import java.util.List;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
@@ -12,6 +14,8 @@ import tools.jackson.databind.node.ObjectNode;
 /// A report for programs: what is said, and under each figure the same numbers as `helvo fit --json` gives, at full precision.
 final class JsonReport {
     private JsonReport() {}
+
+    private static final Pattern TURNING = Pattern.compile("[\u202a-\u202e\u2066-\u2069]");
 
     static byte[] of(Report report) {
         ObjectNode root = JsonNodeFactory.instance.objectNode();
@@ -23,7 +27,9 @@ final class JsonReport {
         }
         ArrayNode whole = root.putArray("sections");
         report.sections().stream().filter(part -> part.figure() == 0).forEach(part -> put(whole.addObject(), part));
-        return FitJson.text(root).getBytes(StandardCharsets.UTF_8);
+        // Names stay what they are; what would turn a reader's text is written by its number.
+        return TURNING.matcher(FitJson.text(root)).replaceAll(found -> Phrase.of("\\\\u%04x", (int) found.group().charAt(0)))
+                .getBytes(StandardCharsets.UTF_8);
     }
 
     private static ObjectNode figure(Report report, FigureAnalysis figure) {

@@ -45,9 +45,14 @@ final class MarkdownReport {
             }
             case Block.Grid grid -> grid(grid);
             case Block.Equation equation -> text.append(equation.series().isEmpty() ? "" : escaped(equation.series()) + ": ").append('$')
-                    .append(Latex.of(equation.mathematics())).append('$').append(equation.where().isEmpty() ? ""
+                    .append(mathematics(equation)).append('$').append(equation.where().isEmpty() ? ""
                             : " (" + escaped(equation.where()) + ")").append('\n');
         }
+    }
+
+    /// What a name in it says would be a link or a picture to a reader of Markdown; for one of LaTeX an empty group is nothing.
+    private static String mathematics(Block.Equation equation) {
+        return Latex.of(equation.mathematics()).replace("](", "]{}(").replace("][", "]{}[").replace("`", "{}'{}");
     }
 
     private void grid(Block.Grid grid) {

@@ -1,5 +1,6 @@
 package helvo.report;
 
+import helvo.core.DirectionMarks;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -63,10 +64,11 @@ sealed interface Span {
         return at < 0 || text.indexOf('}', at) < 0 ? text.length() : at;
     }
 
-    /// What XML can hold, in one line: characters that it does not allow are left out, those that break lines are blanks.
+    /// What XML can hold, in one line: characters that it does not allow are left out, those that break lines are blanks,
+    /// and those that turn its direction are shown by their numbers.
     static String clean(String text) {
         var clean = new StringBuilder(text.length());
-        text.codePoints().forEach(c -> {
+        DirectionMarks.visible(text).codePoints().forEach(c -> {
             if (c == '\n' || c == '\t' || c == '\r' || c == 0x2028 || c == 0x2029) {
                 clean.append(' ');
             } else if (c >= 0x20 && c != 0xfffe && c != 0xffff && !(c >= 0xd800 && c <= 0xdfff) && !(c >= 0x7f && c < 0xa0)) {

@@ -45,6 +45,10 @@ import javax.xml.parsers.ParserConfigurationException;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.apache.poi.xwpf.usermodel.XWPFDocument;
+import org.commonmark.node.AbstractVisitor;
+import org.commonmark.node.HtmlInline;
+import org.commonmark.node.Image;
+import org.commonmark.node.Link;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -76,7 +80,7 @@ class ReportTest {
                 IntStream.rangeClosed(1, 9).filter(id -> id != figure).boxed().collect(Collectors.toSet())));
     }
 
-    private static Study study(String csv, String... figureEdits) throws CannotRead {
+    private static Study study(String csv) throws CannotRead {
         Table table = TextTable.read(csv.getBytes(StandardCharsets.UTF_8), "t.csv", ReadingChoices.NONE).table();
         return StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
     }
@@ -293,6 +297,46 @@ class ReportTest {
         assertThat(ids).doesNotHaveDuplicates();
         assertThat(java.util.regex.Pattern.compile("href=\"#([^\"]+)\"").matcher(html).results().map(found -> found.group(1)))
                 .isNotEmpty().allMatch(ids::contains);
+    }
+
+    /// Names of columns and tables are text, also within an equation, and none turns the text around it.
+    @Test
+    void namesBecomeNeitherLinksNorPicturesNorTurnTheText() throws IOException, CannotRead {
+        String name = "![i](http://evil.example/x.png) [l](javascript:alert(3)) <a href=x> \u202edekcirt";
+        Study study = study("\"x " + name + "\",\"y " + name + "\"\n1,2\n2,4.1\n3,5.9\n4,8.2\n");
+        Report report = report(study, new StudyEdit.RenameTable(1, name), new StudyEdit.Rename(name));
+        List<String> targets = new ArrayList<>();
+        org.commonmark.parser.Parser.builder().build().parse(text(ReportFormat.MARKDOWN, report)).accept(new AbstractVisitor() {
+            @Override
+            public void visit(Image image) {
+                targets.add(image.getDestination());
+            }
+
+            @Override
+            public void visit(Link link) {
+                targets.add(link.getDestination());
+            }
+
+            @Override
+            public void visit(HtmlInline html) {
+                targets.add(html.getLiteral());
+            }
+        });
+        assertThat(targets).allMatch(target -> target.equals("report-figure-1.svg") || target.matches("</?su[bp]>"))
+                .contains("report-figure-1.svg");
+        for (ReportFormat format : ReportFormat.values()) {
+            byte[] made = bytes(format, report);
+            if (format == ReportFormat.PDF) {
+                try (var pdf = org.apache.pdfbox.Loader.loadPDF(made)) {
+                    assertThat(new org.apache.pdfbox.text.PDFTextStripper().getText(pdf)).contains("[U+202E]").doesNotContain("\u202e");
+                }
+            } else if (format == ReportFormat.DOCX || format == ReportFormat.ODT) {
+                assertThat(parts(made).values()).noneMatch(part -> new String(part, StandardCharsets.UTF_8).contains("\u202e"));
+            } else {
+                assertThat(new String(made, StandardCharsets.UTF_8)).as(format.name()).contains(format == ReportFormat.JSON ? "\\u202edekcirt"
+                        : "[U+202E]").doesNotContain("\u202e");
+            }
+        }
     }
 
     @Test

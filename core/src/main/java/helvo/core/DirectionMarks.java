@@ -1,0 +1,27 @@
+package helvo.core;
+
+/// Characters that turn the direction of the text around them: somebody's name could so make a sentence read as another. They are shown
+/// by their numbers, as `[U+202E]`, wherever a text is handed over.
+public final class DirectionMarks {
+    private DirectionMarks() {}
+
+    private static boolean isOne(int character) {
+        return character >= 0x202a && character <= 0x202e || character >= 0x2066 && character <= 0x2069;
+    }
+
+    /// The text with such characters made visible; the text itself where it has none.
+    public static String visible(String text) {
+        if (text.chars().noneMatch(DirectionMarks::isOne)) {
+            return text;
+        }
+        var visible = new StringBuilder(text.length() + 16);
+        text.codePoints().forEach(each -> {
+            if (isOne(each)) {
+                visible.append(Phrase.of("[U+%04X]", each));
+            } else {
+                visible.appendCodePoint(each);
+            }
+        });
+        return visible.toString();
+    }
+}
