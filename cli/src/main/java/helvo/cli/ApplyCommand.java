@@ -14,15 +14,12 @@ import helvo.figure.FigureFormat;
 import helvo.files.CannotRead;
 import helvo.files.disk.WholeFile;
 import helvo.files.disk.WriteTrouble;
-import helvo.files.json.FitJson;
 import helvo.files.study.StoredStudy;
 import helvo.files.study.StudyFile;
 import helvo.files.table.ReadTable;
-import helvo.files.text.ResultsCsv;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.DirectoryStream;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
@@ -32,9 +29,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import tools.jackson.databind.node.ObjectNode;
 
 /// Makes the figures and fits of a study again for the data of many files.
 final class ApplyCommand extends Command {
@@ -70,33 +68,35 @@ final class ApplyCommand extends Command {
         stored.remarks().ifPresent(arguments.err()::println);
         Study kept = stored.history().study();
         List<Run> runs = runs(kept);
-        var results = new ResultsCsv();
-        var reports = new ArrayList<ObjectNode>();
         PrintWriter err = arguments.err();
         int done = 0;
-        for (Run run : runs) {
-            try {
-                List<FigureAnalysis> made = made(kept, run, err);
-                write(made, run, format);
-                made.forEach(figure -> results.add(run.name, figure));
-                made.forEach(figure -> reports.add(FitJson.reportOf(run.name, figure)));
-                done++;
-            } catch (CannotRead | Refused e) {
-                err.println(Helvo.shortened(run.name + ": " + e.getMessage()));
-                results.addProblem(run.name, e.getMessage());
-            }
-        }
         try {
-            Files.createDirectories(out);
-            WholeFile.write(out.resolve("results.csv"), inputs(runs), results::write);
-            WholeFile.write(out.resolve("results.json"), inputs(runs),
-                    to -> to.write((FitJson.reports(reports) + "\n").getBytes(StandardCharsets.UTF_8)));
+            var results = new ApplyResults(out, paths(runs), inputs(runs));
+            results.begin();
+            for (Run run : runs) {
+                try {
+                    List<FigureAnalysis> made = made(kept, run, err);
+                    write(made, run, format);
+                    results.add(run.name, made);
+                    done++;
+                } catch (CannotRead | Refused e) {
+                    err.println(Helvo.shortened(run.name + ": " + e.getMessage()));
+                    results.addProblem(run.name, e.getMessage());
+                }
+            }
+            results.end();
         } catch (IOException e) {
             throw new Refused(WriteTrouble.sentence(out, e));
         }
         arguments.out().println(Phrase.of("%d of %d files done; results.csv and results.json are in %s.", done, runs.size(),
                 out));
         return done == runs.size() ? Helvo.DONE : Helvo.DATA_DO_NOT_ALLOW;
+    }
+
+    private static Map<String, String> paths(List<Run> runs) {
+        var paths = new LinkedHashMap<String, String>();
+        runs.forEach(run -> paths.put(run.name, run.files.values().stream().map(Path::toString).collect(Collectors.joining("; "))));
+        return paths;
     }
 
     /// None of which is written over.
@@ -114,13 +114,14 @@ final class ApplyCommand extends Command {
                     .map(each -> Integer.toString(each.size())).toList()) + "); files in the same place belong together.");
         }
         var runs = new ArrayList<Run>();
-        var names = new TreeSet<String>();
+        // Those of the results are taken.
+        var names = new TreeSet<>(Set.of("results.csv", "results.json"));
         for (int i = 0; i < counts.getFirst(); i++) {
             Map<Table, Path> one = new LinkedHashMap<>();
             for (var each : files.entrySet()) {
                 one.put(each.getKey(), each.getValue().get(i));
             }
-            String base = files.values().iterator().next().get(i).getFileName().toString().replaceFirst("\\.[^.]*$", "");
+            String base = safe(files.values().iterator().next().get(i).getFileName().toString().replaceFirst("\\.[^.]*$", ""));
             String name = base;
             for (int n = 2; !names.add(name.toLowerCase(Locale.ROOT)); n++) {
                 name = base + " " + n;
@@ -128,6 +129,12 @@ final class ApplyCommand extends Command {
             runs.add(new Run(name, one));
         }
         return runs;
+    }
+
+    /// A name that every disk takes for a folder of its own: never the folder above, nor none.
+    private static String safe(String base) {
+        String name = base.replaceAll("[\\\\/:*?\"<>|\\p{Cntrl}]+", " ").replaceAll("^[. ]+|[. ]+$", "");
+        return name.isEmpty() ? "file" : name;
     }
 
     private Map<Table, List<Path>> files(Study kept) throws Refused {
@@ -195,6 +202,9 @@ final class ApplyCommand extends Command {
     private static List<FigureAnalysis> made(Study kept, Run run, PrintWriter err) throws CannotRead, Refused {
         Study study = kept;
         for (var each : run.files.entrySet()) {
+            if (Files.exists(each.getValue()) && !Files.isRegularFile(each.getValue()) && !Files.isDirectory(each.getValue())) {
+                throw new Refused("“" + each.getValue() + "” is a pipe or a device, and no file: write its readings into a file first.");
+            }
             ReadTable read = ReadTable.read(each.getValue(), Progress.none());
             switch (OtherData.of(each.getKey(), read.table())) {
                 case OtherData.Outcome.DoesNotFit(List<String> why) -> throw new Refused("“" + each.getValue().getFileName()
@@ -214,6 +224,9 @@ final class ApplyCommand extends Command {
     private void write(List<FigureAnalysis> made, Run run, FigureFormat format) throws Refused {
         Path folder = out.resolve(run.name);
         try {
+            if (Files.isSymbolicLink(folder)) {
+                throw new IOException("it is a link to “" + Files.readSymbolicLink(folder) + "”");
+            }
             Files.createDirectories(folder);
             var names = new TreeSet<String>();
             for (FigureAnalysis figure : made) {

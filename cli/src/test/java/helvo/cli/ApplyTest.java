@@ -23,6 +23,10 @@ import java.io.IOException;
 import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Timeout;
 import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -84,8 +88,8 @@ class ApplyTest {
         assertThat(folder.resolve("all/run 40/Stretch, Figure 2.svg")).isNotEmptyFile();
         List<String> results = Files.readAllLines(folder.resolve("all/results.csv"));
         assertThat(results).hasSize(81);
-        assertThat(results.getFirst()).startsWith("File,Table,Figure,Series,Curve,Rows given,Rows used,a,Standard error of a,b,");
-        assertThat(results.get(1)).startsWith("run 01,Stretch,Figure,Stretch,Line,6,6,1,0,0.25,0,1,0,");
+        assertThat(results.getFirst()).startsWith("File,Path,Table,Figure,Series,Curve,Rows given,Rows used,a,Standard error of a,b,");
+        assertThat(results.get(1)).startsWith("run 01," + at("runs/run 01.csv") + ",Stretch,Figure,Stretch,Line,6,6,1,0,0.25,0,1,0,");
         JsonNode json = JsonMapper.shared().readTree(Files.readString(folder.resolve("all/results.json")));
         for (int i = 1; i <= 40; i++) {
             JsonNode result = json.at("/results/" + (2 * i - 2));
@@ -110,8 +114,53 @@ class ApplyTest {
         assertThat(folder.resolve("some/good/Stretch, Figure.png")).isNotEmptyFile();
         List<String> results = Files.readAllLines(folder.resolve("some/results.csv"));
         assertThat(results.getFirst()).endsWith(",Problem");
-        assertThat(results.get(1)).startsWith("kilo,,,").contains("in kN there, and in N here.");
-        assertThat(results).anySatisfy(line -> assertThat(line).startsWith("short,Stretch,Figure,Stretch,Line,1,"));
+        assertThat(results.get(1)).startsWith("kilo," + at("kilo.csv") + ",,").contains("in kN there, and in N here.");
+        assertThat(results).anySatisfy(line -> assertThat(line).startsWith("short," + at("short.csv") + ",Stretch,Figure,Stretch,Line,1,"));
+    }
+
+    /// Names that mean another place, or that the results have, and files of one name in two folders.
+    @Test
+    void eachFileHasAFolderOfItsOwnAmongTheResults() throws IOException {
+        Files.createDirectory(folder.resolve("b"));
+        List<String> names = List.of("...csv", ".csv", "..csv", "results.json.csv", "same.csv", "same 2.csv", "b/same.csv");
+        for (String name : names) {
+            write(name, 2);
+        }
+        var words = new ArrayList<>(List.of("apply", at("cords.helvo"), "--out", at("named"), "--data", "Stretch=" + at("...csv")));
+        names.stream().skip(1).map(this::at).forEach(words::add);
+        assertThat(helvo(words.toArray(String[]::new))).isZero();
+        List<String> results = Files.readAllLines(folder.resolve("named/results.csv"));
+        assertThat(results.stream().skip(1).map(line -> line.substring(0, line.indexOf(','))).distinct())
+                .containsExactly("file", "file 2", "file 3", "results.json 2", "same", "same 2", "same 3");
+        assertThat(results).anySatisfy(line -> assertThat(line).startsWith("same 3," + at("b/same.csv") + ","));
+        assertThat(folder.resolve("named")).isDirectoryContaining("glob:**results.json");
+        try (Stream<Path> all = Files.list(folder)) {
+            assertThat(all.map(each -> each.getFileName().toString())).noneMatch(name -> name.endsWith(".svg"));
+        }
+    }
+
+    @Test
+    @Timeout(60)
+    void aPipeAmongTheFilesIsRefusedAtOnce() throws IOException, InterruptedException {
+        assertThat(new ProcessBuilder("mkfifo", at("pipe.csv"), at("pipe.helvo")).start().waitFor()).isZero();
+        write("good.csv", 3);
+        assertThat(helvo("apply", at("cords.helvo"), "--data", "Stretch=" + at("pipe.csv"), at("good.csv"), "--out", at("piped"))).isEqualTo(1);
+        assertThat(err.toString()).contains("is a pipe or a device, and no file");
+        assertThat(Files.readString(folder.resolve("piped/results.csv"))).contains("good," + at("good.csv") + ",Stretch");
+        assertThat(helvo("report", at("pipe.helvo"), "--out", at("r.html"))).isEqualTo(1);
+        assertThat(err.toString()).contains("is a pipe or a device, and no study");
+    }
+
+    /// Until a run is done the results say so, so that whatever stops the program leaves them true.
+    @Test
+    void resultsNameWhatIsNotDoneYet() throws IOException {
+        var results = new ApplyResults(folder.resolve("begun"), Map.of("first", "/a/first.csv"), List.of());
+        results.begin();
+        assertThat(Files.readString(folder.resolve("begun/results.csv"))).contains("first,/a/first.csv,Not done: the run was stopped before.");
+        assertThat(Files.readString(folder.resolve("begun/results.json"))).contains("\"problem\" : \"Not done");
+        results.addProblem("first", "It does not fit.");
+        results.end();
+        assertThat(Files.readString(folder.resolve("begun/results.csv"))).contains("It does not fit.").doesNotContain("Not done");
     }
 
     @Test

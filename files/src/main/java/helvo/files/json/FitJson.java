@@ -79,7 +79,26 @@ public final class FitJson {
         return MAPPER.writeValueAsString(NODES.objectNode().set("results", NODES.arrayNode().addAll(reports)));
     }
 
+    /// @param problems as [#problem] makes them, of files that nothing was made of
+    public static String reports(List<ObjectNode> reports, List<ObjectNode> problems) {
+        ObjectNode all = NODES.objectNode().set("results", NODES.arrayNode().addAll(reports));
+        if (!problems.isEmpty()) {
+            all.set("problems", NODES.arrayNode().addAll(problems));
+        }
+        return MAPPER.writeValueAsString(all);
+    }
+
+    public static ObjectNode problem(String file, String path, String problem) {
+        return NODES.objectNode().put("file", file).put("path", path).put("problem", problem);
+    }
+
     /// The report of one figure, with the readings that are on it.
+    ///
+    /// @param path where the file is
+    public static ObjectNode reportOf(String file, String path, FigureAnalysis figure) {
+        return reportOf(file, figure).put("path", path);
+    }
+
     public static ObjectNode reportOf(String file, FigureAnalysis figure) {
         List<Note.ReadingMarker> notes = figure.readings().stream().map(FoundReading::note).toList();
         ObjectNode report = NODES.objectNode().put("file", file).put("table", figure.table().name()).put("figure", figure.figure().name());

@@ -19,6 +19,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.BitSet;
@@ -42,6 +43,9 @@ final class StudyReader {
     static StoredStudy read(Path file, Progress progress) throws CannotRead {
         CannotRead.unlessReadable(file);
         String name = String.valueOf(file.getFileName());
+        if (!Files.isRegularFile(file)) {
+            throw new CannotRead("“" + name + "” is a pipe or a device, and no study: copy it into a file first.");
+        }
         try (GuardedZip zip = GuardedZip.open(file, Limits.STUDY_SWELLING)) {
             if (!zip.has(StudyFile.STUDY)) {
                 throw new CannotRead("“" + name + "” is no study of Helvo: it has no " + StudyFile.STUDY + ".");

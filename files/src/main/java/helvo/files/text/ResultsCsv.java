@@ -27,10 +27,17 @@ import java.util.Set;
 public final class ResultsCsv {
     private final List<Map<String, String>> rows = new ArrayList<>();
 
-    /// @param file that the figure's data are from
-    public void add(String file, FigureAnalysis figure) {
+    /// As much as there is now.
+    public ResultsCsv copy() {
+        var copy = new ResultsCsv();
+        copy.rows.addAll(rows);
+        return copy;
+    }
+
+    /// @param file that the figure's data are from, by its name among the results; `path` is where it is
+    public void add(String file, String path, FigureAnalysis figure) {
         for (SeriesAnalysis series : figure.series()) {
-            Map<String, String> row = begun(file, figure);
+            Map<String, String> row = begun(file, path, figure);
             row.put("Series", series.label());
             row.put("Curve", series.chosen().curve().name());
             row.put("Rows given", Integer.toString(series.rows().given()));
@@ -43,16 +50,18 @@ public final class ResultsCsv {
     }
 
     /// A file of which nothing could be made.
-    public void addProblem(String file, String problem) {
+    public void addProblem(String file, String path, String problem) {
         var row = new LinkedHashMap<String, String>();
         row.put("File", file);
+        row.put("Path", path);
         row.put("Problem", problem);
         rows.add(row);
     }
 
-    private static Map<String, String> begun(String file, FigureAnalysis figure) {
+    private static Map<String, String> begun(String file, String path, FigureAnalysis figure) {
         var row = new LinkedHashMap<String, String>();
         row.put("File", file);
+        row.put("Path", path);
         row.put("Table", figure.table().name());
         row.put("Figure", figure.figure().name());
         return row;
