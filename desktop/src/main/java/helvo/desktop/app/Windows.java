@@ -16,6 +16,7 @@ import helvo.desktop.keeping.Settings;
 import helvo.desktop.keeping.StudyKeeper;
 import helvo.desktop.looks.Looks;
 import helvo.desktop.window.MainView;
+import helvo.desktop.workspace.Messages;
 import helvo.desktop.workspace.SystemDialogs;
 import helvo.desktop.workspace.Workspace;
 import helvo.files.CannotRead;
@@ -36,6 +37,7 @@ import java.util.concurrent.CompletionException;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -305,8 +307,7 @@ public final class Windows {
         var workspace = new Workspace(document, keeper, new WindowStudies(this, stage), new SystemDialogs(stage, () ->
                 settings.get().folder()));
         shown.add(new Shown(stage, workspace));
-        followers.computeIfAbsent(document, _ -> new FileFollower(document, sentence -> shown.stream()
-                .filter(each -> each.workspace.document() == document).forEach(each -> each.workspace.messages().tell(sentence))));
+        followers.computeIfAbsent(document, _ -> new FileFollower(document, voice(document)));
         var view = new MainView(workspace);
         view.setSides(size().left(), size().right());
         expectFigure(view.figure().view());
@@ -350,6 +351,25 @@ public final class Windows {
             stage.setOnShown(_ -> begin.run());
         }
         return stage;
+    }
+
+    /// To all windows that show a document.
+    private FileFollower.Voice voice(Document document) {
+        return new FileFollower.Voice() {
+            @Override
+            public void tell(String sentence) {
+                messages().forEach(each -> each.tell(sentence));
+            }
+
+            @Override
+            public void ask(String sentence, String label, Runnable action) {
+                messages().forEach(each -> each.offer(sentence, new Messages.Offer(label, action)));
+            }
+
+            private Stream<Messages> messages() {
+                return shown.stream().map(Shown::workspace).filter(each -> each.document() == document).map(Workspace::messages);
+            }
+        };
     }
 
     /// As large as in the window before, or in the last one of all.

@@ -24,6 +24,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -40,6 +41,7 @@ class FileFollowerTest {
     private Path log;
     private Document document;
     private FileFollower follower;
+    private Optional<Runnable> offered = Optional.empty();
     private final List<String> told = new CopyOnWriteArrayList<>();
 
     @BeforeEach
@@ -49,7 +51,18 @@ class FileFollowerTest {
                 Progress.none()).table()).apply(Study.EMPTY);
         on(() -> {
             document = new Document(History.from(study));
-            follower = new FileFollower(document, told::add);
+            follower = new FileFollower(document, new FileFollower.Voice() {
+                @Override
+                public void tell(String sentence) {
+                    told.add(sentence);
+                }
+
+                @Override
+                public void ask(String sentence, String label, Runnable action) {
+                    told.add(sentence);
+                    offered = Optional.of(action);
+                }
+            });
         });
         perform(new ColumnEdit.Derive(1, Heading.of("Work"), "{1} * {2}", Role.NONE, false));
         perform(new TableEdit.SetRowsAside(1, List.of(1), "slipped"));
@@ -102,16 +115,59 @@ class FileFollowerTest {
         until("all rows are there", () -> document.study().table(1).rows() == 7);
     }
 
-    /// A file that was written anew: rows go with what was decided about them.
+    /// A file that was cut or replaced is asked about; rows go with what was decided about them.
     @Test
-    void aFileThatIsReplacedIsTakenOverAsAStep() throws IOException {
+    void aFileThatIsReplacedIsAskedAboutAndTakenOverAsAStep() throws IOException {
+        Table before = table();
         Files.writeString(log, "Load (N),Stretch (mm)\n9,9\n2,4\n");
-        until("it is read", () -> document.study().table(1).rows() == 2);
-        assertThat(lastStep()).isEqualTo("Use the data of log.csv for the table “log” (2 rows)");
+        until("it is asked", () -> offered.isPresent());
+        assertThat(table()).isEqualTo(before);
+        assertThat(told).containsExactly("“log.csv” was cut or replaced: it has 2 rows now, and the table “log” has 3. The table stays as it "
+                + "is until you decide.");
+        append("7,7\n");
+        on(() -> offered.get().run());
+        until("it is read", () -> document.study().table(1).column(1).cells().number(0) == 9);
+        assertThat(lastStep()).isEqualTo("Use the data of log.csv for the table “log” (3 rows)");
         assertThat(table().setAside().reasons()).containsOnlyKeys(1);
-        assertThat(table().column(1).cells().number(0)).isEqualTo(9);
         on(() -> document.undo(told::add));
-        assertThat(table().rows()).isEqualTo(3);
+        assertThat(table()).isEqualTo(before);
+    }
+
+    @Test
+    void aValueThatWasCorrectedInTheFileIsTakenOverAndSaid() throws IOException {
+        Files.writeString(log, "Load (N),Stretch (mm)\n1,2\n2,4\n3,6.1\n");
+        until("it is there", () -> document.study().table(1).column(2).cells().number(2) == 6.1);
+        until("it is said", () -> !told.isEmpty());
+        assertThat(told.getFirst()).startsWith("“log.csv” was changed in 1 row; the table “log” has that now, as a step.");
+    }
+
+    /// "12,24" is a reading only when it is certain that it is not 24.5 or 240.
+    @Test
+    void halfALineIsNoReading() throws IOException {
+        append("4,8\n12,24");
+        until("the whole line is there", () -> document.study().table(1).rows() == 4);
+        append(".5\n13,");
+        until("the next is there", () -> document.study().table(1).rows() == 5);
+        assertThat(table().column(2).cells().number(4)).isEqualTo(24.5);
+        until("a last line that nobody ends is taken in the end", () -> document.study().table(1).rows() == 6);
+        assertThat(told).isEmpty();
+    }
+
+    /// Each trouble is said, also after another, and again when it was mended and came back. Nothing is waited for.
+    @Test
+    void eachTroubleIsSaid() throws IOException, InterruptedException {
+        Files.delete(log);
+        until("gone", () -> told.size() == 1);
+        assertThat(told.getLast()).contains("There is no file");
+        assertThat(new ProcessBuilder("mkfifo", log.toString()).start().waitFor()).isZero();
+        until("a pipe", () -> told.size() == 2);
+        assertThat(told.getLast()).contains("is a folder, a pipe or a device now, and is not read");
+        Files.delete(log);
+        until("gone again", () -> told.size() == 3);
+        Files.writeString(log, "Load (N),Stretch (mm)\n1,2\n2,4\n3,about 6\n4,8\n");
+        until("mended", () -> document.study().table(1).rows() == 4);
+        Files.delete(log);
+        until("gone once more", () -> told.size() == 4);
     }
 
     @Test
@@ -121,7 +177,7 @@ class FileFollowerTest {
         until("it is said", () -> !told.isEmpty());
         append("3,3\n");
         org.testfx.util.WaitForAsyncUtils.sleep(2, java.util.concurrent.TimeUnit.SECONDS);
-        assertThat(told).singleElement().asString().startsWith("“log.csv” changed and does not fit the table “log” any more: "
+        assertThat(told).as("once").singleElement().asString().startsWith("“log.csv” changed and does not fit the table “log” any more: "
                 + "there is no ");
         Files.delete(log);
         org.testfx.util.WaitForAsyncUtils.sleep(2, java.util.concurrent.TimeUnit.SECONDS);
