@@ -28,10 +28,13 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.CountDownLatch;
@@ -64,6 +67,8 @@ public final class Windows {
     private final Runnable lastClosed;
     private final ReadOnlyObjectWrapper<List<RecentStudies.Recent>> recent = new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyObjectWrapper<List<Journal.Kept>> leftBehind = new ReadOnlyObjectWrapper<>(List.of());
+    /// What was kept that an open study's person was told of.
+    private final Set<Journal.Kept> mentioned = Collections.newSetFromMap(new IdentityHashMap<>());
     private final Map<Document, FileFollower> followers = new HashMap<>();
     private final List<CompletableFuture<Void>> ending = new ArrayList<>();
     /// What is typed into the first window while it is still empty.
@@ -203,6 +208,7 @@ public final class Windows {
         List<Journal.Kept> open = shown.stream().map(each -> each.workspace.keeper()).map(StudyKeeper::broughtBack)
                 .flatMap(Optional::stream).toList();
         leftBehind.set(left.studies().stream().filter(kept -> !open.contains(kept)).toList());
+        shown.forEach(each -> mentionKept(each.workspace));
         left.troubles().forEach(this::warn);
     }
 
@@ -290,6 +296,21 @@ public final class Windows {
                     + (kept.unsaved() == 1 ? "1 step is in no file yet." : kept.unsaved() + " steps are in no file yet.")
                     + kept.trouble().map(trouble -> " " + trouble).orElse(""));
         }
+        mentionKept(workspace);
+    }
+
+    /// Steps that were kept of a study whose file is open, though that is another by now.
+    private void mentionKept(Workspace workspace) {
+        Optional<Path> file = workspace.keeper().file().get();
+        leftBehind.get().stream().filter(kept -> kept.file().isPresent() && kept.file().equals(file)).filter(mentioned::add).findFirst()
+                .ifPresent(kept -> workspace.messages().offer(workspace.keeper().remarks().map(remarks -> remarks + " ").orElse("")
+                        + "When Helvo stopped, it kept " + (kept.unsaved() == 1 ? "1 step" : kept.unsaved() + " steps") + " of “"
+                        + file.orElseThrow().getFileName() + "” that " + (kept.unsaved() == 1 ? "is" : "are") + " in no file. The file was saved by somebody else since.",
+                        new Messages.Offer("Open what was kept", () -> open(new Origin.BroughtBack(kept), Optional.empty(), shownOf(workspace)))));
+    }
+
+    private Shown shownOf(Workspace workspace) {
+        return shown.stream().filter(each -> each.workspace == workspace).findFirst().orElseThrow();
     }
 
     /// Shows one more window on what another shows.
@@ -320,6 +341,8 @@ public final class Windows {
             stage.setScene(Looks.scene(view, size().widthOr(start.width()), size().heightOr(start.height())));
         }
         workspace.history().subscribe(history -> stage.setTitle(history.study().name() + " – Helvo"));
+        keeper.openElsewhere().subscribe(file -> file.ifPresent(at -> workspace.messages().warn("“" + at.getFileName() + "” is open in another "
+                + "Helvo as well. Whoever saves second is asked what is to become of the other's changes.")));
         workspace.sign().subscribe(_ -> used(workspace));
         workspace.analysis().subscribe(_ -> used(workspace));
         pace.ifPresent(each -> each.watch(stage.getScene(), workspace, view.figure().view()));

@@ -46,6 +46,8 @@ public final class StudyKeeper {
     private final Timeline clock = new Timeline(new KeyFrame(javafx.util.Duration.millis(LOOK_EVERY.toMillis()), _ -> look()));
     private final Subscription following;
     private final FileWatch watch = new FileWatch();
+    private final StudyLock lock;
+    private final ReadOnlyObjectWrapper<Optional<Path>> openElsewhere = new ReadOnlyObjectWrapper<>(Optional.empty());
     private JournalKeeper journal;
     private Study opened;
     private Optional<Journal.Kept> broughtBack = Optional.empty();
@@ -74,6 +76,7 @@ public final class StudyKeeper {
         this.document = document;
         this.places = places;
         saving = document.background().queue("saving");
+        lock = new StudyLock(places.getFirst().resolveSibling("open"));
         begin(origin);
         following = document.onCommit(this::committed);
         clock.setCycleCount(Animation.INDEFINITE);
@@ -101,6 +104,16 @@ public final class StudyKeeper {
                 changed = back.last();
             }
         }
+        lockFile();
+    }
+
+    /// Tells other programs that the file is open here, and finds out whether it is open there.
+    private void lockFile() {
+        file.get().ifPresent(now -> journal.run(() -> {
+            if (lock.isHeldElsewhere(now)) {
+                Platform.runLater(() -> openElsewhere.set(Optional.of(now)));
+            }
+        }));
     }
 
     /// Whether nothing was done yet that anybody could miss, be it to redo it.
@@ -112,6 +125,7 @@ public final class StudyKeeper {
     ///
     /// @param beginning what it shows first, where that is known
     public void become(Origin origin, Optional<Analysis> beginning) {
+        journal.run(lock::release);
         journal.close(true);
         isPrepared = false;
         begin(origin);
@@ -132,6 +146,11 @@ public final class StudyKeeper {
     /// The file, while somebody else has changed it and it is not decided whose it is to be.
     public ReadOnlyObjectProperty<Optional<Path>> conflict() {
         return conflict.getReadOnlyProperty();
+    }
+
+    /// The file, where another program of this person had it open when it was opened here.
+    public ReadOnlyObjectProperty<Optional<Path>> openElsewhere() {
+        return openElsewhere.getReadOnlyProperty();
     }
 
     /// Why it must not be saved in its file; empty when it may.
@@ -257,6 +276,7 @@ public final class StudyKeeper {
             watch.forget();
             notSaved = Optional.empty();
             file.set(Optional.of(to));
+            lockFile();
             journal.saved(to, written.get(), upTo);
             tell();
             voice.tell.accept("Saved “" + to.getFileName() + "” in " + to.getParent() + ".");
@@ -345,6 +365,7 @@ public final class StudyKeeper {
             following.unsubscribe();
             boolean keep = isWorthKeeping();
             document.close();
+            journal.run(lock::release);
             journal.close(!keep).thenRun(() -> ended.complete(null));
         });
         endIfAsked();

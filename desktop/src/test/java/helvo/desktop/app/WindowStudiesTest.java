@@ -24,6 +24,7 @@ import helvo.files.study.Journal;
 import helvo.files.study.StoredStudy;
 import helvo.files.study.StudyFile;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -249,5 +250,63 @@ class WindowStudiesTest {
         assertThat(of(() -> first().leftBehind().get())).isEmpty();
         assertThat(Journal.folders(kept)).isEmpty();
         assertThat(of(() -> ((MainView) windows.shown().getFirst().stage().getScene().getRoot()).workspace())).isSameAs(first());
+    }
+
+    /// Somebody saved the file after the stop: it is opened as it is, and what was kept is a press away.
+    @Test
+    void stepsThatWereKeptAreMentionedThoughTheFileIsAnother() throws IOException, CannotRead {
+        Path file = saved("Week 14");
+        leaveBehind(Origin.FromFile.read(file, Progress.none()), "kept of week 14");
+        StudyFile.write(file, StoredStudy.of(History.from(new StudyEdit.Rename("newer").apply(SampleStudy.study()))), Progress.none());
+        var newer = Origin.FromFile.read(file, Progress.none());
+        start();
+        on(() -> first().studies().open(newer, Optional.empty()));
+        assertThat(titles()).containsExactly("newer – Helvo");
+        var notice = of(() -> first().messages().notice().get().orElseThrow());
+        assertThat(notice.text()).isEqualTo("When Helvo stopped, it kept 1 step of “Week 14.helvo” that is in no file. The file was saved by "
+                + "somebody else since.");
+        on(() -> notice.offer().orElseThrow().action().run());
+        assertThat(titles()).containsExactly("newer – Helvo", "kept of week 14 – Helvo");
+    }
+
+    /// Holds the lock of a file until its standard input ends, as another Helvo does.
+    public static final class OtherProgram {
+        public static void main(String[] arguments) throws Exception {
+            var lock = new java.io.RandomAccessFile(arguments[0], "rw");
+            lock.getChannel().lock();
+            System.out.println("held");
+            System.in.read();
+        }
+    }
+
+    @Test
+    void aStudyThatAnotherProgramHasOpenSaysSoAtOnce() throws Exception {
+        Path file = saved("Shared");
+        start();
+        var origin = Origin.FromFile.read(file, Progress.none());
+        on(() -> windows.open(origin, Start.with(Study::blank, false)).show());
+        Path locks = folder.resolve("open");
+        until("this program holds its lock", () -> Files.isDirectory(locks) && !locksIn(locks).isEmpty());
+        Path lock = locksIn(locks).getFirst();
+        on(() -> windows.shown().getLast().stage().close());
+        until("it is let go", () -> locksIn(locks).isEmpty());
+        Process other = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-cp",
+                System.getProperty("java.class.path"), OtherProgram.class.getName(), lock.toString()).start();
+        try {
+            assertThat(other.inputReader().readLine()).isEqualTo("held");
+            on(() -> windows.open(origin, Start.with(Study::blank, false)).show());
+            until("it is said", () -> windows.shown().getLast().workspace().messages().notice().get()
+                    .filter(said -> said.text().startsWith("“Shared.helvo” is open in another Helvo as well.")).isPresent());
+        } finally {
+            other.destroyForcibly();
+        }
+    }
+
+    private static List<Path> locksIn(Path folder) {
+        try (var all = Files.list(folder)) {
+            return all.toList();
+        } catch (IOException e) {
+            return List.of();
+        }
     }
 }
