@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import javafx.scene.Scene;
@@ -18,7 +19,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 
 /// How soon windows follow: from the event of an edit to its figure and readout, frames a second while something is dragged, and from what
-/// opens a window to its first frame and its first figure. Times are taken when an event reaches a window and when the scene with the new
+/// opens a window to its first frame and its first figure; and what the sign of what is kept says. Times are taken when an event reaches a window and when the scene with the new
 /// picture has been laid out for the renderer.
 final class ResponseTimes {
     private static final double MILLISECOND = 1e6;
@@ -54,6 +55,14 @@ final class ResponseTimes {
             }
         });
         figure.shownPicture().subscribe(_ -> window.shown(isNow(workspace) && figure.isSettled()));
+        var said = new AtomicReference<>("");
+        workspace.sign().subscribe(sign -> {
+            String now = Phrase.of("After %d steps the sign says: ", workspace.history().get().steps().size());
+            // Not each time that it counts seconds.
+            if (!said.getAndSet(now + sign.mood()).equals(now + sign.mood())) {
+                tell.accept(now + sign.text());
+            }
+        });
     }
 
     private static boolean isNow(Workspace workspace) {
