@@ -46,8 +46,11 @@ final class Screen implements AutoCloseable {
         return folder.resolve("said.txt");
     }
 
+    /// @param text digits, tabs and line ends
     void type(String text, int millisecondsPerKey) throws IOException, InterruptedException {
-        run("xdotool", "type", "--delay", Integer.toString(millisecondsPerKey), text);
+        List<String> command = new ArrayList<>(List.of("xdotool", "key", "--delay", Integer.toString(millisecondsPerKey)));
+        text.chars().forEach(key -> command.add(key == '\n' ? "Return" : key == '\t' ? "Tab" : Character.toString(key)));
+        run(command.toArray(String[]::new));
     }
 
     void key(String... keys) throws IOException, InterruptedException {

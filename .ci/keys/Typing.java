@@ -38,7 +38,8 @@ final class Typing {
             Thread.sleep(3000);
             List<List<String>> got = screen.table().stream().filter(row -> Character.isDigit(row.getFirst().isEmpty() ? ' '
                     : row.getFirst().charAt(0))).toList();
-            boolean whole = got.stream().map(row -> row.subList(0, wanted.getFirst().size())).toList().equals(wanted);
+            int width = wanted.getFirst().size();
+            boolean whole = got.stream().map(row -> row.subList(0, Math.min(row.size(), width))).toList().equals(wanted);
             failed += whole ? 0 : 1;
             System.out.println(name + ": " + (whole ? "all there" : "typed " + wanted + ", found " + got));
         }
