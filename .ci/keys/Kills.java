@@ -53,9 +53,10 @@ final class Kills {
             int count = when.equals("typing") ? MOST : 5 + random.nextInt(10);
             Thread typing = Thread.ofPlatform().start(() -> type(screen, typed.subList(0, count)));
             if (when.equals("typing")) {
-                Thread.sleep(300 + random.nextInt(4000));
+                Thread.sleep(300 + random.nextInt(6000));
             } else {
                 typing.join();
+                Thread.sleep(random.nextInt(800));
             }
             if (when.equals("saving")) {
                 screen.key("ctrl+s");
@@ -80,7 +81,7 @@ final class Kills {
     private void type(Screen screen, List<String> values) {
         try {
             for (String value : values) {
-                screen.type(value + "\n", 5 + random.nextInt(20));
+                screen.type(value + "\n", 10 + random.nextInt(30));
             }
         } catch (Exception killed) {
             // The rest is not typed.

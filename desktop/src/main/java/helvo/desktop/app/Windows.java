@@ -49,6 +49,7 @@ import javafx.scene.control.TextInputControl;
 import javafx.stage.Screen;
 import javafx.stage.Stage;
 import javafx.stage.WindowEvent;
+import javafx.util.Subscription;
 
 /// The program's windows, and the studies that they show: a study is closed with the last window on it. Used on the interface thread
 /// only.
@@ -341,13 +342,14 @@ public final class Windows {
             stage.setScene(Looks.scene(view, size().widthOr(start.width()), size().heightOr(start.height())));
         }
         workspace.history().subscribe(history -> stage.setTitle(history.study().name() + " – Helvo"));
-        keeper.openElsewhere().subscribe(file -> file.ifPresent(at -> workspace.messages().warn("“" + at.getFileName() + "” is open in another "
+        Subscription elsewhere = keeper.openElsewhere().subscribe(file -> file.ifPresent(at -> workspace.messages().warn("“" + at.getFileName() + "” is open in another "
                 + "Helvo as well. Whoever saves second is asked what is to become of the other's changes.")));
         workspace.sign().subscribe(_ -> used(workspace));
         workspace.analysis().subscribe(_ -> used(workspace));
         pace.ifPresent(each -> each.watch(stage.getScene(), workspace, view.figure().view()));
         stage.addEventHandler(WindowEvent.WINDOW_HIDING, _ -> workspace.finishTyping());
         stage.addEventHandler(WindowEvent.WINDOW_HIDDEN, _ -> {
+            elsewhere.unsubscribe();
             keepSize(stage, view);
             close(workspace);
         });

@@ -73,7 +73,9 @@ class ProgramTest {
                 .mapToObj(i -> i + "," + i % 7 + ".5\n").collect(Collectors.joining()));
         for (String name : List.of("-", "/dev/stdin")) {
             assumeThat(name.equals("-") || Files.exists(Path.of(name))).isTrue();
-            run(out(), ProcessBuilder.Redirect.from(table.toFile()), 0, List.of(), "check", name);
+            Path temporary = Files.createDirectories(folder.resolve("temporary"));
+            run(out(), ProcessBuilder.Redirect.from(table.toFile()), 0, List.of("-Djava.io.tmpdir=" + temporary), "check", name);
+            assertThat(temporary).as("no copy of the measurements stays").isEmptyDirectory();
             assertThat(Files.readString(folder.resolve("out"))).contains("60,000 rows");
         }
         Path pipe = folder.resolve("pipe.csv");

@@ -27,10 +27,15 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.stream.IntStream;
 import javafx.application.Platform;
 import javafx.geometry.Rectangle2D;
 import javafx.scene.image.Image;
 import javafx.stage.Screen;
+import javafx.event.Event;
+import javafx.event.EventTarget;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -235,5 +240,55 @@ class WindowsTest {
         new FaultLog(folder.resolve("state/faults.log/faults.log"), told::add)
                 .uncaughtException(Thread.currentThread(), new Error("no folder to write to"));
         assertThat(told.getLast()).isEqualTo("Helvo met a fault of its own (Error). The study is as it is shown.");
+    }
+
+    /// Impatient people type before there is anything in the window: each key goes, in order, into the cell that gets the keyboard. The
+    /// tour, which comes by itself, leaves the keyboard there; a value that is not entered yet is when the window is closed.
+    @Test
+    void whatIsTypedFromTheFirstFrameOnIsThere() {
+        windows = new Windows(PersonalFolders.below(state), List.of(state.resolve("kept")), () -> {});
+        var start = Start.with(SampleStudy::study, false);
+        Stage frame = of(() -> windows.frame(start));
+        on(() -> press(frame, "4", "2", "\r", "4"));
+        on(() -> windows.begin(frame, start, LeftBehind.NOTHING, new Origin.New(History.from(SampleStudy.study()))));
+        on(() -> press(frame, "3", "\r"));
+        var view = (MainView) frame.getScene().getRoot();
+        until("the tour is shown", () -> view.panels().of(TourPanel.class).isVisible());
+        on(() -> press(frame, "4", "4", "\r", "4", "5"));
+        var workspace = view.workspace();
+        on(() -> assertThat(workspace.study().tables().getFirst().columns().getFirst().cells().cell(2).exactText()).isEqualTo("44"));
+        on(() -> {
+            press(frame, "\u001b");
+            assertThat(view.panels().isAnyShown()).as("Escape is the cell's first").isTrue();
+            press(frame, "4", "6");
+            frame.close();
+            assertThat(workspace.study().tables().getFirst().columns().getFirst().cells()).satisfies(cells ->
+                    assertThat(IntStream.range(0, 4).mapToObj(row -> cells.cell(row).exactText()))
+                            .containsExactly("42", "43", "44", "46"));
+        });
+    }
+
+    /// As the toolkit gives keys to a window: to what has the keyboard at that moment.
+    private static void press(Stage stage, String... keys) {
+        for (String key : keys) {
+            KeyCode code = key.equals("\r") ? KeyCode.ENTER : key.equals("\u001b") ? KeyCode.ESCAPE : KeyCode.getKeyCode(key);
+            for (var type : List.of(KeyEvent.KEY_PRESSED, KeyEvent.KEY_TYPED, KeyEvent.KEY_RELEASED)) {
+                boolean isTyped = type == KeyEvent.KEY_TYPED;
+                EventTarget to = stage.getScene().getFocusOwner() == null ? stage.getScene() : stage.getScene().getFocusOwner();
+                Event.fireEvent(to, new KeyEvent(type, isTyped ? key : "", isTyped ? "" : key, isTyped ? KeyCode.UNDEFINED : code, false,
+                        false, false, false));
+            }
+        }
+    }
+
+    /// Whatever is wrong with what was kept, the others are found, and it is said.
+    @Test
+    void aFaultInLookingForWhatWasKeptIsSaid() throws IOException {
+        Path kept = Files.createDirectories(state.resolve("kept"));
+        Path folder = Files.createDirectory(kept.resolve("0f0e0d0c-0000-4000-8000-000000000001"));
+        Files.writeString(folder.resolve("journal"), "no journal at all, but long enough to be one");
+        LeftBehind left = LeftBehind.find(List.of(kept));
+        assertThat(left.studies()).isEmpty();
+        assertThat(left.troubles()).singleElement().asString().contains("could not be brought back", folder.toString());
     }
 }
