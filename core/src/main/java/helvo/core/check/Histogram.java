@@ -25,6 +25,9 @@ public record Histogram(double from, double width, int[] counts) {
             wanted = high == 0 ? 1 : Math.abs(high);
         }
         double width = round(wanted);
+        while (Math.floor(high / width) - Math.floor(low / width) >= MOST_BINS) {
+            width = round(2.2 * width); // the next of 1, 2, 5, 10
+        }
         long first = (long) Math.floor(low / width);
         long last = (long) Math.floor(high / width);
         int[] counts = new int[(int) (last - first) + 1];

@@ -329,10 +329,10 @@ final class LeastSquares {
         }
 
         private void addQuickly(LeastSquares of, double[] p, int from, int to) {
-            if (n == 2) {
-                addTwoQuickly(of, p, from, to);
-            } else {
-                addThreeQuickly(of, p, from, to);
+            switch (n) {
+                case 2 -> addTwoQuickly(of, p, from, to);
+                case 3 -> addThreeQuickly(of, p, from, to);
+                default -> throw new IllegalStateException("sums of " + n + " coefficients are not made quickly");
             }
         }
 
@@ -600,7 +600,7 @@ final class LeastSquares {
 
     /// At most so many of the points, evenly taken, for a first search.
     static int[] sample(int n, int most) {
-        int step = Math.max(1, n / most);
+        int step = Math.max(1, (n + most - 1) / most);
         return IntStream.iterate(0, i -> i < n, i -> i + step).toArray();
     }
 }

@@ -7,18 +7,36 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextField;
+import javafx.scene.control.TextFormatter;
+import javafx.scene.control.TextInputControl;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.Region;
 
 /// Controls as Helvo makes them.
 public final class Controls {
+    /// Characters of a name, a title or a description.
+    private static final int MOST_TYPED = 10_000;
+
     private Controls() {}
 
     public static TextField field(String id, String accessible, int columns) {
-        var field = new TextField();
+        TextField field = limited(new TextField());
         field.setId(id);
         field.setAccessibleText(accessible);
         field.setPrefColumnCount(columns);
+        return field;
+    }
+
+    /// Takes no text that no person would type: a long one that is pasted would keep the window busy. What is beyond is left out.
+    public static <F extends TextInputControl> F limited(F field) {
+        field.setTextFormatter(new TextFormatter<>(change -> {
+            int over = change.getControlNewText().length() - MOST_TYPED;
+            if (change.isContentChange() && over > 0) {
+                change.setText(change.getText().substring(0, Math.max(0, change.getText().length() - over)));
+                change.selectRange(Math.min(change.getAnchor(), MOST_TYPED), Math.min(change.getCaretPosition(), MOST_TYPED));
+            }
+            return change;
+        }));
         return field;
     }
 

@@ -143,7 +143,7 @@ public final class Tabs extends FlowPane {
         if (at < 0 || rename.isEmpty()) {
             return;
         }
-        var field = new TextField(names.get(place));
+        TextField field = Controls.limited(new TextField(names.get(place)));
         field.setId(prefix + "name");
         field.setAccessibleText("Name");
         field.setPrefWidth(Math.max(110, tab.getWidth() + 24));

@@ -1,5 +1,6 @@
 package helvo.desktop.figure;
 
+import helvo.desktop.controls.Controls;
 import helvo.core.Phrase;
 import helvo.core.look.AxisLook;
 import helvo.core.look.AxisPlace;
@@ -28,7 +29,7 @@ final class TitleField {
     private final Workspace workspace;
     private final FigureView view;
     private final Button title = new Button();
-    private final TextField field = new TextField();
+    private final TextField field = Controls.limited(new TextField());
     private Optional<Consumer<String>> edited = Optional.empty();
     /// What had the focus before a text was edited in place.
     private Node cameFrom;

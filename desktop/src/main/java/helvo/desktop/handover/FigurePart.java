@@ -1,5 +1,6 @@
 package helvo.desktop.handover;
 
+import helvo.desktop.controls.Controls;
 import static helvo.desktop.controls.Controls.button;
 import static helvo.desktop.controls.Controls.field;
 import static helvo.desktop.controls.Controls.muted;
@@ -44,7 +45,7 @@ final class FigurePart extends VBox {
     private final CheckBox clear = new CheckBox("No background: the page shows through");
     private final Label legible = muted("");
     private final TextField caption = field("hand-over-caption", "Caption of the figure in a report", 24);
-    private final TextArea description = new TextArea();
+    private final TextArea description = Controls.limited(new TextArea());
     private final Form sizes;
 
     FigurePart(Workspace workspace, SheetPreview preview, Consumer<String> error) {

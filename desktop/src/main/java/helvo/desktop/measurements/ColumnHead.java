@@ -1,5 +1,6 @@
 package helvo.desktop.measurements;
 
+import helvo.desktop.controls.Controls;
 import helvo.core.study.ColumnEdit;
 import helvo.core.table.Column;
 import helvo.core.table.Heading;
@@ -109,7 +110,7 @@ final class ColumnHead extends VBox {
 
     private void edit(String text) {
         neighbours.widen(column);
-        field = new TextField(text);
+        field = Controls.limited(new TextField(text));
         field.setId("heading-field");
         field.setPromptText("name (unit)");
         field.setAccessibleText("Name and unit of the column, as Load (N)");

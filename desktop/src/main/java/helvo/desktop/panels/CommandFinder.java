@@ -1,5 +1,6 @@
 package helvo.desktop.panels;
 
+import helvo.desktop.controls.Controls;
 import helvo.desktop.workspace.Workspace;
 import javafx.geometry.Pos;
 import javafx.scene.control.ListView;
@@ -9,7 +10,7 @@ import javafx.scene.input.KeyEvent;
 
 /// Find anything to do: every command by name, chosen with the arrows and Enter.
 public final class CommandFinder extends Panel {
-    private final TextField typed = new TextField();
+    private final TextField typed = Controls.limited(new TextField());
     private final ListView<Commands.Command> found = new ListView<>();
     private final Commands commands;
 

@@ -48,9 +48,16 @@ public final class Commands {
         commands.add(new Command("", List.of(combination(keys)), () -> true, action, ""));
     }
 
+    /// Whether a key can be that of a command: one that types something, or moves about, never is.
+    public static boolean mayBeKey(KeyEvent event) {
+        return event.isShortcutDown() || event.isAltDown() || event.getCode().isFunctionKey();
+    }
+
     private static KeyCombination combination(String keys) {
         KeyCombination combination = KeyCombination.keyCombination(keys);
-        Require.require(combination instanceof KeyCodeCombination, "“%s” names no key", keys);
+        Require.require(combination instanceof KeyCodeCombination code && (code.getCode().isFunctionKey()
+                || code.getShortcut() == KeyCombination.ModifierValue.DOWN || code.getAlt() == KeyCombination.ModifierValue.DOWN),
+                "“%s” names no key of a command", keys);
         return combination;
     }
 

@@ -171,7 +171,7 @@ public final class MainView extends StackPane {
             } else if (!isTyping) {
                 workspace.select();
             }
-        } else if (!(event.getTarget() instanceof TextInputControl field && TypedKeys.edits(field, event))) {
+        } else if (Commands.mayBeKey(event) && !(event.getTarget() instanceof TextInputControl field && TypedKeys.edits(field, event))) {
             commands().all().stream().filter(command -> command.hasKey(event) && command.possible().getAsBoolean())
                     .findFirst().ifPresent(command -> {
                         finishTyping();

@@ -10,7 +10,11 @@ import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicLong;
 
 /// Reads a long text as two halves, one beside the other. Whether the second could be read without knowing the first shows afterwards: a
 /// value in quotation marks may go on over the cut, and the first decides how some numbers of the second are read.
@@ -32,11 +36,12 @@ final class Halves {
             return Optional.empty();
         }
         var isWanted = new AtomicBoolean(true);
-        CompletableFuture<TextRows> second = CompletableFuture.supplyAsync(() -> second(source, cut, name, layout, isWanted));
+        var pieces = new AtomicLong();
+        CompletableFuture<TextRows> second = CompletableFuture.supplyAsync(() -> second(source, cut, name, layout, isWanted, pieces));
         try (InputStream bytes = source.part(0, cut, progress)) {
             var rows = new TextRows(layout, name, true);
             TextTable.fill(rows, bytes, true, layout);
-            return !rows.isQuoted() && rows.goesOnWith(second.join()) ? Optional.of(rows) : Optional.empty();
+            return !rows.isQuoted() && rows.goesOnWith(awaited(second, pieces, progress)) ? Optional.of(rows) : Optional.empty();
         } catch (CsvParseException | TextRows.NoSuchTable | UncheckedIOException | CompletionException wrong) {
             // What is wrong, and in which line, is told by reading it as one.
             return Optional.empty();
@@ -45,8 +50,30 @@ final class Halves {
         }
     }
 
-    private static TextRows second(TextSource source, long cut, String name, TextLayout layout, AtomicBoolean isWanted) {
+    /// Tells for as long as more of the second half is read that there is progress.
+    private static TextRows awaited(CompletableFuture<TextRows> second, AtomicLong pieces, Progress progress) {
+        long known = -1;
+        while (true) {
+            try {
+                return second.get(100, TimeUnit.MILLISECONDS);
+            } catch (TimeoutException stillReading) {
+                long now = pieces.get();
+                if (now != known) {
+                    progress.reached(0.5);
+                }
+                known = now;
+            } catch (ExecutionException e) {
+                throw new CompletionException(e.getCause());
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw new CancellationException();
+            }
+        }
+    }
+
+    private static TextRows second(TextSource source, long cut, String name, TextLayout layout, AtomicBoolean isWanted, AtomicLong pieces) {
         try (InputStream bytes = source.part(cut, source.size(), _ -> {
+            pieces.incrementAndGet();
             if (!isWanted.get()) {
                 throw new CancellationException();
             }
