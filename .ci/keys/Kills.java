@@ -7,8 +7,8 @@ import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 
 /// Kills the real program in its real window, with SIGKILL: half of the times while keys are being typed, a quarter while it saves, a
-/// quarter while it brings back what it kept. Then it is started once more, and what the sign had called kept is looked for, value by value.
-/// Run from the project's root, with the number of rounds.
+/// quarter while it brings back what it kept. Then it is started once more, and what the sign had called kept is looked for, value by
+/// value. Run from the project's root, with the number of rounds.
 final class Kills {
     private static final Pattern SIGN = Pattern.compile("After (\\d+) steps the sign says: (.*)");
     private static final int MOST = 40;
@@ -37,9 +37,9 @@ final class Kills {
         }
         Files.delete(sample);
         Files.delete(sample.getParent());
-        System.out.printf("%d rounds: %d steps that the sign had called kept, %d lost of them; %d steps were there afterwards; %d rounds with "
-                + "other values than those typed; %d rounds were killed before the first step.%n", rounds, kills.kept, kills.lost, kills.found,
-                kills.other, kills.nothingDone);
+        System.out.printf("%d rounds: %d steps that the sign had called kept, %d lost of them; %d steps were there afterwards; %d rounds "
+                + "with other values than those typed; %d rounds were killed before the first step was kept.%n", rounds, kills.kept,
+                kills.lost, kills.found, kills.other, kills.nothingDone);
         System.exit(kills.lost == 0 && kills.other == 0 ? 0 : 1);
     }
 

@@ -7,14 +7,13 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 
 /// A screen of its own with one Helvo on it, which has fresh folders, and a keyboard. What is typed comes through the X server, as from a
 /// person's keyboard. Needs Xvfb, openbox, xdotool and xclip.
 final class Screen implements AutoCloseable {
-    private static int next = 300 + (int) (ProcessHandle.current().pid() % 300);
-
     final Path folder;
     private final Map<String, String> environment;
     private final List<Process> processes = new ArrayList<>();
@@ -22,13 +21,21 @@ final class Screen implements AutoCloseable {
 
     Screen() throws IOException, InterruptedException {
         folder = Files.createTempDirectory("helvo-keys");
-        String display = ":" + next++;
+        String display = freeDisplay();
         environment = Map.of("DISPLAY", display, "XDG_STATE_HOME", folder.toString(), "XDG_CONFIG_HOME", folder.toString(), "XDG_DATA_HOME",
                 folder.toString(), "XDG_CACHE_HOME", folder.toString());
         processes.add(begin(Path.of("/dev/null"), "Xvfb", display, "-screen", "0", "1280x800x24", "-nolisten", "tcp"));
         Thread.sleep(1500);
         processes.add(begin(Path.of("/dev/null"), "openbox"));
         Thread.sleep(700);
+    }
+
+    private static String freeDisplay() {
+        int number;
+        do {
+            number = ThreadLocalRandom.current().nextInt(100, 10_000);
+        } while (Files.exists(Path.of("/tmp/.X" + number + "-lock")));
+        return ":" + number;
     }
 
     /// Starts Helvo and returns as soon as its frame is seen, whatever is in it.
@@ -81,7 +88,8 @@ final class Screen implements AutoCloseable {
     }
 
     private Process begin(Path output, String... command) throws IOException {
-        var builder = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.appendTo(output.toFile()));
+        var builder = new ProcessBuilder(command).redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.appendTo(output.toFile()));
         builder.environment().putAll(environment);
         return builder.start();
     }

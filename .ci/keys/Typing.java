@@ -16,7 +16,8 @@ final class Typing {
 
     public static void main(String[] arguments) throws Exception {
         int rounds = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 1;
-        new ProcessBuilder("./helvo", "--version").redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.DISCARD).start().waitFor();
+        new ProcessBuilder("./helvo", "--version").redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.DISCARD).start()
+                .waitFor();
         for (int round = 0; round < rounds; round++) {
             List<List<String>> column = VALUES.stream().map(List::of).toList();
             way("a column at the pace of a person", 8, column, screen -> downTheColumn(screen, 25, 40));

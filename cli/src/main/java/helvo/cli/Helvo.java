@@ -67,7 +67,8 @@ public final class Helvo extends Command {
         super("helvo", "Scatter figures with error bars, trend lines and the numbers behind them.",
                 "", "Without a command, the window opens. `helvo COMMAND --help` tells of each.");
         this.window = window;
-        arguments.flagOfAll("--verbose", "Tell where in the program a fault arose, how soon the window follows each edit and drag, and what is kept.",
+        arguments.flagOfAll("--verbose",
+                "Tell where in the program a fault arose, how soon the window follows each edit and drag, and what is kept.",
                 value -> verbose = value);
     }
 

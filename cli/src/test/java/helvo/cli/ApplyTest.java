@@ -144,7 +144,8 @@ class ApplyTest {
     void aPipeAmongTheFilesIsRefusedAtOnce() throws IOException, InterruptedException {
         assertThat(new ProcessBuilder("mkfifo", at("pipe.csv"), at("pipe.helvo")).start().waitFor()).isZero();
         write("good.csv", 3);
-        assertThat(helvo("apply", at("cords.helvo"), "--data", "Stretch=" + at("pipe.csv"), at("good.csv"), "--out", at("piped"))).isEqualTo(1);
+        assertThat(helvo("apply", at("cords.helvo"), "--data", "Stretch=" + at("pipe.csv"), at("good.csv"), "--out", at("piped")))
+                .isEqualTo(1);
         assertThat(err.toString()).contains("is a pipe or a device, and no file");
         assertThat(Files.readString(folder.resolve("piped/results.csv"))).contains("good," + at("good.csv") + ",Stretch");
         assertThat(helvo("report", at("pipe.helvo"), "--out", at("r.html"))).isEqualTo(1);
@@ -156,7 +157,8 @@ class ApplyTest {
     void resultsNameWhatIsNotDoneYet() throws IOException {
         var results = new ApplyResults(folder.resolve("begun"), Map.of("first", "/a/first.csv"), List.of());
         results.begin();
-        assertThat(Files.readString(folder.resolve("begun/results.csv"))).contains("first,/a/first.csv,Not done: the run was stopped before.");
+        assertThat(Files.readString(folder.resolve("begun/results.csv")))
+                .contains("first,/a/first.csv,Not done: the run was stopped before.");
         assertThat(Files.readString(folder.resolve("begun/results.json"))).contains("\"problem\" : \"Not done");
         results.addProblem("first", "It does not fit.");
         results.end();

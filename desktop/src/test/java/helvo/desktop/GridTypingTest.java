@@ -204,7 +204,8 @@ class GridTypingTest {
     private void arrow() {
         KeyCode key = List.of(KeyCode.UP, KeyCode.DOWN, KeyCode.DOWN, KeyCode.LEFT, KeyCode.RIGHT).get(random.nextInt(5));
         boolean sideways = key == KeyCode.LEFT || key == KeyCode.RIGHT;
-        boolean leads = key == KeyCode.UP ? model.row > 0 : key == KeyCode.LEFT ? model.column == 1 : key != KeyCode.RIGHT || model.column == 0;
+        boolean leads = key == KeyCode.UP ? model.row > 0 : key == KeyCode.LEFT ? model.column == 1
+                : key != KeyCode.RIGHT || model.column == 0;
         if (leads && !(sideways && model.typed != null && model.changes)) {
             press(key);
             model.enter();

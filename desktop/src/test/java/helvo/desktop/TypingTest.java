@@ -8,14 +8,19 @@ import helvo.core.table.Cell;
 import helvo.core.table.Column;
 import helvo.core.table.Heading;
 import helvo.core.table.Role;
+import helvo.desktop.looks.Looks;
+import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.SystemClipboard;
 import helvo.files.study.StudyFile;
 import java.nio.file.Files;
+import java.util.List;
 import java.util.stream.IntStream;
 import javafx.geometry.Point2D;
 import javafx.scene.control.TableCell;
+import javafx.event.Event;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -279,6 +284,25 @@ class TypingTest {
         robot.push(KeyCode.CONTROL, KeyCode.Z).push(KeyCode.CONTROL, KeyCode.Z);
         window.settle();
         assertThat(window.workspace.study().isBlank()).isTrue();
+    }
+
+    /// Keys may come before the toolkit has laid out anything.
+    @Test
+    void keysBeforeTheFirstFrameCount(FxRobot robot) {
+        robot.interact(() -> {
+            var view = new MainView(window.another());
+            Looks.scene(view, 1280, 800);
+            view.begin();
+            for (KeyCode key : List.of(KeyCode.DIGIT1, KeyCode.DIGIT8, KeyCode.ENTER, KeyCode.DIGIT7, KeyCode.ENTER)) {
+                String typed = key == KeyCode.ENTER ? "\r" : key.getName();
+                for (KeyEvent event : List.of(new KeyEvent(KeyEvent.KEY_PRESSED, "", typed, key, false, false, false, false),
+                        new KeyEvent(KeyEvent.KEY_TYPED, typed, "", KeyCode.UNDEFINED, false, false, false, false))) {
+                    Event.fireEvent(view.getScene().getFocusOwner(), event);
+                }
+            }
+        });
+        assertThat(IntStream.range(0, 2).mapToObj(window.table(0).columns().getFirst().cells()::number)).containsExactly(18.0, 7.0);
+        assertThat(window.workspace.history().get().steps()).hasSize(2);
     }
 
     /// The middle of a cell on the screen.

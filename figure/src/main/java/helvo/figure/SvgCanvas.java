@@ -193,7 +193,8 @@ final class SvgCanvas implements Canvas {
     /// Characters that XML does not allow are left out, those that turn the text's direction are shown by their numbers.
     private static String escaped(String text) {
         var escaped = new StringBuilder();
-        DirectionMarks.visible(text).codePoints().filter(c -> c >= 0x20 && c != 0xfffe && c != 0xffff && !(c >= 0xd800 && c <= 0xdfff)).forEach(c -> {
+        DirectionMarks.visible(text).codePoints()
+                .filter(c -> c >= 0x20 && c != 0xfffe && c != 0xffff && !(c >= 0xd800 && c <= 0xdfff)).forEach(c -> {
             switch (c) {
                 case '&' -> escaped.append("&amp;");
                 case '<' -> escaped.append("&lt;");

@@ -40,8 +40,8 @@ public final class Patience {
             while (true) {
                 long left = silence.toNanos() - (System.nanoTime() - heard.get());
                 if (left <= 0) {
-                    throw new CannotRead(Phrase.of("“%s” was given up: for %s it got no further. If it lies on a slow share, copy it to this"
-                            + " computer and open the copy; else it is damaged, or made to keep a reader busy.", file.getFileName(),
+                    throw new CannotRead(Phrase.of("“%s” was given up: for %s it got no further. If it lies on a slow share, copy it to "
+                            + "this computer and open the copy; else it is damaged, or made to keep a reader busy.", file.getFileName(),
                             words(silence)));
                 }
                 try {

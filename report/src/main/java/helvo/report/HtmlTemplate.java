@@ -61,13 +61,14 @@ final class HtmlTemplate {
             }
             place.appendReplacement(filled, Matcher.quoteReplacement(content));
             if (filled.length() > MOST_FILLED_BYTES) {
-                throw new CannotRead("The template “" + name + "” would give a report of more than 64 MB: a place such as {{report}} stands "
-                        + "in it too often.");
+                throw new CannotRead("The template “" + name + "” would give a report of more than 64 MB: a place such as {{report}} "
+                        + "stands in it too often.");
             }
             count++;
         }
         if (count == 0) {
-            throw new CannotRead("The template “" + name + "” has no place such as {{report}}, so that nothing of the report would be in it.");
+            throw new CannotRead("The template “" + name + "” has no place such as {{report}}, so that nothing of the report would be "
+                    + "in it.");
         }
         refusePlacesElsewhere(name, text, words.keySet());
         place.appendTail(filled);

@@ -333,8 +333,8 @@ class ReportTest {
             } else if (format == ReportFormat.DOCX || format == ReportFormat.ODT) {
                 assertThat(parts(made).values()).noneMatch(part -> new String(part, StandardCharsets.UTF_8).contains("\u202e"));
             } else {
-                assertThat(new String(made, StandardCharsets.UTF_8)).as(format.name()).contains(format == ReportFormat.JSON ? "\\u202edekcirt"
-                        : "[U+202E]").doesNotContain("\u202e");
+                assertThat(new String(made, StandardCharsets.UTF_8)).as(format.name()).contains(format == ReportFormat.JSON
+                        ? "\\u202edekcirt" : "[U+202E]").doesNotContain("\u202e");
             }
         }
     }

@@ -67,7 +67,8 @@ class TemplateTest {
         "<style>@charset \"utf-8\"; @import url(x.css);</style>", "<style>@font-face{font-family:a;src:url(http://example.org/f)}</style>",
         "<svg><rect fill=\"url(http://example.org/x#a)\"/></svg>", "<?php echo 1 ?>", "<!--#include file=\"x\"-->",
         "<!--[if IE]><script>alert(1)</script><![endif]-->", "<p style=\"background:image-set('http://example.org/x' 1x)\">",
-        "<svg><style>p{background:url(//example.org/x)}</style></svg>", "<template><script>1</script></template>", "<a xlink:href=\"data:text/html,x\">a</a>"})
+        "<svg><style>p{background:url(//example.org/x)}</style></svg>", "<template><script>1</script></template>",
+        "<a xlink:href=\"data:text/html,x\">a</a>"})
     void aPageThatCouldRunOrReachOutsideIsRefusedWithItsLine(String active) throws IOException {
         Path template = html("<p>{{title}}</p>\n\n" + active + "\n");
         assertThatThrownBy(() -> filled(template)).isInstanceOf(CannotRead.class)

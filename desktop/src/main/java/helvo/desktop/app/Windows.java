@@ -1,5 +1,6 @@
 package helvo.desktop.app;
 
+import helvo.core.Phrase;
 import helvo.core.analysis.Analysis;
 import helvo.core.study.History;
 import helvo.core.study.Study;
@@ -304,10 +305,16 @@ public final class Windows {
     private void mentionKept(Workspace workspace) {
         Optional<Path> file = workspace.keeper().file().get();
         leftBehind.get().stream().filter(kept -> kept.file().isPresent() && kept.file().equals(file)).filter(mentioned::add).findFirst()
-                .ifPresent(kept -> workspace.messages().offer(workspace.keeper().remarks().map(remarks -> remarks + " ").orElse("")
-                        + "When Helvo stopped, it kept " + (kept.unsaved() == 1 ? "1 step" : kept.unsaved() + " steps") + " of “"
-                        + file.orElseThrow().getFileName() + "” that " + (kept.unsaved() == 1 ? "is" : "are") + " in no file. The file was saved by somebody else since.",
-                        new Messages.Offer("Open what was kept", () -> open(new Origin.BroughtBack(kept), Optional.empty(), shownOf(workspace)))));
+                .ifPresent(kept -> {
+                    String steps = kept.unsaved() == 1 ? "1 step of “%s” that is"
+                            : Phrase.of("%,d steps of “%%s” that are", kept.unsaved());
+                    String says = "When Helvo stopped, it kept "
+                            + Phrase.of(steps, file.orElseThrow().getFileName())
+                            + " in no file. The file was saved by somebody else since.";
+                    workspace.messages().offer(workspace.keeper().remarks().map(remarks -> remarks + " ").orElse("") + says,
+                            new Messages.Offer("Open what was kept", () -> open(new Origin.BroughtBack(kept), Optional.empty(),
+                                    shownOf(workspace))));
+                });
     }
 
     private Shown shownOf(Workspace workspace) {
@@ -342,8 +349,9 @@ public final class Windows {
             stage.setScene(Looks.scene(view, size().widthOr(start.width()), size().heightOr(start.height())));
         }
         workspace.history().subscribe(history -> stage.setTitle(history.study().name() + " – Helvo"));
-        Subscription elsewhere = keeper.openElsewhere().subscribe(file -> file.ifPresent(at -> workspace.messages().warn("“" + at.getFileName() + "” is open in another "
-                + "Helvo as well. Whoever saves second is asked what is to become of the other's changes.")));
+        Subscription elsewhere = keeper.openElsewhere().subscribe(file -> file.ifPresent(at -> workspace.messages().warn("“"
+                + at.getFileName() + "” is open in another Helvo as well. Whoever saves second is asked what is to become of the other's "
+                + "changes.")));
         workspace.sign().subscribe(_ -> used(workspace));
         workspace.analysis().subscribe(_ -> used(workspace));
         pace.ifPresent(each -> each.watch(stage.getScene(), workspace, view.figure().view()));

@@ -81,7 +81,8 @@ public final class Document implements AutoCloseable {
         performed = now;
         Instant at = Instant.now();
         Study asked = study();
-        commit("Changing the table …", () -> name(edit, asked), before -> goesOn && before.isContinuedBy(edit) ? Change.by(new Commit.GoOn(edit, at), before)
+        commit("Changing the table …", () -> name(edit, asked), before -> goesOn && before.isContinuedBy(edit)
+                ? Change.by(new Commit.GoOn(edit, at), before)
                 : foreseen.filter(_ -> before == history.get()).map(after -> new Change(new Commit.Do(edit, at(after, at)), after))
                 .orElseGet(() -> Change.by(new Commit.Do(edit, at), before)), then, tell, CommitQueue.takesLong(edit, study()));
     }

@@ -38,9 +38,9 @@ import javafx.animation.Timeline;
 import javafx.util.Duration;
 import javafx.util.Subscription;
 
-/// Takes over what becomes of the files that tables follow: rows that a logger appends, values that were corrected. Each time is a step that
-/// can be undone; after an undo it waits until something else is done. A file that was cut or replaced is asked about. Half a line at the
-/// end is no row yet. Used on the interface thread only.
+/// Takes over what becomes of the files that tables follow: rows that a logger appends, values that were corrected. Each time is a step
+/// that can be undone; after an undo it waits until something else is done. A file that was cut or replaced is asked about. Half a line
+/// at the end is no row yet. Used on the interface thread only.
 public final class FileFollower {
     private static final Duration LOOK_EVERY = Duration.millis(700);
     /// A last line without its end is taken when nothing has been added to it for so long.
@@ -182,9 +182,9 @@ public final class FileFollower {
                     perform(new StudyEdit.UseData(found.fresh));
                     found.notices.stream().reduce((a, b) -> a + " " + b).ifPresent(voice::tell);
                 } else if (asked.add(table)) {
-                    voice.ask(Phrase.of("“%s” was cut or replaced: it has %,d rows now, and the table “%s” has %,d. The table stays as it is "
-                            + "until you decide.", file.getFileName(), found.fresh.rowsTyped(), found.old.name(), found.old.rowsTyped()),
-                            "Use the new rows", () -> useNewRows(table, file));
+                    voice.ask(Phrase.of("“%s” was cut or replaced: it has %,d rows now, and the table “%s” has %,d. The table stays as "
+                            + "it is until you decide.", file.getFileName(), found.fresh.rowsTyped(), found.old.name(),
+                            found.old.rowsTyped()), "Use the new rows", () -> useNewRows(table, file));
                 }
             }
         }
@@ -230,7 +230,8 @@ public final class FileFollower {
     }
 
     private static boolean differ(Table old, Table fresh, int row) {
-        return old.columns().stream().anyMatch(column -> !column.isDerived() && fresh.columns().stream().anyMatch(each -> each.id() == column.id())
+        return old.columns().stream().anyMatch(column -> !column.isDerived()
+                && fresh.columns().stream().anyMatch(each -> each.id() == column.id())
                 && !column.cells().cell(row).equals(fresh.column(column.id()).cells().cell(row)));
     }
 

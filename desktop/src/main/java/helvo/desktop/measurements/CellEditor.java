@@ -13,7 +13,7 @@ import helvo.files.Limits;
 import java.util.Optional;
 import javafx.event.Event;
 import javafx.geometry.Bounds;
-import javafx.scene.Scene;
+import javafx.scene.Node;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TextField;
 import javafx.scene.control.TextFormatter;
@@ -102,6 +102,10 @@ final class CellEditor {
 
     private void open(int row, Column column, String text, boolean replacing) {
         enter();
+        if (field.getScene() == null) {
+            // The first key may come before the first frame, which gives the grid its skin and the field its place in it.
+            grid.applyCss();
+        }
         replaces = replacing;
         field.setText(text);
         field.setAlignment(MeasurementCell.alignment(column));
@@ -146,7 +150,7 @@ final class CellEditor {
     }
 
     /// What is typed is entered when the keyboard goes elsewhere in the window; another window leaves it open.
-    private void focusMoved(javafx.scene.Node to) {
+    private void focusMoved(Node to) {
         if (to != field && to != null) {
             enter();
         }

@@ -263,8 +263,8 @@ class WindowStudiesTest {
         on(() -> first().studies().open(newer, Optional.empty()));
         assertThat(titles()).containsExactly("newer – Helvo");
         var notice = of(() -> first().messages().notice().get().orElseThrow());
-        assertThat(notice.text()).isEqualTo("When Helvo stopped, it kept 1 step of “Week 14.helvo” that is in no file. The file was saved by "
-                + "somebody else since.");
+        assertThat(notice.text()).isEqualTo("When Helvo stopped, it kept 1 step of “Week 14.helvo” that is in no file. The file was saved "
+                + "by somebody else since.");
         on(() -> notice.offer().orElseThrow().action().run());
         assertThat(titles()).containsExactly("newer – Helvo", "kept of week 14 – Helvo");
     }

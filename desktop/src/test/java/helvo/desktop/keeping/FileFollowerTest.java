@@ -122,8 +122,8 @@ class FileFollowerTest {
         Files.writeString(log, "Load (N),Stretch (mm)\n9,9\n2,4\n");
         until("it is asked", () -> offered.isPresent());
         assertThat(table()).isEqualTo(before);
-        assertThat(told).containsExactly("“log.csv” was cut or replaced: it has 2 rows now, and the table “log” has 3. The table stays as it "
-                + "is until you decide.");
+        assertThat(told).containsExactly("“log.csv” was cut or replaced: it has 2 rows now, and the table “log” has 3. The table stays as "
+                + "it is until you decide.");
         append("7,7\n");
         on(() -> offered.get().run());
         until("it is read", () -> document.study().table(1).column(1).cells().number(0) == 9);

@@ -152,7 +152,8 @@ record TableData(List<Integer> rows, List<FieldForm> forms, List<BitSet> numbers
         if (names.isPresent() && !found.subList(0, Math.min(found.size(), names.get().size())).equals(names.get())) {
             int at = IntStream.range(0, names.get().size()).filter(i -> i >= found.size() || !names.get().get(i).equals(found.get(i)))
                     .findFirst().orElse(0);
-            throw new CannotRead(Phrase.of("its data have %s over column %d, where %s has “%s”", at < found.size() && !found.get(at).isBlank()
+            boolean has = at < found.size() && !found.get(at).isBlank();
+            throw new CannotRead(Phrase.of("its data have %s over column %d, where %s has “%s”", has
                     ? "“" + shortened(found.get(at)) + "”" : "no heading", at + 1, StudyFile.STUDY, names.get().get(at)));
         }
     }

@@ -235,7 +235,8 @@ class StudyFileTest {
             "study.json|\"kind\" : \"NUMBER\"|\"kind\" : \"COLOUR\"|is damaged", "study.json|{|[|is damaged",
             "data/stretch.csv|dry,10|dry|is damaged",
             "data/stretch.csv|Cord,Load|Load,Cord|its data have “Load” over column 1, where study.json has “Cord”",
-            "study.json|\"version\" : 2|\"version\" : 2, \"name\" : \"a\", \"name\" : \"b\"|is damaged", "data/stretch.csv|dry,10|\"dry,10|is damaged"})
+            "study.json|\"version\" : 2|\"version\" : 2, \"name\" : \"a\", \"name\" : \"b\"|is damaged",
+            "data/stretch.csv|dry,10|\"dry,10|is damaged"})
     void damageIsSaidAndNothingIsOpened(String part, String was, String is, String sentence) throws IOException {
         byte[] damaged = changed(part, text -> {
             assertThat(text).contains(was);
@@ -272,7 +273,8 @@ class StudyFileTest {
     void twoPartsOfOneNameAreRefused() throws IOException {
         Map<String, byte[]> parts = parts(bytes(StoredStudy.of(worked())));
         parts.put("data/stretcH.csv", parts.get("data/stretch.csv"));
-        byte[] twice = new String(zip(parts), StandardCharsets.ISO_8859_1).replace("stretcH", "stretch").getBytes(StandardCharsets.ISO_8859_1);
+        byte[] twice = new String(zip(parts), StandardCharsets.ISO_8859_1).replace("stretcH", "stretch")
+                .getBytes(StandardCharsets.ISO_8859_1);
         assertThatThrownBy(() -> read(twice)).isInstanceOf(CannotRead.class).hasMessageContaining("two parts called data/stretch.csv");
     }
 
