@@ -1,14 +1,12 @@
 package helvo.report;
 
 import com.helger.css.decl.CSSDeclaration;
-import com.helger.css.decl.CSSDeclarationList;
 import com.helger.css.decl.CSSExpression;
 import com.helger.css.decl.CSSExpressionMemberFunction;
 import com.helger.css.decl.CSSExpressionMemberTermURI;
 import com.helger.css.decl.CSSImportRule;
 import com.helger.css.decl.CSSNamespaceRule;
 import com.helger.css.decl.CSSUnknownRule;
-import com.helger.css.decl.CascadingStyleSheet;
 import com.helger.css.decl.ICSSExpressionMember;
 import com.helger.css.decl.visit.CSSVisitor;
 import com.helger.css.decl.visit.DefaultCSSVisitor;
@@ -19,6 +17,7 @@ import com.helger.css.reader.errorhandler.DoNothingCSSParseErrorHandler;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BiConsumer;
 import java.util.regex.Pattern;
 
 /// Whether a style sheet keeps to itself. It may say what is on the list of what is allowed, and nothing else: a browser that reads more
@@ -36,29 +35,25 @@ final class StyleCheck {
 
     /// @return what of a style sheet is not allowed, as "@import"; empty for nothing
     static Optional<String> ofSheet(String css) {
-        if (hasEscapes(css)) {
-            return Optional.of("a backslash");
-        }
-        CascadingStyleSheet sheet = CSSReader.readFromStringReader(css, settings());
-        if (sheet == null) {
-            return Optional.of("something that is no plain CSS");
-        }
-        var found = new Finder();
-        CSSVisitor.visitCSS(sheet, found);
-        return found.wrong;
+        return check(css, CSSReader.readFromStringReader(css, settings()), CSSVisitor::visitCSS);
     }
 
     /// Of the `style` of an element.
     static Optional<String> ofDeclarations(String css) {
+        return check(css, CSSReaderDeclarationList.readFromString(css, settings()),
+                (list, found) -> list.getAllDeclarations().forEach(found::onDeclaration));
+    }
+
+    /// @param read what the parser made of it; null where it is no CSS
+    private static <T> Optional<String> check(String css, T read, BiConsumer<T, Finder> visit) {
         if (hasEscapes(css)) {
             return Optional.of("a backslash");
         }
-        CSSDeclarationList list = CSSReaderDeclarationList.readFromString(css, settings());
-        if (list == null) {
+        if (read == null) {
             return Optional.of("something that is no plain CSS");
         }
         var found = new Finder();
-        list.getAllDeclarations().forEach(found::onDeclaration);
+        visit.accept(read, found);
         return found.wrong;
     }
 

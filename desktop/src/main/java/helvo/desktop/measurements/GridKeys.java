@@ -133,11 +133,11 @@ final class GridKeys implements ColumnHead.Neighbours {
 
     /// @param typed what the cell begins with; empty to change what it holds
     private void begin(String typed, KeyEvent event) {
-        TablePosition<Integer, ?> at = focused();
-        if (at == null) {
-            return;
-        }
         event.consume();
+        TablePosition<Integer, ?> at = grid.place();
+        if (focused() == null) {
+            grid.select(at.getRow(), grid.getColumns().get(1));
+        }
         if (at.getColumn() > grid.table().columns().size()) {
             if (workspace.document().isChanging()) {
                 workspace.messages().warn("The table is still being changed: a column can be added when that is done.");

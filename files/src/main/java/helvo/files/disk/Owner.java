@@ -1,6 +1,7 @@
 package helvo.files.disk;
 
 import java.io.IOException;
+import java.nio.file.FileSystems;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
@@ -8,6 +9,7 @@ import java.nio.file.attribute.PosixFileAttributeView;
 import java.nio.file.attribute.PosixFilePermission;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.nio.file.attribute.UserPrincipal;
+import java.util.Optional;
 import java.util.Set;
 
 /// Whose a file or folder is.
@@ -19,11 +21,37 @@ public final class Owner {
     /// @return false where that cannot be found out
     public static boolean isThisPerson(Path file) {
         try {
-            UserPrincipal person = file.getFileSystem().getUserPrincipalLookupService()
-                    .lookupPrincipalByName(System.getProperty("user.name"));
-            return Files.getOwner(file, LinkOption.NOFOLLOW_LINKS).equals(person);
+            return Files.getOwner(file, LinkOption.NOFOLLOW_LINKS).equals(Person.PRINCIPAL.orElse(null));
         } catch (IOException | UnsupportedOperationException cannotTell) {
             return false;
+        }
+    }
+
+    /// Found out when it is first asked for.
+    private static final class Person {
+        private static final Optional<UserPrincipal> PRINCIPAL = principal();
+
+        /// The owner of a file that this program makes, which may be a group on some systems; else the one of this person's name.
+        private static Optional<UserPrincipal> principal() {
+            try {
+                Path made = Files.createTempFile("helvo", ".owner");
+                try {
+                    return Optional.of(Files.getOwner(made));
+                } finally {
+                    Files.delete(made);
+                }
+            } catch (IOException | UnsupportedOperationException notThere) {
+                return named();
+            }
+        }
+
+        private static Optional<UserPrincipal> named() {
+            try {
+                return Optional.of(FileSystems.getDefault().getUserPrincipalLookupService()
+                        .lookupPrincipalByName(System.getProperty("user.name")));
+            } catch (IOException | UnsupportedOperationException unknown) {
+                return Optional.empty();
+            }
         }
     }
 
