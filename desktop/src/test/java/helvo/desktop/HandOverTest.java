@@ -81,7 +81,7 @@ class HandOverTest {
     @Test
     void theReportIsPlannedInTheStudyAndSavedAgainByAKey(FxRobot robot) throws IOException {
         window.settle();
-        robot.clickOn("#hand-over").clickOn("#hand-over-part-1");
+        handOver(robot, 1);
         type(robot, "#report-title", "Cords of week 14");
         type(robot, "#report-author", "Marram Cordage Laboratory");
         robot.clickOn("#report-today");
@@ -123,7 +123,7 @@ class HandOverTest {
     @Test
     void whoReportsIsOfferedToTheNextStudy(FxRobot robot) {
         window.settle();
-        robot.clickOn("#hand-over").clickOn("#hand-over-part-1");
+        handOver(robot, 1);
         assertThat(window.view.lookup("#report-as-before")).isNull();
         type(robot, "#report-author", "Marram Cordage Laboratory");
         assertThat(window.study.choices().get()).isEqualTo(new LastChoices("Marram Cordage Laboratory", 1, 300, LastChoices.Window.FIRST));
@@ -131,7 +131,9 @@ class HandOverTest {
         window.settle();
         assertThat(plan().author()).as("as in a study that was never reported").isEmpty();
         robot.type(KeyCode.ESCAPE);
-        robot.clickOn("#hand-over").clickOn("#report-as-before");
+        robot.clickOn("#hand-over");
+        window.settle();
+        robot.clickOn("#report-as-before");
         window.settle();
         assertThat(plan().author()).isEqualTo("Marram Cordage Laboratory");
         assertThat(((TextField) window.view.lookup("#report-author")).getText()).isEqualTo("Marram Cordage Laboratory");
@@ -176,7 +178,8 @@ class HandOverTest {
             assertThat(text(board, Copied.LATEX)).contains("\\text{Load}");
             assertThat(text(board, Copied.MATH_ML)).contains("<mn>0.2064</mn>");
         });
-        robot.clickOn("#hand-over").clickOn("#hand-over-part-2").clickOn("#copy-table");
+        handOver(robot, 2);
+        robot.clickOn("#copy-table");
         until(robot, () -> String.valueOf(Clipboard.getSystemClipboard().getString()).startsWith("Cord\tLoad (N)"));
         robot.interact(() -> assertThat(Clipboard.getSystemClipboard().getHtml()).contains("<th", "about 7.6"));
         robot.clickOn("#hand-over-part-3").clickOn("#copy-latex-table");
@@ -201,7 +204,8 @@ class HandOverTest {
         Path template = Files.writeString(folder.resolve("mine.html"), "<h1>{{title}}</h1>\n<p>{{colour}}</p>\n");
         window.toOpen = List.of(template);
         window.saveTo = folder.resolve("out.html");
-        robot.clickOn("#hand-over").clickOn("#hand-over-part-1").clickOn("#fill-template");
+        handOver(robot, 1);
+        robot.clickOn("#fill-template");
         window.settle();
         assertThat(window.text("#notice")).contains("The template “mine.html”, line 2: there is no place {{colour}}.");
         assertThat(window.saveTo).doesNotExist();
@@ -209,6 +213,14 @@ class HandOverTest {
         robot.clickOn("#fill-template");
         window.settle();
         assertThat(Files.readString(window.saveTo)).startsWith("<h1>Marram cords, week 14</h1>").contains("<svg ");
+    }
+
+    /// Opens a part of Hand over and waits until it stands where it will be clicked.
+    private void handOver(FxRobot robot, int part) {
+        robot.clickOn("#hand-over");
+        window.settle();
+        robot.clickOn("#hand-over-part-" + part);
+        window.settle();
     }
 
     private static String text(Clipboard board, String type) {

@@ -164,6 +164,7 @@ class MainWindowTest {
         window.settle();
         window.saveTo = folder.resolve("figure.pdf");
         robot.clickOn("#hand-over");
+        window.settle();
         robot.clickOn("#hand-over-width").push(KeyCode.CONTROL, KeyCode.A);
         robot.write("85").clickOn("#save-pdf");
         window.settle();
@@ -187,7 +188,9 @@ class MainWindowTest {
         window.settle();
         Table before = stretch();
         window.saveTo = folder.resolve("Stretch.csv");
-        robot.clickOn("#hand-over").clickOn("#hand-over-part-2").clickOn("#save-csv");
+        robot.clickOn("#hand-over");
+        window.settle();
+        robot.clickOn("#hand-over-part-2").clickOn("#save-csv");
         window.settle();
         assertThat(window.text("#notice")).contains("Saved “Stretch.csv”");
         robot.type(KeyCode.ESCAPE);

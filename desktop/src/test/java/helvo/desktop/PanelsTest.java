@@ -100,6 +100,7 @@ class PanelsTest {
     void handingOverTakesSizeAndResolutionAndRefusesWhatCannotBe(FxRobot robot) {
         window.settle();
         robot.clickOn("#hand-over");
+        window.settle();
         enter(robot, "#hand-over-height", "100");
         assertThat(window.workspace.figureInView().orElseThrow().heightMm()).isEqualTo(100);
         enter(robot, "#hand-over-height", "2");
