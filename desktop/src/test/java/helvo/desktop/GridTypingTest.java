@@ -39,6 +39,8 @@ class GridTypingTest {
     private static final List<String> PASTED = List.of("77", "88", "99");
 
     private DrivenWindow window;
+    private Stage stage;
+    private double height;
     private Robot robot;
     private Random random;
     private Model model;
@@ -98,24 +100,30 @@ class GridTypingTest {
     }
 
     @Start
-    void start(Stage stage) {
+    void start(Stage shown) {
+        stage = shown;
         window = new DrivenWindow(stage, Study.blank());
+        height = stage.getHeight();
         window.view.begin();
     }
 
+    /// The stage is that of the tests to come.
     @AfterEach
     void close(FxRobot fx) {
-        fx.interact(window::close);
+        fx.interact(() -> {
+            window.close();
+            stage.setHeight(height);
+        });
     }
 
     @ParameterizedTest
     @CsvSource({"800, 1", "600, 2", "400, 3"})
-    void whatIsTypedIsThere(int height, long seed, FxRobot fx) {
+    void whatIsTypedIsThere(int pixels, long seed, FxRobot fx) {
         random = new Random(seed);
         model = new Model();
         fx.interact(() -> {
             robot = new Robot();
-            window.view.getScene().getWindow().setHeight(height);
+            stage.setHeight(pixels);
         });
         for (int left = KEYS; left > 0;) {
             int burst = Math.min(left, 1 + random.nextInt(25));
