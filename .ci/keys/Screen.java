@@ -70,8 +70,17 @@ final class Screen implements AutoCloseable {
         run("xdotool", "mousemove", Integer.toString(x), Integer.toString(y), "click", "1");
     }
 
-    /// The table in view, as it is copied.
+    /// The table in view, as it is copied; a busy machine may take its time, a table without a row there is none.
     List<List<String>> table() throws IOException, InterruptedException {
+        List<List<String>> rows = copied();
+        for (int again = 0; rows.isEmpty() && again < 10; again++) {
+            Thread.sleep(3000);
+            rows = copied();
+        }
+        return rows;
+    }
+
+    private List<List<String>> copied() throws IOException, InterruptedException {
         key("ctrl+a");
         Thread.sleep(800);
         key("ctrl+c");

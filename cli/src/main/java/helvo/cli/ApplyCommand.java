@@ -48,16 +48,25 @@ final class ApplyCommand extends Command {
                 "",
                 "helvo apply cords.helvo --data Stretch=monday.csv tuesday.csv --out week",
                 "helvo apply cords.helvo --data \"Stretch=runs/*.csv\" --out all");
-        arguments.file("STUDY", "1", "A study saved by Helvo (.helvo).", value -> study = value);
+        arguments.file("STUDY", "A study saved by Helvo (.helvo).", value -> study = value);
         arguments.option("--data", "TABLE=FILE",
                 "The table, and the files to take its data from; * and ? stand for any characters. Where several tables are "
-                + "named, the first files of all belong together, and so on.").required().several().texts(value -> data = value);
+                + "named, the first files of all belong together, and so on.").required().several(ApplyCommand::isStudy).texts(value -> data = value);
         arguments.option("--out", "FOLDER", "Is made where there is none.").required().path(value -> out = value);
         arguments.option("--figures", "FORMAT",
                 "png, svg or pdf (default: ${DEFAULT-VALUE}).").otherwise("svg").text(value -> figures = value);
     }
 
-   /// One run: the tables by their new data.
+    /// Whether a word among the files of tables is the study itself, which has its place before or behind them.
+    private static boolean isStudy(String word) {
+        try {
+            return word.indexOf('=') < 0 && (StudyFile.isStudy(Path.of(word)) || StudyFile.isInside(Path.of(word)));
+        } catch (InvalidPathException e) {
+            return false;
+        }
+    }
+
+    /// One run: the tables by their new data.
     private record Run(String name, Map<Table, Path> files) {}
 
     @Override

@@ -1,16 +1,20 @@
 package helvo.cli;
 
+import helvo.core.look.Signs;
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.function.Consumer;
+import java.util.function.Predicate;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Model.IGetter;
 import picocli.CommandLine.Model.ISetter;
 import picocli.CommandLine.Model.OptionSpec;
 import picocli.CommandLine.Model.PositionalParamSpec;
 import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.TypeConversionException;
 import picocli.CommandLine;
 
 /// What a command takes on the command line, and where its words go. It is declared by calls and not by annotations, since to find and
@@ -63,21 +67,29 @@ public final class Arguments {
     }
 
     /// The one file that the command is about.
-    public void file(String label, String arity, String description, Consumer<Path> into) {
-        spec.addPositional(bound(PositionalParamSpec.builder().paramLabel(label).arity(arity).description(description).type(Path.class)
-                .converters(Path::of).hasInitialValue(false), into).build());
+    public void file(String label, String description, Consumer<Path> into) {
+        spec.addPositional(bound(subject(label, "1", description).required(true).type(Path.class).converters(new FilePath()), into)
+                .build());
+    }
+
+    /// The one file that the command may be about.
+    public void optionalFile(String label, String description, Consumer<Path> into) {
+        spec.addPositional(bound(subject(label, "0..1", description).type(Path.class).converters(new FilePath()), into).build());
     }
 
     /// The one word that the command is about.
     public void word(String label, String description, Consumer<String> into) {
-        spec.addPositional(bound(PositionalParamSpec.builder().paramLabel(label).description(description).type(String.class)
-                .hasInitialValue(false), into).build());
+        spec.addPositional(bound(subject(label, "1", description).required(true).type(String.class), into).build());
     }
 
     /// The files that the command is about, one or more.
     public void files(String label, String description, Consumer<List<Path>> into) {
-        spec.addPositional(bound(PositionalParamSpec.builder().paramLabel(label).arity("1..*").description(description).type(List.class)
-                .auxiliaryTypes(Path.class).converters(Path::of).hasInitialValue(false), into).build());
+        spec.addPositional(bound(subject(label, "1..*", description).required(true).type(List.class).auxiliaryTypes(Path.class)
+                .converters(new FilePath()), into).build());
+    }
+
+    private static PositionalParamSpec.Builder subject(String label, String arity, String description) {
+        return PositionalParamSpec.builder().paramLabel(label).arity(arity).description(description).hasInitialValue(false);
     }
 
     /// The whole command line, of which this is a part.
@@ -123,9 +135,18 @@ public final class Arguments {
             return this;
         }
 
-        /// Several values may follow it.
-        public Valued several() {
-            option.arity("1..*");
+        /// Several values may follow it, up to the next option or a word that is none of them.
+        public Valued several(Predicate<String> isNone) {
+            option.arity("1..*").parameterConsumer((words, argument, _) -> {
+                List<String> values = argument.getValue();
+                values = values == null ? new ArrayList<>() : new ArrayList<>(values);
+                boolean first = true;
+                while (!words.isEmpty() && (first || !words.peek().startsWith("-") && !isNone.test(words.peek()))) {
+                    values.add(words.pop());
+                    first = false;
+                }
+                argument.setValue(values);
+            });
             return this;
         }
 
@@ -133,8 +154,13 @@ public final class Arguments {
             spec.addOption(bound(option.type(String.class), into).build());
         }
 
+        /// A text for people, in which `\mu` is µ.
+        public void title(Consumer<String> into) {
+            text(value -> into.accept(Signs.replaced(value, true)));
+        }
+
         public void path(Consumer<Path> into) {
-            spec.addOption(bound(option.type(Path.class).converters(Path::of), into).build());
+            spec.addOption(bound(option.type(Path.class).converters(new FilePath()), into).build());
         }
 
         /// A whole number.
@@ -149,6 +175,13 @@ public final class Arguments {
         /// An option that may be repeated.
         public void texts(Consumer<List<String>> into) {
             spec.addOption(bound(option.type(List.class).auxiliaryTypes(String.class), into).build());
+        }
+
+        /// Places along x, numbers or dates; the option may be repeated.
+        void places(Consumer<List<PlaceOnAxis>> into) {
+            spec.addOption(bound(option.type(List.class).auxiliaryTypes(PlaceOnAxis.class).converters(text -> PlaceOnAxis.of(text)
+                    .orElseThrow(() -> new TypeConversionException("“" + text + "” is neither a number nor a date: write it as 3.5, 2e-6 or "
+                            + "2026-03-05."))), into).build());
         }
 
         /// An option that may be repeated.

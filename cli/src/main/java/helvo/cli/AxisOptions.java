@@ -1,14 +1,15 @@
 package helvo.cli;
 
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.TimeAxis;
 import helvo.core.look.AxisLook;
 import helvo.core.look.AxisPlace;
-import helvo.core.number.DecimalMark;
-import helvo.core.number.NumberText;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /// The options of a figure's axes.
 final class AxisOptions {
@@ -28,25 +29,43 @@ final class AxisOptions {
         arguments.flag("--log-x", "A logarithmic x axis.", value -> logX = value);
         arguments.flag("--log-y", "A logarithmic y axis.", value -> logY = value);
         arguments.option("--x-limits", "LO..HI",
-                "Where the x axis begins and ends; either may be left out.").text(value -> xLimits = value);
+                "Where the x axis begins and ends, in numbers or dates; either may be left out.").text(value -> xLimits = value);
         arguments.option("--y-limits", "LO..HI", "Where the y axis begins and ends.").text(value -> yLimits = value);
         arguments.option("--right-limits", "LO..HI", "Where the second scale begins and ends.").text(value -> rightLimits = value);
-        arguments.option("--x-title", "TEXT", "Instead of the heading of x.").text(value -> xTitle = Optional.of(value));
-        arguments.option("--y-title", "TEXT", "Instead of the heading of y.").text(value -> yTitle = Optional.of(value));
-        arguments.option("--right-title", "TEXT", "Of the second scale.").text(value -> rightTitle = Optional.of(value));
+        arguments.option("--x-title", "TEXT", "Instead of the heading of x.").title(value -> xTitle = Optional.of(value));
+        arguments.option("--y-title", "TEXT", "Instead of the heading of y.").title(value -> yTitle = Optional.of(value));
+        arguments.option("--right-title", "TEXT", "Of the second scale.").title(value -> rightTitle = Optional.of(value));
     }
-    List<Edit> edits(int figure) {
+
+    /// What is chosen for the axes, as far as it does not hang on how dates are counted.
+    List<Edit> edits(int figure) throws Refused {
         var edits = new ArrayList<Edit>();
-        add(edits, figure, AxisPlace.X, logX, xLimits, "--x-limits", xTitle);
-        add(edits, figure, AxisPlace.Y, logY, yLimits, "--y-limits", yTitle);
-        add(edits, figure, AxisPlace.RIGHT, false, rightLimits, "--right-limits", rightTitle);
+        if (!areDates(xLimits)) {
+            add(edits, figure, AxisPlace.X, logX, xLimits, "--x-limits", xTitle, Optional.empty());
+        }
+        add(edits, figure, AxisPlace.Y, logY, yLimits, "--y-limits", yTitle, Optional.empty());
+        add(edits, figure, AxisPlace.RIGHT, false, rightLimits, "--right-limits", rightTitle, Optional.empty());
         return edits;
     }
 
+    /// What is chosen for an axis of dates, once it is known how these are counted.
+    List<Edit> edits(FigureAnalysis figure) throws Refused {
+        var edits = new ArrayList<Edit>();
+        if (areDates(xLimits)) {
+            add(edits, figure.figure().id(), AxisPlace.X, logX, xLimits, "--x-limits", xTitle, figure.xTime());
+        }
+        return edits;
+    }
+
+    private static boolean areDates(String limits) {
+        return limits != null && Stream.of(limits.split("\\.\\.", -1)).anyMatch(each -> PlaceOnAxis.of(each).filter(PlaceOnAxis::isDate)
+                .isPresent());
+    }
+
     private void add(List<Edit> edits, int figure, AxisPlace place, boolean logarithmic, String limits, String option,
-            Optional<String> title) {
-        Optional<Double> low = limits == null ? Optional.empty() : limit(limits, option, true);
-        Optional<Double> high = limits == null ? Optional.empty() : limit(limits, option, false);
+            Optional<String> title, Optional<TimeAxis> time) throws Refused {
+        Optional<Double> low = limits == null ? Optional.empty() : limit(limits, option, true, time);
+        Optional<Double> high = limits == null ? Optional.empty() : limit(limits, option, false, time);
         if (low.isPresent() && high.isPresent() && !(low.get() < high.get())) {
             throw arguments.wrong(option + " “" + limits + "”: the first must be less than the second.");
         }
@@ -59,16 +78,14 @@ final class AxisOptions {
         }
     }
 
-    private Optional<Double> limit(String limits, String option, boolean first) {
+    private Optional<Double> limit(String limits, String option, boolean first, Optional<TimeAxis> time) throws Refused {
         int dots = limits.indexOf("..");
         String said = dots < 0 ? "?" : first ? limits.substring(0, dots).strip() : limits.substring(dots + 2).strip();
         if (said.isEmpty()) {
             return Optional.empty();
         }
-        var number = NumberText.number(said, DecimalMark.POINT);
-        if (number.isEmpty()) {
-            throw arguments.wrong(option + " “" + limits + "”: write two numbers as 0..50, or one of them as 0.. or ..50.");
-        }
-        return Optional.of(number.getAsDouble());
+        PlaceOnAxis place = PlaceOnAxis.of(said).orElseThrow(() -> arguments.wrong(option + " “" + limits + "”: write two numbers as 0..50, or "
+                + "one of them as 0.. or ..50; along dates, 2026-01-01..2026-02-01."));
+        return Optional.of(place.on(time, option));
     }
 }

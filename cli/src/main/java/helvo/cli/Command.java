@@ -12,6 +12,11 @@ public abstract class Command implements Callable<Integer> {
         arguments = new Arguments(this, name, description, footer);
     }
 
+    /// What else helps where required words are missing; empty for nothing.
+    String hint() {
+        return "";
+    }
+
     /// What it takes.
     final Arguments arguments() {
         return arguments;

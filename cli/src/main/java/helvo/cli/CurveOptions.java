@@ -18,7 +18,7 @@ final class CurveOptions {
     CurveOptions(Arguments arguments) {
         this.arguments = arguments;
         arguments.option("--curve", "SHAPE",
-                "line, polynomial, logarithmic, exponential, power or logistic (default: ${DEFAULT-VALUE}).")
+                "line, polynomial, logarithmic, exponential, power, logistic or mean (default: ${DEFAULT-VALUE}).")
                 .otherwise("line").text(value -> curve = value);
         arguments.flag("--on-log-scale", "Exponential and power as straight lines through ln y.", value -> onLogScale = value);
         arguments.option("--degree", "N", "Of a polynomial, 2 to 10.").integer(value -> degree = value);

@@ -1,5 +1,6 @@
 package helvo.cli;
 
+import helvo.core.Phrase;
 import helvo.core.Progress;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
@@ -8,6 +9,8 @@ import helvo.core.fit.FitOutcome;
 import helvo.core.fit.PrintedEquation;
 import helvo.core.number.NumberFormat;
 import helvo.core.readout.Equation;
+import helvo.core.readout.Readout;
+import helvo.core.readout.ReadingsReadout;
 import helvo.files.CannotRead;
 import helvo.files.json.FitJson;
 import java.io.PrintWriter;
@@ -19,16 +22,21 @@ import tools.jackson.databind.node.ObjectNode;
 
 final class CurvesCommand extends Command {
     private final FitOptions options;
-    private List<Double> at = List.of();
+    private List<PlaceOnAxis> at = List.of();
     private boolean bounds;
     private boolean json;
 
     CurvesCommand() {
         super("curves", "Fit every shape to the same points and rank them.");
-        arguments.option("--at", "X", "Read the curves at this x; may be repeated.").split().numbers(value -> at = value);
+        arguments.option("--at", "X", "Read the curves at this x, a number or a date; may be repeated.").split().places(value -> at = value);
         arguments.flag("--bounds", "The lines that the error bars allow, with each curve's own verdict.", value -> bounds = value);
         arguments.flag("--json", "Report as JSON, at full precision.", value -> json = value);
         options = new FitOptions(arguments);
+    }
+
+    @Override
+    String hint() {
+        return options.columns();
     }
 
     @Override
@@ -55,18 +63,33 @@ final class CurvesCommand extends Command {
         }
         SeriesAnalysis series = figure.series().getFirst();
         if (json) {
-            ObjectNode report = FitJson.curves(figure, new FitJson.Asked(at, List.of(), bounds),
+            ObjectNode report = FitJson.curves(figure, new FitJson.Asked(PlaceOnAxis.on(figure, at, "--at"), List.of(), bounds),
                     input.warnings());
-            reports.add(options.isOneFile() ? report : FitJson.named(input.name(), report));
+            reports.add(FitJson.of(input.source(figure), report));
         } else {
             PrintWriter out = arguments.out();
-            if (!options.isOneFile()) {
-                out.println(input.name());
+            out.println(input.about(figure));
+            if (series.tooFewToRank()) {
+                out.println(Phrase.of("%,d points are too few to tell shapes apart by AICc.", series.points().size()));
             }
-            series.ranked().forEach(outcome -> print(out, figure.numbers(), series, outcome));
+            List<Double> places = PlaceOnAxis.on(figure, at, "--at");
+            series.ranked().forEach(outcome -> {
+                print(out, figure.numbers(), series, outcome);
+                if (outcome instanceof FitOutcome.Fitted(Fit fit)) {
+                    places.forEach(x -> readings(out, figure, series.showing(fit.curve()), fit, x));
+                }
+            });
+            if (bounds) {
+                out.print(Readout.of(figure, series).withLines(Readout.bars(series, figure.numbers())).printedLines());
+            }
         }
         return series.ranked().stream().anyMatch(FitOutcome.Fitted.class::isInstance) ? input.exit(Helvo.DONE)
                 : Helvo.DATA_DO_NOT_ALLOW;
+    }
+
+    /// Below the curve that is read.
+    private static void readings(PrintWriter out, FigureAnalysis figure, SeriesAnalysis series, Fit fit, double x) {
+        out.print(Readout.of(figure, series).withLines(new ReadingsReadout(figure).at(series, fit, x)).printedLines().indent(14));
     }
 
     private static void print(PrintWriter out, NumberFormat numbers, SeriesAnalysis series, FitOutcome outcome) {
@@ -80,6 +103,7 @@ final class CurvesCommand extends Command {
                         fit.quality().r2AboutMean().isPresent() ? numbers.share(fit.quality().r2AboutMean().getAsDouble()) : "–",
                     series.weight(fit.curve()).isPresent() ? Math.round(100 * series.weight(fit.curve()).getAsDouble()) + " %" : "–",
                     equation.inNames(x, series.rows().y().symbol()) + equation.where(x).map(where -> ", " + where).orElse("")
+                        + series.whyNotRanked(fit.curve()).map(why -> "   not ranked: " + why).orElse("")
                         + (series.simplest().equals(Optional.of(fit.curve())) ? "   the simplest that is as good" : ""));
             }
         }

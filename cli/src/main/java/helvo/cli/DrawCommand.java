@@ -44,7 +44,7 @@ final class DrawCommand extends Command {
                 "Height of the sheet (default: ${DEFAULT-VALUE}).").otherwise("140").number(value -> height = value);
         arguments.option("--dpi", "N",
                 "Dots per inch of a PNG (default: ${DEFAULT-VALUE}).").otherwise("300").number(value -> dpi = value);
-        arguments.option("--title", "TEXT", "Instead of “y against x”.").text(value -> title = Optional.of(value));
+        arguments.option("--title", "TEXT", "Instead of “y against x”.").title(value -> title = Optional.of(value));
         arguments.option("--right", "COL",
                 "A y that is measured along a second scale on the right; may be repeated.").texts(value -> right = value);
         arguments.flag("--no-curve", "Points alone.", value -> noCurve = value);
@@ -54,6 +54,11 @@ final class DrawCommand extends Command {
         arguments.flag("--data", "Keep the points in the metadata of an SVG or a PDF.", value -> data = value);
         options = new FitOptions(arguments);
         axes = new AxisOptions(arguments);
+    }
+
+    @Override
+    String hint() {
+        return options.columns();
     }
 
     @Override
@@ -78,6 +83,7 @@ final class DrawCommand extends Command {
             throw new Refused(figure.missing().get());
         }
         List<Edit> looks = looks(figure);
+        looks.addAll(axes.edits(figure));
         if (!looks.isEmpty()) {
             edits.addAll(looks);
             figure = input.again(edits.toArray(Edit[]::new));

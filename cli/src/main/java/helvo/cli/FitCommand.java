@@ -2,11 +2,11 @@ package helvo.cli;
 
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.readout.ComparisonReadout;
 import helvo.core.readout.ReadingsReadout;
 import helvo.core.readout.Readout;
+import helvo.core.readout.Readout.Line;
 import helvo.files.CannotRead;
 import helvo.files.disk.WholeFile;
 import helvo.files.disk.WriteTrouble;
@@ -23,7 +23,7 @@ import tools.jackson.databind.node.ObjectNode;
 
 final class FitCommand extends Command {
     private final FitOptions options;
-    private List<Double> at = List.of();
+    private List<PlaceOnAxis> at = List.of();
     private List<Double> when = List.of();
     private Integer measured;
     private boolean bounds;
@@ -32,7 +32,7 @@ final class FitCommand extends Command {
 
     FitCommand() {
         super("fit", "Fit one curve and report it.");
-        arguments.option("--at", "X", "Read the curve at this x; may be repeated.").split().numbers(value -> at = value);
+        arguments.option("--at", "X", "Read the curve at this x, a number or a date; may be repeated.").split().places(value -> at = value);
         arguments.option("--when", "Y",
                 "Read off where the curve reaches this y; may be repeated.").split().numbers(value -> when = value);
         arguments.option("--measured", "M",
@@ -42,6 +42,11 @@ final class FitCommand extends Command {
         arguments.option("--residuals", "FILE.csv", "Write the table of residuals here.").path(value -> residuals = Optional.of(value));
         arguments.flag("--json", "Report as JSON, at full precision.", value -> json = value);
         options = new FitOptions(arguments);
+    }
+
+    @Override
+    String hint() {
+        return options.columns();
     }
 
     @Override
@@ -70,11 +75,11 @@ final class FitCommand extends Command {
             throw arguments.wrong("--bounds needs error bars: give --y-bar, --x-bar or both.");
         }
         if (json) {
-            ObjectNode report = FitJson.report(figure, new FitJson.Asked(at, when.stream()
+            ObjectNode report = FitJson.report(figure, new FitJson.Asked(PlaceOnAxis.on(figure, at, "--at"), when.stream()
                     .map(y -> new FitJson.When(y, times())).toList(), bounds), input.warnings());
-            reports.add(options.isOneFile() ? report : FitJson.named(input.name(), report));
+            reports.add(FitJson.of(input.source(figure), report));
         } else if (figure.missing().isEmpty()) {
-            print(input, figure);
+            print(input, figure, PlaceOnAxis.on(figure, at, "--at"));
         }
         if (residuals.isPresent()) {
             write(figure, residuals.get(), input.file());
@@ -89,30 +94,39 @@ final class FitCommand extends Command {
         return Helvo.DATA_DO_NOT_ALLOW;
     }
 
-    private void print(FitInput input, FigureAnalysis figure) {
+    private void print(FitInput input, FigureAnalysis figure, List<Double> places) {
         PrintWriter out = arguments.out();
-        if (!options.isOneFile()) {
-            out.println(input.name());
-        }
-        figure.series().forEach(series -> print(out, figure, series));
-        ComparisonReadout.of(figure).ifPresent(compared -> out.print(compared.printed()));
+        out.println(input.about(figure));
+        boolean several = figure.series().size() > 1;
+        figure.series().forEach(series -> print(out, figure, series, several, places));
+        ComparisonReadout.of(figure).ifPresent(compared -> out.print("\n" + compared.printed()));
         if (!options.isOneFile()) {
             out.println();
         }
     }
 
-    private void print(PrintWriter out, FigureAnalysis figure, SeriesAnalysis series) {
-        if (series.fit().isEmpty()) {
-            return;
+    private void print(PrintWriter out, FigureAnalysis figure, SeriesAnalysis series, boolean several, List<Double> places) {
+        Readout readout = Readout.of(figure, series);
+        if (several) {
+            out.println();
+            out.println(series.label());
         }
-        Fit fit = series.fit().get();
-        var lines = new ArrayList<>(Readout.of(figure, series).lines());
-        at.forEach(x -> lines.addAll(new ReadingsReadout(figure).at(series, fit, x)));
-        when.forEach(y -> lines.addAll(new ReadingsReadout(figure).when(series, fit, y, times())));
+        var lines = new ArrayList<>(readout.lines());
+        series.fit().ifPresent(fit -> {
+            var readings = new ArrayList<Line>();
+            places.forEach(x -> readings.addAll(new ReadingsReadout(figure).at(series, fit, x)));
+            when.forEach(y -> readings.addAll(new ReadingsReadout(figure).when(series, fit, y, times())));
+            if (!readings.isEmpty()) {
+                lines.add(new Line.Heading("Readings"));
+                lines.addAll(readings);
+            }
+        });
         if (times() > 0) {
             lines.addAll(new ReadingsReadout(figure).calibration(series));
         }
-        out.print(Readout.of(figure, series).withLines(lines).printed());
+        if (series.fit().isPresent() || several) {
+            out.print(readout.withLines(lines).printed());
+        }
     }
 
     private int times() {

@@ -8,11 +8,14 @@ import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.study.Edit;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
+import helvo.core.table.Problems;
 import helvo.core.table.RowCondition;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
+import helvo.files.json.FitJson;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /// One file of a command that fits, and the figure that is made of it.
@@ -55,9 +58,28 @@ final class FitInput {
         return warnings;
     }
 
-    /// 1 where the reading needs a look and a person is strict about it.
+    /// 1 where the file needs a look and a person is strict about it.
     int exit(int code) {
-        return options.exit(code, warnings);
+        return options.exit(code, this);
+    }
+
+    /// What `check` lists of the file.
+    int needsLook() {
+        return Problems.in(input.tables().getFirst()).count() + warnings.size();
+    }
+
+    /// "growth.csv: Response against Dose, only rows where Treatment is A; ln R = ln(Response). Helvo 0.1.0"
+    String about(FigureAnalysis figure) {
+        String only = RowCondition.sentence(figure.figure().only(), figure.table());
+        String ys = figure.series().stream().map(series -> figure.y(series).name()).distinct().collect(Collectors.joining(", "));
+        return name() + ": " + ys + " against " + figure.xs().getFirst().name() + (only.isEmpty() ? "" : ", only rows where " + only)
+                + options.derived().stream().map(each -> "; " + each).collect(Collectors.joining()) + ". " + Version.text();
+    }
+
+    /// The same for a report in JSON.
+    FitJson.Source source(FigureAnalysis figure) {
+        return new FitJson.Source(file.toString(), Version.text(), figure.figure().only().stream().map(condition -> RowCondition.sentence(
+                List.of(condition), figure.table())).toList(), options.derived());
     }
 
     /// Of rows in which neither x nor y is empty or missing, half at least must have numbers.

@@ -1,8 +1,10 @@
 package helvo.cli;
 
 import helvo.core.Phrase;
+import helvo.core.Progress;
 import helvo.core.fit.Curve;
 import helvo.core.formula.Formula;
+import helvo.core.look.Signs;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
@@ -13,12 +15,16 @@ import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
+import helvo.files.table.ReadTable;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Collectors;
 
 /// What `fit`, `curves` and `draw` share: the files, the columns, the rows and the curve.
 final class FitOptions {
+    private static final int MOST_NAMED = 20;
     private final Arguments arguments;
     private final ReadingOptions reading;
     private final CurveOptions shape;
@@ -141,9 +147,33 @@ final class FitOptions {
         return edits;
     }
 
-    /// 1 where the reading needs a look and a person is strict about it.
-    int exit(int code, List<String> warnings) {
-        return reading.isStrict() && !warnings.isEmpty() ? Helvo.DATA_DO_NOT_ALLOW : code;
+    /// 1 where the file needs a look, as `check` has it, and a person is strict about it.
+    int exit(int code, FitInput input) {
+        int places = reading.isStrict() ? input.needsLook() : 0;
+        if (places > 0) {
+            arguments.err().println(Phrase.of("%s: %,d %s a look; helvo check tells %s.", input.name(), places, places == 1 ? "place needs"
+                    : "places need", places == 1 ? "it" : "them"));
+        }
+        return places > 0 ? Helvo.DATA_DO_NOT_ALLOW : code;
+    }
+
+    /// The columns that were asked for first.
+    List<String> derived() {
+        return derived;
+    }
+
+    /// The columns of a file, for who has not named any.
+    String columns() {
+        if (files == null || files.size() != 1 || !Files.isRegularFile(files.getFirst())) {
+            return "";
+        }
+        try {
+            ReadTable read = ReadTable.read(files.getFirst(), Progress.none());
+            return "“" + files.getFirst().getFileName() + "” has the columns " + read.table().columns().stream().limit(MOST_NAMED)
+                    .map(Column::name).collect(Collectors.joining(", ")) + (read.table().columns().size() > MOST_NAMED ? " and more." : ".");
+        } catch (CannotRead e) {
+            return e.getMessage();
+        }
     }
 
     /// The id of the one figure that `analysed` makes.
@@ -156,9 +186,13 @@ final class FitOptions {
         if (sign < 1) {
             throw arguments.wrong("--derive “" + text + "”: write it as \"name [unit] = formula\".");
         }
+        Heading heading = Heading.of(Signs.replaced(text.substring(0, sign), true));
+        if (table.columns().stream().anyMatch(each -> each.name().equals(heading.name()))) {
+            throw new Refused("--derive “" + text + "”: there is a column “" + heading.name() + "” already; give the new one another name.");
+        }
         String formula = text.substring(sign + 1).strip();
         return switch (Formula.read(formula, table)) {
-            case Formula.Reading.Read(_, String kept) -> new ColumnEdit.Derive(table.id(), Heading.of(text.substring(0, sign)), kept,
+            case Formula.Reading.Read(_, String kept) -> new ColumnEdit.Derive(table.id(), heading, kept,
                     Role.NONE, false);
             case Formula.Reading.Wrong(int from, _, String sentence) ->
                     throw new Refused(Phrase.of("--derive, at character %d of “%s”: %s",

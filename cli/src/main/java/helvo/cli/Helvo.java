@@ -133,7 +133,7 @@ public final class Helvo extends Command {
         command.setOut(out).setErr(err);
         command.setExecutionExceptionHandler((fault, line, _) -> helvo.report(fault, line));
         command.setParameterExceptionHandler((wrong, _) -> {
-            wrong.getCommandLine().getErr().println(shortened(wrong.getMessage()));
+            wrong.getCommandLine().getErr().println(shortened(UsageError.sentence(wrong, arguments)));
             wrong.getCommandLine().getErr().println("`" + wrong.getCommandLine().getCommandSpec().qualifiedName()
                     + " --help` tells how it is used.");
             return CommandLine.ExitCode.USAGE;

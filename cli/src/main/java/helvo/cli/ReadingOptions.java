@@ -77,8 +77,9 @@ final class ReadingOptions {
                 "Read a column as text, point, comma (numbers with that decimal mark), dmy, mdy, h:mm or mm:ss; may be repeated.")
                 .texts(value -> readAs = value);
         arguments.option("--turn", "FORM",
-                "long: one row for each value of a wide table; transposed: rows as columns.").text(value -> turn = value);
-        arguments.flag("--strict", "End with exit code 1 where the reading needs a look.", value -> strict = value);
+                "long: one row for each value of a wide table, whose columns are named by numbers or alike but for one; transposed: rows as "
+                + "columns.").text(value -> turn = value);
+        arguments.flag("--strict", "End with exit code 1 where the file needs a look, as `check` does.", value -> strict = value);
     }
     /// A table that was read for a command.
     ///
@@ -110,7 +111,7 @@ final class ReadingOptions {
         return new Input(columns, List.copyOf(warnings));
     }
 
-    private Table turned(Table table) {
+    private Table turned(Table table) throws Refused {
         if (turn == null) {
             return table;
         }
@@ -119,6 +120,10 @@ final class ReadingOptions {
             case "transposed" -> Summary.Form.ROWS_TO_COLUMNS;
             default -> throw arguments.wrong("--turn “" + turn + "”: choose long or transposed.");
         };
+        Optional<String> refused = Turning.refused(table, form);
+        if (refused.isPresent()) {
+            throw new Refused("--turn " + turn + ": " + refused.get());
+        }
         return Summaries.detached(Turning.of(0, table.name(), table, form)).withReadAs(table.readAs());
     }
 

@@ -45,11 +45,11 @@ final class ReportCommand extends Command {
     ReportCommand() {
         super("report", "Write the report of a study: figures, tables, equations, what was done to the data.",
                 "", "What is not given here is as the study has it. The same study gives the same bytes.");
-        arguments.file("STUDY", "1", "A study, saved as .helvo.", value -> file = value);
+        arguments.file("STUDY", "A study, saved as .helvo.", value -> file = value);
         arguments.option("--out", "REPORT",
                 "A file ending in .html, .docx, .odt, .pdf, .md, .tex or .json.").required().path(value -> out = value);
-        arguments.option("--title", "TEXT", "Title of the report.").text(value -> title = Optional.of(value));
-        arguments.option("--author", "TEXT", "Who reports, and where.").text(value -> author = Optional.of(value));
+        arguments.option("--title", "TEXT", "Title of the report.").title(value -> title = Optional.of(value));
+        arguments.option("--author", "TEXT", "Who reports, and where.").title(value -> author = Optional.of(value));
         arguments.option("--date", "TEXT", "Date of the report, as it is to be read.").text(value -> date = Optional.of(value));
         arguments.option("--paper", "SIZE", "a4 or letter.").text(value -> paper = Optional.of(value));
         arguments.option("--language", "TAG",

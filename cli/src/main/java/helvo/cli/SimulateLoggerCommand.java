@@ -25,7 +25,7 @@ final class SimulateLoggerCommand extends Command {
         super("simulate-logger",
                 "Write readings of a simulated pull test into a file that grows, to try how a table follows its file.",
                 "", "A new file gets headings; an old one is gone on with. Ctrl+C ends it.");
-        arguments.file("FILE", "1", "A CSV file.", value -> file = value);
+        arguments.file("FILE", "A CSV file.", value -> file = value);
         arguments.option("--every", "TIME",
                 "Between two readings: 200ms, 0.5s, 1min (default: ${DEFAULT-VALUE}).").otherwise("0.5s").text(value -> every = value);
         arguments.option("--rows", "N", "Ends after so many readings; 0 for never.").otherwise("0").integer(value -> rows = value);

@@ -6,7 +6,12 @@ import picocli.CommandLine.IVersionProvider;
 final class Version implements IVersionProvider {
     @Override
     public String[] getVersion() {
+        return new String[] {text()};
+    }
+
+    /// "Helvo 0.1.0".
+    static String text() {
         String version = Version.class.getPackage().getImplementationVersion();
-        return new String[] {"Helvo " + (version == null ? "(unpacked)" : version)};
+        return "Helvo " + (version == null ? "(unpacked)" : version);
     }
 }

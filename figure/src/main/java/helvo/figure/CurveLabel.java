@@ -10,6 +10,7 @@ import helvo.core.look.CurveLook.LabelPart;
 import helvo.core.look.CurveLook;
 import helvo.core.number.NumberFormat;
 import helvo.core.readout.Equation;
+import helvo.core.readout.Readout;
 import java.awt.Font;
 import java.util.ArrayList;
 import java.util.List;
@@ -97,6 +98,9 @@ final class CurveLabel {
         if (parts.contains(LabelPart.UNCERTAINTY)) {
             fit.coefficients().reversed().forEach(each -> others.add(each.name() + " = "
                     + numbers.withUncertainty(each.value(), Equation.standardError(each))));
+            if (fit.coefficients().stream().anyMatch(each -> Equation.standardError(each).orElse(0) > 0)) {
+                others.add(Readout.STANDARD_ERROR);
+            }
         }
         if (parts.contains(LabelPart.BOUNDS)) {
             series.bounds().ifPresent(bounds -> {

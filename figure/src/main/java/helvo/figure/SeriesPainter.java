@@ -237,24 +237,24 @@ final class SeriesPainter {
 
     /// The 95 % confidence band of the mean, and thin dashed lines around one more measurement.
     void band(Fit fit) {
-        Path2D upper = edge(fit, Reading::meanHalf95, 1);
-        Path2D lower = edge(fit, Reading::meanHalf95, -1);
-        if (upper == null || lower == null) {
+        Optional<Path2D> upper = edge(fit, Reading::meanHalf95, 1);
+        Optional<Path2D> lower = edge(fit, Reading::meanHalf95, -1);
+        if (upper.isEmpty() || lower.isEmpty()) {
             return;
         }
         Color of = curveColor();
-        var band = new Path2D.Double(upper);
-        band.append(reversed(lower), true);
+        var band = new Path2D.Double(upper.get());
+        band.append(reversed(lower.get()), true);
         band.closePath();
         canvas.fill(band, new Color(of.getRed(), of.getGreen(), of.getBlue(), 42));
-        for (int side = -1; side <= 1; side += 2) {
-            canvas.draw(edge(fit, Reading::predictionHalf95, side), of,
-                    style.weight(0.6), (float) style.length(3), (float) style.length(2.5));
+        for (int side : new int[] {-1, 1}) {
+            edge(fit, Reading::predictionHalf95, side).ifPresent(edge -> canvas.draw(edge, of, style.weight(0.6), (float) style.length(3),
+                    (float) style.length(2.5)));
         }
     }
 
-    /// @return null where there is no scatter to judge by
-    private Path2D edge(Fit fit, Function<Reading, OptionalDouble> half, int side) {
+    /// @return empty where there is no scatter to judge by, or one more point has no bar of its own to be weighed by
+    private Optional<Path2D> edge(Fit fit, Function<Reading, OptionalDouble> half, int side) {
         var path = new Path2D.Double();
         for (int i = 0; i <= BAND_STEPS; i++) {
             double from = fractionOrEnd(reach[0]);
@@ -262,7 +262,7 @@ final class SeriesPainter {
                     : plot.x().value(from + (fractionOrEnd(reach[1]) - from) * i / BAND_STEPS);
             Optional<Reading> reading = Reading.at(fit, ONE_POINT, x);
             if (reading.isEmpty() || half.apply(reading.get()).isEmpty()) {
-                return null;
+                return Optional.empty();
             }
             double px = plot.pxWithin(x);
             double py = Math.clamp(plot.pyWithin(reading.get().value() + side * half.apply(reading.get()).getAsDouble()), -1e5, 1e5);
@@ -272,7 +272,7 @@ final class SeriesPainter {
                 path.lineTo(px, py);
             }
         }
-        return path;
+        return Optional.of(path);
     }
 
     private static Path2D reversed(Path2D path) {
@@ -546,11 +546,8 @@ final class SeriesPainter {
 
     /// Keeps labels away from the band's edges, one more measurement's too.
     void takeBand(Occupancy occupancy, Fit fit) {
-        for (int side = -1; side <= 1; side += 2) {
-            Path2D edge = edge(fit, Reading::predictionHalf95, side);
-            if (edge != null) {
-                occupancy.takeLine(edge);
-            }
+        for (int side : new int[] {-1, 1}) {
+            edge(fit, Reading::predictionHalf95, side).or(() -> edge(fit, Reading::meanHalf95, side)).ifPresent(occupancy::takeLine);
         }
     }
 }

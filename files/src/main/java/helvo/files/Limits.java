@@ -20,8 +20,9 @@ public final class Limits {
     public static final int REPEATED_CELLS = 5_000_000;
     /// Areas of merged cells in a sheet; each has to be looked up for every cell.
     public static final int MERGED_AREAS = 200_000;
-    /// Bytes of numbers and texts of one table; seven times as much is left for its analysis.
-    public static final long TABLE_BYTES = Runtime.getRuntime().maxMemory() / 8;
+    /// Bytes of numbers and texts of one table: 33 million numbers, however much memory the program was started with, so that a file
+    /// gives the same table everywhere.
+    public static final long TABLE_BYTES = 256L << 20;
     /// How many times its packed size a large part of a workbook may have: sheets of numbers shrink to a tenth, of one word repeated to
     /// a hundredth.
     public static final long SWELLING = 250;

@@ -1,6 +1,5 @@
 package helvo.report;
 
-import helvo.core.analysis.Diagnostics;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.check.Check;
@@ -42,9 +41,9 @@ final class Checks {
         String name = figure.series().size() > 1 ? series.label() + ": " : "";
         var words = new ChecksReadout(series, fit, figure.numbers());
         series.judgement().checks().stream().filter(Check::speaks).forEach(check -> items.add(Span.of(name + words.sentence(check))));
-        series.diagnostics().flatMap(Diagnostics::passing).filter(passing -> passing.missed().length > 0).ifPresent(passing ->
-                items.add(Span.of(name + "The curve meets " + passing.passes() + " of " + passing.bars() + " error bars.")));
-        series.bounds().filter(bounds -> !bounds.exist() && fit.curve().degree() == 1).ifPresent(_ ->
-                items.add(Span.of(name + "No line passes through all error bars.")));
+        words.missedBars().ifPresent(sentence -> items.add(Span.of(name + sentence)));
+        if (words.noLineMeetsAllBars()) {
+            items.add(Span.of(name + "No line passes through all error bars."));
+        }
     }
 }

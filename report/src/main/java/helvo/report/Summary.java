@@ -8,9 +8,11 @@ import helvo.core.compare.Comparison;
 import helvo.core.fit.Coefficient;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
+import helvo.core.fit.Mean;
 import helvo.core.number.NumberFormat;
 import helvo.core.readout.Description;
 import helvo.core.readout.Equation;
+import helvo.core.readout.Readout;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -25,6 +27,7 @@ final class Summary {
     private final NumberFormat numbers;
     private final List<SeriesAnalysis> series;
     private final List<Span> spans = new ArrayList<>();
+    private boolean namesErrors;
 
     Summary(FigureAnalysis figure) {
         this.figure = figure;
@@ -90,6 +93,10 @@ final class Summary {
         OptionalDouble r2 = fit.quality().r2();
         if (fit.curve().degree() == 1) {
             slope(each, name, fit.slope());
+        } else if (fit.curve() instanceof Mean) {
+            say(" " + name + " has the mean ");
+            strong(numbers.withUncertainty(fit.coefficients().getFirst().value(), OptionalDouble.empty()));
+            say(each.rows().y().unit().isEmpty() ? "" : " " + each.rows().y().unit());
         } else {
             String shape = fit.curve().name().toLowerCase(Locale.ROOT);
             say(" " + name + " follows " + ("aeiou".indexOf(shape.charAt(0)) >= 0 ? "an " : "a ") + shape + " curve");
@@ -107,6 +114,10 @@ final class Summary {
                 : " rises in a straight line, by "));
         strong(value);
         say(unit.isEmpty() ? " for each unit of " + each.rows().x().symbol() : " " + unit);
+        if (!namesErrors && Equation.standardError(slope).orElse(0) > 0) {
+            say(" (" + Readout.STANDARD_ERROR + ")");
+            namesErrors = true;
+        }
     }
 
     private void compared(Comparison comparison) {

@@ -72,12 +72,27 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
                 && diagnostics.equals(other.diagnostics);
     }
 
-    /// The shapes compared: perfect ones first, the simplest leading, then those with least AICc, then those of which nothing can be said,
-    /// as one through as many points as it has coefficients, and last those that could not be fitted.
+    /// The shapes compared: perfect ones first, the simplest leading, then those with least AICc, then those that are not ranked, as one
+    /// through as many points as it has coefficients or one worse than the mean, and last those that could not be fitted. Where the
+    /// points are too few to rank by, they are as offered.
     public List<FitOutcome> ranked() {
         return outcomes.stream().sorted(Comparator.comparingInt(this::rank).thenComparingDouble(outcome ->
                 outcome instanceof FitOutcome.Fitted(Fit fit) ? rank(outcome) == 0 ? fit.coefficients().size()
-                : fit.quality().aicc().orElse(Double.MAX_VALUE) : 0)).toList();
+                : weight(fit.curve()).isPresent() ? fit.quality().aicc().orElse(Double.MAX_VALUE) : 0 : 0)).toList();
+    }
+
+    /// Whether there are too few points to tell the shapes compared apart.
+    public boolean tooFewToRank() {
+        return EvidenceWeights.tooFew(outcomes, points);
+    }
+
+    /// Why a fitted shape is not ranked though others are; empty for one that is.
+    public Optional<String> whyNotRanked(Curve shape) {
+        return weight(shape).isPresent() || tooFewToRank() ? Optional.empty() : outcomes.stream()
+                .filter(outcome -> outcome.curve().equals(shape)).findFirst()
+                .flatMap(outcome -> outcome instanceof FitOutcome.Fitted(Fit fit) && EvidenceWeights.isRefuted(fit, outcomes)
+                        ? Optional.of(fit.quality().r2AboutMean().orElse(0) < 0 ? "it fits worse than the mean alone"
+                        : "the line’s intercept differs from it") : Optional.empty());
     }
 
     /// The simplest shape that is as good as any: of those within 2 of the least AICc, the one with the fewest coefficients, and of
@@ -91,7 +106,7 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
 
     private int rank(FitOutcome outcome) {
         return !(outcome instanceof FitOutcome.Fitted(Fit fit)) ? 3 : EvidenceWeights.isPerfect(fit, points) ? 0
-                : fit.quality().aicc().isPresent() && fit.quality().degreesOfFreedom() > 0 ? 1 : 2;
+                : weight(fit.curve()).isPresent() ? 1 : 2;
     }
 
     /// The same series with another curve chosen.

@@ -9,6 +9,9 @@ import helvo.core.table.TimeUnit;
 /// @param per    what a slope is counted by
 public record TimeAxis(double origin, TimeUnit per) {
     static final double DAY = TimeUnit.DAY.seconds();
+    /// What is known to better than this is told to the minute, to the second.
+    private static final double MINUTES_BELOW = 10 * DAY;
+    private static final double SECONDS_BELOW = 600;
 
     public double coordinate(double seconds) {
         return (seconds - origin) / per.seconds();
@@ -16,6 +19,21 @@ public record TimeAxis(double origin, TimeUnit per) {
 
     public double seconds(double coordinate) {
         return origin + coordinate * per.seconds();
+    }
+
+    /// A moment as text, to the day, the minute or the second.
+    ///
+    /// @param within how finely it has to be told, in seconds: an interval's half width
+    public String text(double coordinate, double within) {
+        boolean clock = origin == 0;
+        return DateText.shown(seconds(coordinate), within < SECONDS_BELOW ? clock ? DateText.Form.TIME_WITH_SECONDS : DateText.Form.SECOND
+                : clock ? DateText.Form.TIME : within < MINUTES_BELOW ? DateText.Form.MINUTE : DateText.Form.DAY);
+    }
+
+    /// A moment that was asked for, as finely as it was.
+    public String text(double coordinate) {
+        double seconds = seconds(coordinate);
+        return text(coordinate, seconds % DAY == 0 ? MINUTES_BELOW : seconds % 60 == 0 ? SECONDS_BELOW : 0);
     }
 
     /// "2026-01-05"; times of day without a date count from "midnight".

@@ -46,7 +46,7 @@ record NextTerm(Quality.F test, double[] taken, double largest, double shares, S
         boolean fromZero = !curve.coefficientNames().contains("a") && curve.degree() == 1;
         double middle = fromZero ? 0 : all.middle();
         double half = fromZero ? all.largest() : all.half();
-        int power = Math.max(1, curve.degree()) + 1;
+        int power = curve.nextPower();
         double[] term = new double[scatter.size()];
         Blocks.each(term.length, (from, to) -> {
             for (int k = from; k < to; k++) {

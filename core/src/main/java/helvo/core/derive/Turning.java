@@ -10,16 +10,21 @@ import helvo.core.table.Derivation;
 import helvo.core.table.Format;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
+import helvo.core.table.NumberedName;
 import helvo.core.table.Role;
 import helvo.core.table.RoleGuess;
 import helvo.core.table.SetAside;
 import helvo.core.table.Summary;
 import helvo.core.table.Table;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /// Tables that say what another table says in another shape, and that follow it: one row for each value of a wide table, or rows in the
@@ -65,6 +70,26 @@ public final class Turning {
         return alike ? named : List.of();
     }
 
+    /// The columns of which each value gets a row of its own: those named by numbers, else the most that are called alike but for a number
+    /// at the end.
+    private static List<Column> wide(Table table) {
+        List<Column> named = named(table);
+        return !named.isEmpty() ? named : table.columns().stream().filter(column -> column.kind() == Kind.NUMBER
+                && NumberedName.of(column).isPresent()).collect(Collectors.groupingBy(Turning::stem, LinkedHashMap::new, Collectors.toList()))
+                .values().stream().filter(alike -> alike.size() > 1).max(Comparator.comparingInt(List::size)).orElse(List.of());
+    }
+
+    private static String stem(Column column) {
+        return NumberedName.of(column).map(NumberedName::stem).orElse("").toLowerCase(Locale.ROOT) + " " + column.unit();
+    }
+
+    /// Why a table cannot be had in another shape; empty where it can.
+    public static Optional<String> refused(Table table, Summary.Form form) {
+        return form == Summary.Form.ONE_ROW_EACH && wide(table).isEmpty() ? Optional.of("“" + table.name() + "” has no columns that are named "
+                + "by numbers (2019, 2020), or alike but for a number at the end (Absorbance 1, Absorbance 2): there is nothing to give a row "
+                + "to each value of.") : Optional.empty();
+    }
+
     private static boolean isNumber(Column column) {
         return WrittenNumber.read(column.name(), DecimalMark.POINT).isPresent();
     }
@@ -76,7 +101,7 @@ public final class Turning {
     /// @param id of the new table
     public static Table of(int id, String name, Table source, Summary.Form form) {
         List<Integer> by = form == Summary.Form.ONE_ROW_EACH
-                ? source.columns().stream().filter(column -> !named(source).contains(column)).map(Column::id).toList()
+                ? source.columns().stream().filter(column -> !wide(source).contains(column)).map(Column::id).toList()
                 : List.of(source.columns().getFirst().id());
         var empty = new Table(id, name, source.mark(), Optional.empty(), List.of(), SetAside.NONE)
                 .withSummary(Optional.of(new Summary(source.id(), by, form)));
@@ -132,7 +157,9 @@ public final class Turning {
 
     /// For each row and each column that is named by a number, what names the row, that number and the value.
     private static List<Column> oneRowEach(Table source, List<Integer> by) {
-        List<Column> values = source.columns().stream().filter(column -> !by.contains(column.id()) && isNumber(column)).toList();
+        List<Column> values = wide(source).stream().filter(column -> !by.contains(column.id())).toList();
+        boolean byNumbers = values.stream().allMatch(Turning::isNumber);
+        boolean counted = byNumbers || values.stream().allMatch(column -> ending(column).matches("\\d+"));
         List<Column> kept = source.columns().stream().filter(column -> by.contains(column.id())).toList();
         List<Cells.Builder> cells = kept.stream().map(_ -> new Cells.Builder()).toList();
         var names = new Cells.Builder();
@@ -145,7 +172,11 @@ public final class Turning {
                 for (int i = 0; i < kept.size(); i++) {
                     cells.get(i).add(kept.get(i).cells().cell(row));
                 }
-                names.addNumber(number(value).value());
+                if (counted) {
+                    names.addNumber(byNumbers ? number(value).value() : Integer.parseInt(ending(value)));
+                } else {
+                    names.add(new Cell.Text(ending(value)));
+                }
                 all.add(value.cells().cell(row));
             }
         }
@@ -153,11 +184,16 @@ public final class Turning {
         for (int i = 0; i < kept.size(); i++) {
             columns.add(turned(kept.get(i).heading(), kept.get(i).kind(), kept.get(i).format(), cells.get(i).build()));
         }
-        columns.add(turned(nameOf(values), Kind.NUMBER, new Format.AsWritten(values.stream().mapToInt(each -> number(each).decimals()).max()
-                .orElse(0)), names.build()));
-        columns.add(turned(new Heading(source.name(), unit(values)), Kind.NUMBER,
+        columns.add(turned(byNumbers ? nameOf(values) : new Heading("No.", ""), counted ? Kind.NUMBER : Kind.TEXT, new Format.AsWritten(
+                byNumbers ? values.stream().mapToInt(each -> number(each).decimals()).max().orElse(0) : 0), names.build()));
+        String called = byNumbers ? source.name() : NumberedName.of(values.getFirst()).orElseThrow().stem();
+        columns.add(turned(new Heading(called, unit(values)), Kind.NUMBER,
                 new Format.AsWritten(values.stream().mapToInt(Column::decimals).max().orElse(0)), all.build()));
         return columns;
+    }
+
+    private static String ending(Column column) {
+        return NumberedName.of(column).map(NumberedName::ending).orElse("");
     }
 
     private static Heading nameOf(List<Column> values) {

@@ -6,7 +6,7 @@ import java.util.Optional;
 import java.util.function.Function;
 
 /// The shape of a trend line. Each shape is one class: its form, its coefficients' names and how it is fitted.
-public sealed interface Curve permits Line, FixedInterceptLine, Polynomial, Logarithmic, Exponential, Power, Logistic {
+public sealed interface Curve permits Mean, Line, FixedInterceptLine, Polynomial, Logarithmic, Exponential, Power, Logistic {
     /// What `form` calls an intercept that is given, not fitted.
     String HELD = "held";
 
@@ -61,6 +61,11 @@ public sealed interface Curve permits Line, FixedInterceptLine, Polynomial, Loga
     /// Whether a straight line shows it on axes of plain numbers.
     default boolean isStraight() {
         return degree() == 1;
+    }
+
+    /// The power of x whose term would extend it: the next one of a line or polynomial, 2 for another shape.
+    default int nextPower() {
+        return Math.max(1, degree()) + 1;
     }
 
     /// Whether a point can take part in a fit of this shape.

@@ -13,7 +13,7 @@ public final class Curves {
 
     /// In the order of the strip at the foot of the window.
     public static List<Curve> offered() {
-        return List.of(new Line(), new FixedInterceptLine(0), new Polynomial(2), new Polynomial(3), new Logarithmic(),
+        return List.of(new Mean(), new Line(), new FixedInterceptLine(0), new Polynomial(2), new Polynomial(3), new Logarithmic(),
                 new Exponential(false), new Power(false), new Logistic(),
                 new Polynomial(4), new Polynomial(5));
     }

@@ -1,41 +1,94 @@
 package helvo.core.fit;
 
 import helvo.core.Range;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.stream.IntStream;
 
 /// The share of the evidence for each of several curves fitted to the same points: exp(−Δ/2) of the AICc
 /// differences, adding up to 1. Burnham & Anderson 2002, §2.9.
 public final class EvidenceWeights {
+    /// With fewer points AICc does not tell shapes apart: its correction for few points outweighs what they say.
+    public static final int FEWEST_POINTS = 7;
     /// Of y and of the curve together, as a part of the largest y.
     private static final double ROUNDING = 4e-16;
+    private static final double SIGNIFICANT = 0.05;
+    /// R² below this is worse than the mean's, which is 0 but for rounding.
+    private static final double WORSE_THAN_MEAN = -1e-9;
 
     private EvidenceWeights() {}
 
-    /// One weight for each outcome; empty for one without a fit, with too few points to judge, or fitted to fewer points than others or
-    /// with other weights, and for all where fewer than two can be judged. When curves fit perfectly with points to spare, the one with
-    /// the fewest coefficients has it all.
+    /// One weight for each outcome; empty for one without a fit, with too few points to judge, fitted to fewer points than others or
+    /// with other weights, or [#isRefuted], and for all where fewer than two can be judged or there are [#tooFew] points. When curves fit
+    /// perfectly with points to spare, the one with the fewest coefficients has it all.
     ///
     /// @param points that all were fitted to, as far as each shape takes them
     public static List<OptionalDouble> of(List<FitOutcome> outcomes, Points points) {
-        boolean inBoth = points.weighedInBoth();
         var perfect = outcomes.stream().filter(o -> o instanceof FitOutcome.Fitted(Fit fit) && isPerfect(fit, points))
-                .min(java.util.Comparator.comparingInt(o -> ((FitOutcome.Fitted) o).fit().quality().coefficients()));
+                .min(Comparator.comparingInt(o -> ((FitOutcome.Fitted) o).fit().quality().coefficients()));
         if (perfect.isPresent()) {
             return outcomes.stream().map(o -> o instanceof FitOutcome.Fitted
                     ? OptionalDouble.of(o == perfect.get() ? 1 : 0) : OptionalDouble.empty()).toList();
         }
-        int most = outcomes.stream().mapToInt(o -> o instanceof FitOutcome.Fitted(Fit fit) ? fit.quality().points() : 0).max().orElse(0);
-        List<OptionalDouble> aicc = outcomes.stream()
-                .map(o -> o instanceof FitOutcome.Fitted(Fit fit) && fit.quality().points() == most
-                        && fit.curve().fittedOn() == Curve.FittedOn.Y
-                        && !(inBoth && fit.curve().weighsBoth()) ? fit.quality().aicc() : OptionalDouble.empty()).toList();
-        if (aicc.stream().filter(OptionalDouble::isPresent).count() < 2) {
+        List<OptionalDouble> aicc = aicc(outcomes, points);
+        if (aicc.stream().filter(OptionalDouble::isPresent).count() < 2 || tooFew(outcomes, points)) {
             return outcomes.stream().map(_ -> OptionalDouble.empty()).toList();
         }
         double best = aicc.stream().filter(OptionalDouble::isPresent).mapToDouble(OptionalDouble::getAsDouble).min().orElse(0);
         double sum = aicc.stream().filter(OptionalDouble::isPresent).mapToDouble(a -> Math.exp((best - a.getAsDouble()) / 2)).sum();
         return aicc.stream().map(a -> a.isEmpty() ? a : OptionalDouble.of(Math.exp((best - a.getAsDouble()) / 2) / sum)).toList();
+    }
+
+    /// Of those that can be compared.
+    private static List<OptionalDouble> aicc(List<FitOutcome> outcomes, Points points) {
+        return outcomes.stream().map(outcome -> comparable(outcome, outcomes, points).filter(fit -> !isRefuted(fit, outcomes))
+                .map(fit -> fit.quality().aicc()).orElse(OptionalDouble.empty())).toList();
+    }
+
+    /// The fit, where it is to as many points as any and weighs them as the others do.
+    private static Optional<Fit> comparable(FitOutcome outcome, List<FitOutcome> outcomes, Points points) {
+        return outcome instanceof FitOutcome.Fitted(Fit fit) && fit.quality().points() == mostPoints(outcomes)
+                && fit.curve().fittedOn() == Curve.FittedOn.Y && !(points.weighedInBoth() && fit.curve().weighsBoth()) ? Optional.of(fit)
+                : Optional.empty();
+    }
+
+    private static int mostPoints(List<FitOutcome> outcomes) {
+        return outcomes.stream().mapToInt(o -> o instanceof FitOutcome.Fitted(Fit fit) ? fit.quality().points() : 0).max().orElse(0);
+    }
+
+    /// Whether the points are too few to tell shapes apart by AICc: fewer than [#FEWEST_POINTS], or such that a shape that it cannot
+    /// judge, with n − k − 2 < 1, is better than the best that it can (F test of its further coefficients, 5 %). A perfect fit needs no
+    /// AICc.
+    public static boolean tooFew(List<FitOutcome> outcomes, Points points) {
+        int most = mostPoints(outcomes);
+        if (most == 0 || outcomes.stream().anyMatch(o -> o instanceof FitOutcome.Fitted(Fit fit) && isPerfect(fit, points))) {
+            return false;
+        }
+        List<OptionalDouble> aicc = aicc(outcomes, points);
+        Optional<Fit> best = IntStream.range(0, outcomes.size()).filter(i -> aicc.get(i).isPresent()).boxed()
+                .min(Comparator.comparingDouble(i -> aicc.get(i).getAsDouble())).map(i -> ((FitOutcome.Fitted) outcomes.get(i)).fit());
+        return most < FEWEST_POINTS || best.isPresent() && outcomes.stream().map(each -> comparable(each, outcomes, points))
+                .flatMap(Optional::stream).anyMatch(fit -> fit.quality().aicc().isEmpty() && isBetter(fit, best.get()));
+    }
+
+    private static boolean isBetter(Fit further, Fit best) {
+        Quality quality = further.quality();
+        int more = quality.coefficients() - best.quality().coefficients();
+        int freedom = quality.degreesOfFreedom();
+        double explained = best.quality().residualSumOfSquares() - quality.residualSumOfSquares();
+        return more > 0 && freedom > 0 && explained > 0
+                && Quality.F.of(explained / more / (quality.residualSumOfSquares() / freedom), more, freedom).p() < SIGNIFICANT;
+    }
+
+    /// Whether a shape is none to be ranked: it fits worse than the mean alone, or it holds an intercept from which that of the line
+    /// differs (p < 0.05).
+    public static boolean isRefuted(Fit fit, List<FitOutcome> outcomes) {
+        boolean worse = fit.quality().r2AboutMean().orElse(0) < WORSE_THAN_MEAN;
+        return worse || fit.curve() instanceof FixedInterceptLine held && outcomes.stream().anyMatch(each -> each
+                instanceof FitOutcome.Fitted(Fit line) && line.curve().equals(new Line()) && line.intercept().uncertainty()
+                .filter(known -> held.heldIntercept() < known.low95() || held.heldIntercept() > known.high95()).isPresent());
     }
 
     /// Whether a curve with points to spare leaves no more than the rounding of the numbers it was fitted to: 0.1, 0.2 and 0.3 lie on a

@@ -102,7 +102,7 @@ public final class PolynomialFit {
             return allZero ? Optional.of(new Reason.AllXEqual(0)) : Optional.empty();
         }
         int distinct = points.distinctX(p);
-        if (distinct == 1) {
+        if (distinct == 1 && p > 1) {
             return Optional.of(new Reason.AllXEqual(points.x()[0]));
         }
         return distinct < p ? Optional.of(new Reason.TooFewDistinctX(distinct, p)) : Optional.empty();
@@ -193,7 +193,7 @@ public final class PolynomialFit {
         OptionalDouble adjusted = varies && n > p
                 ? OptionalDouble.of(oneMinus(residuals.divide(total).multiply(DD.of(totalFreedom)).divide(DD.of(n - p))))
                 : OptionalDouble.empty();
-        boolean testable = varies && n > p && residuals.hi() > 0 && (lowest == 0 || intercept == 0);
+        boolean testable = varies && n > p && degree > 0 && residuals.hi() > 0 && (lowest == 0 || intercept == 0);
         Optional<Quality.F> f = testable ? Optional.of(overall(residuals, total, totalFreedom, n - p)) : Optional.empty();
         OptionalDouble aicc = residuals.hi() <= 0 ? OptionalDouble.empty()
                 : Quality.aicc(weighting, n, p, Math.log(residuals.hi() / n) + squarePower * Math.log(2), ssr);

@@ -5,25 +5,34 @@ import helvo.core.formula.Expression.ColumnValue;
 import helvo.core.formula.Expression.Constant;
 import helvo.core.formula.Expression.Joined;
 import helvo.core.formula.Expression.Operator;
+import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 import helvo.core.table.Column;
 import helvo.core.table.Kind;
 import helvo.core.table.Table;
+import helvo.core.table.TimeUnit;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /// Reads formulas by recursive descent.
 ///
 /// Sums and differences of products and quotients of powers; `-x^2` is −(x²), `2^3^2` is 2^(3^2); a raised digit is a power;
 /// a number, name or bracket right after another is a product (`2 Load`, `2(Load + 1)`), which binds like `*`. Bars are a size,
-/// √ a root. A function takes what is in the brackets behind it, or the one name or number (`ln Mass`). Names of columns may
+/// √ a root. `2026-01-05` is a date, with a time of day behind it if wanted. A function takes what is in the brackets behind it, or the one name or number (`ln Mass`). Names of columns may
 /// hold blanks and signs: the longest that fits is taken, letter-cased first. In quotation marks any name can stand.
 final class Parser {
     private static final String RAISED = "\u2070\u00b9\u00b2\u00b3\u2074\u2075\u2076\u2077\u2078\u2079";
+    private static final Pattern DATE = Pattern.compile("\\d{4}-\\d{2}-\\d{2}(?:[T ]\\d{2}:\\d{2}(?::\\d{2})?)?(?![\\w.:])");
+    /// A year, a month and a day, or the other way round, with nothing but signs between them.
+    private static final Pattern LIKE_DATE = Pattern.compile("(?:1[5-9]|2[01])\\d\\d([-/.])(?:1[0-2]|0?[1-9])\\1(?:[12]\\d|3[01]|0?[1-9])(?![\\w.])"
+            + "|(?:[12]\\d|3[01]|0?[1-9])([-/.])(?:[12]\\d|3[01]|0?[1-9])\\2(?:1[5-9]|2[01])\\d\\d(?![\\w.])");
     /// Deeper nesting is no formula that a person writes.
     private static final int DEEPEST = 200;
     private static final int LONGEST = 2000;
@@ -205,7 +214,29 @@ final class Parser {
         return inside;
     }
 
+    /// A date, as in `Date - 2026-01-05`, counts in days since 1970-01-01, as columns of dates do. What could be a date written in
+    /// another way, or a difference, is asked for again.
+    private Optional<Expression> date() {
+        Matcher date = DATE.matcher(text).region(at, text.length());
+        if (!date.lookingAt()) {
+            Matcher likely = LIKE_DATE.matcher(text).region(at, text.length());
+            if (likely.lookingAt()) {
+                throw new Wrong(at, likely.end(), "“" + likely.group() + "” could be a date: write a date as 2026-01-05, and a calculation with "
+                        + "blanks around its signs.");
+            }
+            return Optional.empty();
+        }
+        DateText.Moment moment = DateText.read(date.group().replace('T', ' '), DateText.Order.DAY_FIRST).orElseThrow(() -> new Wrong(at,
+                date.end(), "There is no day “" + date.group() + "”."));
+        at = date.end();
+        return Optional.of(new Constant(moment.seconds() / TimeUnit.DAY.seconds()));
+    }
+
     private Expression number() {
+        Optional<Expression> date = date();
+        if (date.isPresent()) {
+            return date.get();
+        }
         int from = at;
         while (at < text.length() && (Character.isDigit(text.charAt(at)) || text.charAt(at) == '.'
                 || text.charAt(at) == table.mark().sign())) {

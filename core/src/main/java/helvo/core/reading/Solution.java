@@ -2,6 +2,7 @@ package helvo.core.reading;
 
 import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
+import helvo.core.fit.Mean;
 import helvo.core.fit.Points;
 import helvo.core.fit.Weighting;
 import helvo.core.number.Roots;
@@ -47,6 +48,9 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
         double span = high > low ? high - low : 1;
         DoubleUnaryOperator above = x -> fit.function().at(x) - y;
         var solutions = new ArrayList<Solution>();
+        if (fit.curve() instanceof Mean) {
+            return List.of();
+        }
         if (fit.curve().degree() == 1) {
             // From the middle, where the line keeps its digits.
             double middle = low / 2 + high / 2;

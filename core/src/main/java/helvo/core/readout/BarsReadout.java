@@ -6,11 +6,13 @@ import helvo.core.analysis.BarSource;
 import helvo.core.analysis.Diagnostics;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.bounds.Bounds;
+import helvo.core.bounds.ExpectedMisses;
 import helvo.core.bounds.Minimax;
 import helvo.core.bounds.Passing;
 import helvo.core.fit.Fit;
 import helvo.core.fit.Polynomial;
 import helvo.core.number.NumberFormat;
+import helvo.core.table.BarMeaning;
 import helvo.core.readout.Readout.Line;
 import java.util.ArrayList;
 import java.util.List;
@@ -36,14 +38,29 @@ final class BarsReadout {
     }
 
     /// @return none where no point has a bar
-    static List<Line> of(SeriesAnalysis series, NumberFormat numbers) {
-        return series.bounds().map(bounds -> new BarsReadout(series, bounds, numbers).all()).orElse(List.of());
+    ///
+    /// @param linesToo whether the lines that the bars allow are told of a curve that is none
+    static List<Line> of(SeriesAnalysis series, NumberFormat numbers, boolean linesToo) {
+        return series.bounds().map(bounds -> new BarsReadout(series, bounds, numbers).all(linesToo)).orElse(List.of());
     }
 
-    private List<Line> all() {
+    private List<Line> all(boolean linesToo) {
         lines.add(new Line.Heading("Within the error bars"));
         lines.add(new Line.Sentence(source(), false));
         curve();
+        boolean bent = series.fit().filter(fit -> fit.curve().degree() != 1).isPresent();
+        if (!bent || linesToo) {
+            linesWithin();
+        }
+        if (bounds.without().length > 0) {
+            say(capital(Readout.numbers(bounds.without())) + (bounds.without().length == 1 ? " has" : " have") + " no usable bar and take"
+                    + (bounds.without().length == 1 ? "s" : "") + " no part in this.", true);
+        }
+        return List.copyOf(lines);
+    }
+
+    /// Which lines the bars allow.
+    private void linesWithin() {
         verdict();
         if (bounds.steepest().isPresent()) {
             limits();
@@ -51,11 +68,6 @@ final class BarsReadout {
             say("A vertical line meets all bars: slopes have no limit.", false);
         }
         ends();
-        if (bounds.without().length > 0) {
-            say(capital(Readout.numbers(bounds.without())) + (bounds.without().length == 1 ? " has" : " have") + " no usable bar and take"
-                    + (bounds.without().length == 1 ? "s" : "") + " no part in this.", true);
-        }
-        return List.copyOf(lines);
     }
 
     private void say(String text, boolean warns) {
@@ -86,22 +98,63 @@ final class BarsReadout {
     }
 
     private void curve() {
-        Optional<Passing> passing = series.diagnostics().flatMap(Diagnostics::passing);
-        Optional<Fit> fit = series.fit();
-        if (passing.isEmpty() || fit.isEmpty()) {
-            return;
+        ofCurve(series, numbers).ifPresent(lines::add);
+        if (series.fit().isPresent()) {
+            series.diagnostics().flatMap(Diagnostics::minimax).ifPresent(this::best);
         }
-        Passing found = passing.get();
-        String shape = fit.get().curve().degree() == 1 ? "The line" : "The curve";
+    }
+
+    /// How the curve meets the bars, and whether that is as it should be.
+    static Optional<Line.Sentence> ofCurve(SeriesAnalysis series, NumberFormat numbers) {
+        return series.fit().flatMap(fit -> series.diagnostics().flatMap(Diagnostics::passing).map(found -> expected(series, fit, found)
+                .map(expected -> met(series, fit, found, expected)).orElseGet(() -> met(fit, found, numbers))));
+    }
+
+    /// Of bars that no point may miss.
+    private static Line.Sentence met(Fit fit, Passing found, NumberFormat numbers) {
         if (found.missed().length == 0) {
-            say(Phrase.of("%s meets %s.", shape, all(found.bars())), false);
-        } else {
-            say(Phrase.of("%s meets %,d of %,d bars; it misses %s. %s", shape, found.passes(), found.bars(),
-                    Readout.numbers(found.missed()),
-                    Double.isInfinite(found.factor()) ? "Longer bars would not help, since a bar that it misses is 0."
-                            : "It would need bars " + times(found.factor()) + " as long."), true);
+            return new Line.Sentence(Phrase.of("%s meets %s.", shape(fit), all(found.bars())), false);
         }
-        series.diagnostics().flatMap(Diagnostics::minimax).ifPresent(this::best);
+        return new Line.Sentence(Phrase.of("%s meets %,d of %,d bars; it misses %s. %s", shape(fit), found.passes(), found.bars(),
+                Readout.numbers(found.missed()),
+                Double.isInfinite(found.factor()) ? "Longer bars would not help, since a bar that it misses is 0."
+                        : "It would need bars " + times(numbers, found.factor()) + " as long."), true);
+    }
+
+    private static String shape(Fit fit) {
+        return fit.curve().degree() == 1 ? "The line" : "The curve";
+    }
+
+    /// Of bars of one standard deviation or of 95 % some miss even the true curve; a half range is met always.
+    private static Optional<ExpectedMisses> expected(SeriesAnalysis series, Fit fit, Passing found) {
+        return allMustBeMet(series) || fit.quality().degreesOfFreedom() <= 0 ? Optional.empty()
+                : Optional.of(ExpectedMisses.of(fit.quality(), meaning(series), found));
+    }
+
+    /// Whether the bars are half ranges, or of different meanings in x and y.
+    static boolean allMustBeMet(SeriesAnalysis series) {
+        BarSource inY = series.rows().yBars();
+        BarSource inX = series.rows().xBars();
+        boolean alike = inY.isNone() || inX.isNone() || inX.meaning().standardDeviation() == inY.meaning().standardDeviation();
+        return !alike || meaning(series) == BarMeaning.HALF_RANGE;
+    }
+
+    private static BarMeaning meaning(SeriesAnalysis series) {
+        return (series.rows().yBars().isNone() ? series.rows().xBars() : series.rows().yBars()).meaning();
+    }
+
+    private static Line.Sentence met(SeriesAnalysis series, Fit fit, Passing found, ExpectedMisses expected) {
+        String of = meaning(series).words();
+        long count = Math.round(expected.mean());
+        String some = count == 0 ? "hardly one" : "about " + count;
+        String meets = found.missed().length == 0 ? Phrase.of("%s meets %s", shape(fit), all(found.bars()))
+                : Phrase.of("%s meets %,d of %,d bars", shape(fit), found.passes(), found.bars());
+        if (expected.tooMany()) {
+            return new Line.Sentence(Phrase.of("%s and misses %s; of bars of %s it should miss %s. They are too short, or the curve is not "
+                    + "the right one.", meets, Readout.numbers(found.missed()), of, some), true);
+        }
+        return expected.tooFew() ? new Line.Sentence(Phrase.of("%s; of bars of %s it should miss %s. They may be longer than that.", meets,
+                of, some), true) : new Line.Sentence(Phrase.of("%s; of bars of %s it may well miss %s.", meets, of, some), false);
     }
 
     private static String all(int bars) {
@@ -109,6 +162,10 @@ final class BarsReadout {
     }
 
     private String times(double factor) {
+        return times(numbers, factor);
+    }
+
+    private static String times(NumberFormat numbers, double factor) {
         // Close to 1 it takes more digits to tell on which side.
         return numbers.significant(factor, Math.abs(factor - 1) < 0.01 ? 6 : 3) + " times";
     }
@@ -140,10 +197,10 @@ final class BarsReadout {
             say("No line passes through all bars, however long the others were: some are 0.", true);
         } else {
             say("No line passes through all bars. One would with bars " + times(factor) + " as long"
-                    + equal.map(bar -> ", " + bar).orElse("") + "; " + Readout.numbers(bounds.least().rows()) + " decide that.", true);
+                    + equal.map(bar -> ", " + bar).orElse("") + "; " + Readout.numbers(bounds.least().rows()) + " decide that.", allMustBeMet(series));
         }
         if (bounds.obstacles().length > 0) {
-            say("Without " + Readout.numbers(bounds.obstacles()) + " a line would pass.", true);
+            say("Without " + Readout.numbers(bounds.obstacles()) + " a line would pass.", allMustBeMet(series));
         } else {
             say("Leaving out up to three bars would not help.", false);
         }
@@ -166,7 +223,7 @@ final class BarsReadout {
         double slope = bounds.slope().orElseThrow();
         lines.add(new Line.Quantity("slope", numbers.withUncertainty(slope, half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty()),
                 slopeUnit,
-                numbers.exact(slope) + " ± " + numbers.exact(half), "by the bounds"));
+                numbers.exact(slope) + " ± " + numbers.exact(half), "by the bounds; ± is half their range"));
         lines.add(new Line.Quantity("intercept", numbers.rounded(intercepts.low(), interceptDigits) + " to "
                 + numbers.rounded(intercepts.high(), interceptDigits), y,
                 numbers.exact(intercepts.low()) + " to " + numbers.exact(intercepts.high()), "by the bounds"));

@@ -10,6 +10,7 @@ import helvo.core.check.Judgement;
 import helvo.core.fit.Coefficient;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
+import helvo.core.fit.Mean;
 import helvo.core.fit.Weighting;
 import helvo.core.number.NumberFormat;
 import helvo.core.readout.Readout.Line;
@@ -88,6 +89,17 @@ public final class ChecksReadout {
         };
     }
 
+    /// What is wrong with how the curve meets the error bars; empty where that is as it should be.
+    public Optional<String> missedBars() {
+        return BarsReadout.ofCurve(series, numbers).filter(Line.Sentence::warns).map(Line.Sentence::text);
+    }
+
+    /// Whether no line passes through all bars though one should.
+    public boolean noLineMeetsAllBars() {
+        return fit.curve().degree() == 1 && BarsReadout.allMustBeMet(series) && series.bounds().filter(bounds -> !bounds.exist())
+                .isPresent();
+    }
+
     private String p(Check check) {
         return numbers.p(check.p().orElseThrow());
     }
@@ -107,6 +119,10 @@ public final class ChecksReadout {
         String size = inY(check.size()) + (s > 0 && unweighted ? Phrase.of(" (%s s)", numbers.significant(Math.abs(check.size()) / s, 2))
                 : "");
         String test = Phrase.of("next term: F = %s, %s", numbers.significant(check.statistic(), 3), p(check));
+        if (fit.curve() instanceof Mean) {
+            return Phrase.of("The points %s along %s (%s): a line takes out up to %s.%s", check.size() < 0 ? "rise" : "fall",
+                    series.rows().x().column().name(), test, size, patternless());
+        }
         if (fit.curve().degree() > 1) {
             return Phrase.of("A pattern is left in the residuals (%s): a term of the next degree would take out up to %s.%s", test, size,
                     patternless());

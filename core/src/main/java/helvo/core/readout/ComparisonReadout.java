@@ -42,7 +42,7 @@ public final class ComparisonReadout {
                     .equals(comparison.groups().getFirst().name())).findFirst().orElseThrow().rows();
             new ComparisonReadout(figure.numbers(), of.x(), of.y()).lines(comparison, lines);
         }
-        return Optional.of(new Readout("compare", "", "", "", "", List.copyOf(lines)));
+        return Optional.of(new Readout("The groups compared", "", "", "", "", List.copyOf(lines)));
     }
 
     private void lines(Comparison comparison, List<Line> lines) {
@@ -52,22 +52,22 @@ public final class ComparisonReadout {
         all.forEach(group -> lines.add(new Line.Sentence(group.name() + ": "
                 + new Equation(group.equation(), numbers).inNames(x, y) + new Equation(group.equation(), numbers).where(x)
                 .map(where -> ", " + where).orElse(""), false)));
-        lines.add(new Line.Heading("Slopes of the lines"));
+        lines.add(new Line.Heading("Slopes of the lines, " + Readout.STANDARD_ERROR));
         comparison.groups().forEach(group -> lines.add(quantity(group.name(), group.line().slope(), slopeUnit)));
         lines.add(test(comparison.equalSlopes(), "The slopes differ", "The slopes may be one and the same"));
-        lines.add(new Line.Heading("Intercepts"));
+        lines.add(new Line.Heading("Intercepts, " + Readout.STANDARD_ERROR));
         comparison.groups().forEach(group -> lines.add(quantity(group.name(), group.line().intercept(), interceptUnit)));
         lines.add(test(comparison.equalLines(), "One line for all does not serve", "One line for all may serve"));
         for (Comparison.Pair pair : comparison.pairs()) {
             lines.add(new Line.Heading(pair.second() + " against " + pair.first()));
             lines.add(new Line.Quantity("difference", numbers.withUncertainty(pair.difference(), pair.differenceHalf95()), slopeUnit,
-                    numbers.exact(pair.difference()) + half(pair.differenceHalf95()), "of slopes, 95 %"));
+                    numbers.exact(pair.difference()) + half(pair.differenceHalf95()), "of slopes; " + Readout.HALF_95));
             boolean limits = pair.ratioLow95().isPresent() && pair.ratioHigh95().isPresent();
             if (Double.isFinite(pair.ratio())) {
                 lines.add(new Line.Quantity("ratio", limits ? Phrase.of("%s (%s to %s)", ratio(pair.ratio(), pair),
                         ratio(pair.ratioLow95().getAsDouble(), pair), ratio(pair.ratioHigh95().getAsDouble(), pair))
                         : numbers.plain(pair.ratio()), "",
-                        numbers.exact(pair.ratio()), "95 %"));
+                        numbers.exact(pair.ratio()), limits ? "95 %" : "no 95 % limits: the slopes are too unsure"));
             }
         }
     }

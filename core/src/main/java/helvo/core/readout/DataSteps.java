@@ -94,7 +94,7 @@ public final class DataSteps {
                 .ifPresent(with -> each.fit().ifPresent(fit -> says.add(changed(each, with, fit)))));
     }
 
-    /// "With it, salt-soaked would have slope 0.2815 ± 0.0050 instead of 0.2833 ± 0.0023, R² 0.9974 instead of 0.9995."
+    /// "With it, salt-soaked would have slope 0.2815 ± 0.0050 instead of 0.2833 ± 0.0023 (± one standard error), R² 0.9974 instead of 0.9995."
     private String changed(SeriesAnalysis each, Fit with, Fit fit) {
         boolean one = each.rows().setAside().length == 1;
         Coefficient then = with.coefficients().getLast();
@@ -104,6 +104,7 @@ public final class DataSteps {
         return (one ? "With it, " : "With them, ") + (figure.series().size() > 1 ? each.label() + " would have " : "the curve would have ")
                 + fit.curve().label(now.name()) + " " + numbers.withUncertainty(then.value(), Equation.standardError(then)) + " instead of "
                 + numbers.withUncertainty(now.value(), Equation.standardError(now))
+                + (Equation.standardError(now).orElse(0) > 0 ? " (" + Readout.STANDARD_ERROR + ")" : "")
                 + (before.isPresent() && after.isPresent() ? ", R² " + numbers.share(before.getAsDouble()) + " instead of "
                         + numbers.share(after.getAsDouble()) : "") + ".";
     }

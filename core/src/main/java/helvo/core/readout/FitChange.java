@@ -14,12 +14,12 @@ import java.util.function.DoubleFunction;
 public final class FitChange {
     private FitChange() {}
 
-    /// "slope 1.168 ± 0.063, R² 0.9914": the coefficient that leads, and the share of the variation.
+    /// "slope 1.168 ± 0.063 (standard error), R² 0.9914": the coefficient that leads, and the share of the variation.
     public static String inShort(Fit fit, NumberFormat numbers) {
         Coefficient leading = fit.coefficients().getLast();
         OptionalDouble r2 = fit.quality().r2();
         return fit.curve().label(leading.name()) + " " + numbers.withUncertainty(leading.value(), Equation.standardError(leading))
-                + (r2.isPresent() ? ", R² " + numbers.share(r2.getAsDouble()) : "");
+                + (Equation.standardError(leading).orElse(0) > 0 ? " (standard error)" : "") + (r2.isPresent() ? ", R² " + numbers.share(r2.getAsDouble()) : "");
     }
 
     /// "Row 1 set aside: slope 0.776 → 0.742, R² 0.9748 → 0.9798, s 4.94 → 4.14", or the way back; empty where no point

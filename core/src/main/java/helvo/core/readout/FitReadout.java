@@ -1,6 +1,7 @@
 package helvo.core.readout;
 
 import helvo.core.Phrase;
+import helvo.core.Range;
 import helvo.core.analysis.Coordinate;
 import helvo.core.analysis.Diagnostics;
 import helvo.core.analysis.FigureAnalysis;
@@ -10,13 +11,16 @@ import helvo.core.fit.Coefficient;
 import helvo.core.fit.Correlation;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
+import helvo.core.fit.Mean;
 import helvo.core.fit.Quality;
 import helvo.core.fit.Weighting;
 import helvo.core.number.NumberFormat;
 import helvo.core.readout.Readout.Line;
+import helvo.core.study.Layer;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.DoubleFunction;
 import java.util.stream.Collectors;
@@ -61,11 +65,9 @@ final class FitReadout {
                         aboutZero ? "about zero" : fit.curve().fittedOn() == Curve.FittedOn.Y ? "" : "of "
                                 + fit.curve().fittedOn().symbol())),
                 () -> lines.add(new Line.Sentence("R² has no value: all y are equal.", false)));
-        series.correlation().ifPresent(c -> lines.add(new Line.Quantity("r", (c.pearsonR() >= 0 ? "+" : "") + numbers.share(c.pearsonR()),
-                "",
-                numbers.exact(c.pearsonR()), Stream.of(c.pearsonP().isPresent() ? numbers.p(c.pearsonP().getAsDouble()) : "",
-                        quality.weighting() == Weighting.UNWEIGHTED ? "" : series.points().weighedInBoth() ? "unweighted" : "weighted")
-                        .filter(part -> !part.isEmpty()).collect(Collectors.joining(", ")))));
+        if (fit.curve().degree() == 1) {
+            correlation("");
+        }
         quality.residualStandardDeviation().ifPresentOrElse(
                 s -> lines.add(new Line.Quantity("residual standard deviation, s", numbers.significant(s, 3),
                         quality.weighting() != Weighting.UNWEIGHTED ? "in bars" : fit.curve().fittedOn() == Curve.FittedOn.Y ? y.unit()
@@ -73,7 +75,11 @@ final class FitReadout {
                         numbers.exact(s), "")),
                 () -> lines.add(new Line.Sentence("As many coefficients as points: the curve passes through them all, no scatter is "
                         + "left to judge by.", false)));
-        series.correlation().ifPresent(c -> lines.add(new Line.Sentence(strength(c), false)));
+        if (fit.curve().degree() == 1 && quality.r2AboutMean().orElse(0) < 0) {
+            lines.add(new Line.Sentence("The line fits worse than the mean alone: about the mean, R² is "
+                    + numbers.significant(quality.r2AboutMean().getAsDouble(), 2) + ".", true));
+        }
+        verdict().ifPresent(sentence -> lines.add(new Line.Sentence(sentence, false)));
         lines.add(new Line.Sentence(Readout.rows(series.rows()), false));
         int[] leftOut = fit.curve().refusal().isEmpty() ? new int[0] : IntStream.range(0, series.points().size())
                 .filter(i -> !fit.uses(series.points().x()[i], series.points().y()[i])).map(i -> series.points().rows()[i]).toArray();
@@ -84,7 +90,7 @@ final class FitReadout {
         weights();
         lines.addAll(new ChecksReadout(series, fit, numbers).lines());
         before();
-        lines.addAll(BarsReadout.of(series, numbers));
+        lines.addAll(BarsReadout.of(series, numbers, figure.figure().shows(Layer.BOUNDS)));
         lines.addAll(new ReadingsReadout(figure).of(series));
         further();
         return List.copyOf(lines);
@@ -147,6 +153,9 @@ final class FitReadout {
     private void further() {
         Quality quality = fit.quality();
         lines.add(new Line.Heading("Further statistics"));
+        if (fit.curve().degree() != 1) {
+            correlation("of a straight line");
+        }
         series.diagnostics().ifPresent(diagnostics -> diagnostics.spearmanRho()
                 .ifPresent(rho -> lines.add(new Line.Quantity("ρ of ranks", (rho >= 0 ? "+" : "") + numbers.share(rho), "",
                         numbers.exact(rho), ""))));
@@ -159,6 +168,15 @@ final class FitReadout {
             lines.removeLast();
         }
         covariance();
+    }
+
+    /// @param of what it is the r of; empty for the curve itself
+    private void correlation(String of) {
+        Weighting weighting = fit.quality().weighting();
+        series.correlation().ifPresent(c -> lines.add(new Line.Quantity("r", (c.pearsonR() >= 0 ? "+" : "") + numbers.share(c.pearsonR()), "",
+                numbers.exact(c.pearsonR()), Stream.of(of, c.pearsonP().isPresent() ? numbers.p(c.pearsonP().getAsDouble()) : "",
+                        weighting == Weighting.UNWEIGHTED ? "" : series.points().weighedInBoth() ? "unweighted" : "weighted")
+                        .filter(part -> !part.isEmpty()).collect(Collectors.joining(", ")))));
     }
 
     private void covariance() {
@@ -187,6 +205,32 @@ final class FitReadout {
                 error.isPresent() ? exact + " ± " + numbers.exact(error.getAsDouble()) : exact, ""));
     }
 
+    /// A straight line is judged by r, a bent curve by how little it leaves.
+    private Optional<String> verdict() {
+        return fit.curve() instanceof Mean ? Optional.empty() : fit.curve().degree() == 1 ? series.correlation().map(this::strength) : left();
+    }
+
+    /// "The curve leaves 0.03 % of the variation in Activity; the points scatter about it by s = 0.21 kBq, 0.4 % of their span."
+    private Optional<String> left() {
+        OptionalDouble r2 = fit.quality().r2AboutMean();
+        OptionalDouble s = fit.quality().residualStandardDeviation();
+        if (r2.isEmpty() || fit.curve().fittedOn() != Curve.FittedOn.Y || s.isEmpty()) {
+            return Optional.empty();
+        }
+        double left = 1 - r2.getAsDouble();
+        String share = left > 1 ? "The curve fits worse than the mean alone" : Phrase.of("The curve leaves %s of the variation in %s",
+                inPercent(left), y.column().name());
+        Range span = Range.of(series.points().y());
+        return Optional.of(fit.quality().weighting() != Weighting.UNWEIGHTED || fit.quality().perfect() ? share + "."
+                : Phrase.of("%s; the points scatter about it by s = %s%s, %s of the span of %s.", share, numbers.significant(s.getAsDouble(), 3),
+                        y.unit().isEmpty() ? "" : " " + y.unit(), inPercent(s.getAsDouble() / (span.high() - span.low())),
+                        y.column().name()));
+    }
+
+    private String inPercent(double share) {
+        return numbers.significant(100 * share, 2) + " %";
+    }
+
     /// Strength by |r| and significance by p, apart: neither is the other.
     private String strength(Correlation correlation) {
         double r = Math.abs(correlation.pearsonR());
@@ -198,8 +242,7 @@ final class FitReadout {
         OptionalDouble r2 = fit.quality().r2();
         boolean share = r2.isPresent() && fit.curve().fittedOn() == Curve.FittedOn.Y && fit.quality().about() == Quality.About.MEAN
                 && r2.getAsDouble() >= 0;
-        return share ? Phrase.of("%s. The %s accounts for %s of the variation in %s.", judged,
-                fit.curve().degree() == 1 ? "line on " + x.column().name() : "curve",
+        return share ? Phrase.of("%s. The line on %s accounts for %s of the variation in %s.", judged, x.column().name(),
                 numbers.percent(r2.getAsDouble()), y.column().name()) : judged + ".";
     }
 }

@@ -9,7 +9,6 @@ import helvo.core.analysis.FoundReading;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Fit;
 import helvo.core.fit.Weighting;
-import helvo.core.number.DateText;
 import helvo.core.number.NumberFormat;
 import helvo.core.reading.Calibration;
 import helvo.core.reading.Reading;
@@ -24,6 +23,8 @@ import java.util.OptionalDouble;
 public final class ReadingsReadout {
     /// Curves that meet more often than this run along one another.
     private static final int TOO_MANY = 5;
+    /// What has no interval is told to this part of the data's span.
+    private static final int SPAN_PARTS = 100;
 
     private final FigureAnalysis figure;
     private final NumberFormat numbers;
@@ -68,13 +69,13 @@ public final class ReadingsReadout {
         var lines = new ArrayList<Line>();
         lines.add(new Line.Quantity(label, numbers.withUncertainty(reading.value(), reading.meanHalf95()), ofY.unit(),
                 numbers.exact(reading.value()) + (reading.meanHalf95().isPresent()
-                        ? " ± " + numbers.exact(reading.meanHalf95().getAsDouble()) : ""), ""));
+                        ? " ± " + numbers.exact(reading.meanHalf95().getAsDouble()) : ""),
+                reading.meanHalf95().orElse(0) > 0 ? Readout.HALF_95 + " of the mean" : ""));
         var text = new ArrayList<String>();
-        reading.predictionHalf95().ifPresent(half -> text.add(Phrase.of("± %s for the mean, ± %s for one more measurement (95 %%)",
-                numbers.uncertaintyAlone(reading.meanHalf95().orElse(0)), numbers.uncertaintyAlone(half))));
+        reading.predictionHalf95().ifPresent(half -> text.add(Phrase.of("± %s for one more measurement (95 %%)",
+                numbers.uncertaintyAlone(half))));
         if (reading.predictionHalf95().isEmpty() && reading.meanHalf95().isPresent()) {
-            text.add(Phrase.of("± %s for the mean (95 %%); for one more measurement it depends on its bar, since bars weigh",
-                    numbers.uncertaintyAlone(reading.meanHalf95().getAsDouble())));
+            text.add("for one more measurement it depends on its bar, since bars weigh");
         }
         series.bounds().flatMap(bounds -> bounds.corridor(x)).filter(_ -> fit.curve().isStraight())
                 .ifPresent(range -> text.add(Phrase.of("lines within the bars reach from %s to %s", limit(range.low(), range),
@@ -115,9 +116,9 @@ public final class ReadingsReadout {
             String exact = numbers.exact(solution.value()) + (even
                     ? " (" + numbers.exact(solution.low95().getAsDouble()) + " to " + numbers.exact(solution.high95().getAsDouble()) + ")"
                     : "");
-            String value = ofX.time().isPresent() ? shown(ofX, solution.value())
+            String value = ofX.time().isPresent() ? inside(ofX, solution.value(), even ? half : span(series) / SPAN_PARTS)
                     : numbers.withUncertainty(solution.value(), half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty());
-            lines.add(new Line.Quantity(label, value, ofX.time().isPresent() ? "" : ofX.unit(), exact, ""));
+            lines.add(new Line.Quantity(label, value, ofX.time().isPresent() ? "" : ofX.unit(), exact, half > 0 && ofX.time().isEmpty() ? Readout.HALF_95 : ""));
             if (even) {
                 lines.add(new Line.Sentence(Phrase.of("95 %% between %s and %s%s.", inside(ofX, solution.low95().getAsDouble(), half),
                         inside(ofX, solution.high95().getAsDouble(), half), measured == 0 ? ", for a y that is exact"
@@ -127,8 +128,9 @@ public final class ReadingsReadout {
                 boolean weighted = measured > 0 && series.points().weighting() != Weighting.UNWEIGHTED;
                 lines.add(new Line.Sentence(weighted ? "No 95 % limits: where bars weigh, how an unknown scatters is not known."
                         : solution.low95().isPresent()
-                        ? "95 % above " + inside(ofX, solution.low95().getAsDouble(), Double.NaN) + ", without upper limit."
-                        : solution.high95().isPresent() ? "95 % below " + inside(ofX, solution.high95().getAsDouble(), Double.NaN)
+                        ? "95 % above " + inside(ofX, solution.low95().getAsDouble(), span(series) / SPAN_PARTS) + ", without upper limit."
+                        : solution.high95().isPresent() ? "95 % below " + inside(ofX, solution.high95().getAsDouble(), span(series)
+                                / SPAN_PARTS)
                                 + ", without lower limit." : "No 95 % limits: the slope is too unsure.", true));
             }
             beyond(solution.beyondPercent()).ifPresent(lines::add);
@@ -136,12 +138,19 @@ public final class ReadingsReadout {
         return lines;
     }
 
+    /// @param half of the interval it belongs to, in units of the axis
     private String inside(Coordinate of, double value, double half) {
-        return of.time().isPresent() ? shown(of, value) : half > 0 ? numbers.rounded(value, OptionalDouble.of(half)) : numbers.plain(value);
+        return of.time().map(time -> time.text(value, half * time.per().seconds())).orElseGet(() -> half > 0
+                ? numbers.rounded(value, OptionalDouble.of(half)) : numbers.plain(value));
+    }
+
+    private static double span(SeriesAnalysis series) {
+        Range x = Range.of(series.points().x());
+        return x.high() - x.low();
     }
 
     private String shown(Coordinate of, double value) {
-        return of.time().map(time -> DateText.shown(time.seconds(value), DateText.Form.DAY)).orElseGet(() -> numbers.plain(value));
+        return of.time().map(time -> time.text(value)).orElseGet(() -> numbers.plain(value));
     }
 
     private Optional<Line> beyond(double percent) {

@@ -7,6 +7,7 @@ import helvo.core.analysis.RowUse;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
+import helvo.core.number.NumberFormat;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -21,9 +22,14 @@ import java.util.stream.Stream;
 /// @param equation in the columns' names, rounded; empty without a fit
 /// @param where    what the equation's letter stands for where it is not x itself: "t = Year − 2002"; else empty
 /// @param exact    the equation in symbols at full precision, as it is copied
-/// @param units    what the equation's names are measured in
+/// @param units    what the equation's names are measured in, and what ± says at its coefficients
 /// @param lines    the rest, from top to bottom
 public record Readout(String series, String equation, String where, String exact, String units, List<Line> lines) {
+    /// What ± says at coefficients.
+    public static final String STANDARD_ERROR = "± one standard error";
+    /// What ± says at readings and differences.
+    static final String HALF_95 = "± is the 95 % half width";
+
     /// One line of a readout.
     public sealed interface Line {
         /// A quantity: "slope", "0.2044 ± 0.0023", "mm/N".
@@ -68,7 +74,7 @@ public record Readout(String series, String equation, String where, String exact
             case FitOutcome.Fitted(Fit fit) -> {
                 var equation = new Equation(series.equation().orElseThrow(), figure.numbers());
                 yield new Readout(series.label(), equation.inNames(x.symbol(), y.symbol()), equation.where(x.symbol()).orElse(""),
-                        equation.exact(), units(x, y),
+                        equation.exact(), units(x, y, fit),
                         new FitReadout(figure, series, fit).lines());
             }
             case FitOutcome.NotFitted(var curve, var reason) -> {
@@ -80,6 +86,11 @@ public record Readout(String series, String equation, String where, String exact
         };
     }
 
+    /// What error bars say of a series: how its curve meets them, and which lines they allow.
+    public static List<Line> bars(SeriesAnalysis series, NumberFormat numbers) {
+        return BarsReadout.of(series, numbers, true);
+    }
+
     public Readout withLines(List<Line> other) {
         return new Readout(series, equation, where, exact, units, List.copyOf(other));
     }
@@ -89,8 +100,9 @@ public record Readout(String series, String equation, String where, String exact
         var lines = new LinkedHashMap<String, String>();
         for (Line line : this.lines) {
             if (line instanceof Line.Quantity(var label, var text, var unit, _, var note)) {
+                String says = note.isEmpty() && text.contains("±") ? STANDARD_ERROR : note;
                 lines.putIfAbsent(label, label + " = " + text + (unit.isEmpty() ? "" : " " + unit)
-                        + (note.isEmpty() ? "" : " (" + note + ")"));
+                        + (says.isEmpty() ? "" : " (" + says + ")"));
             } else if (line instanceof Line.Table(var heads, var rows)) {
                 rows.forEach(row -> lines.putIfAbsent(row.label() + ": " + String.join(", ", heads), row.label() + ": "
                         + IntStream.range(0, heads.size()).mapToObj(i -> heads.get(i) + " " + row.cells().get(i))
@@ -125,6 +137,12 @@ public record Readout(String series, String equation, String where, String exact
     public String printed() {
         var text = new StringBuilder(equation.isEmpty() ? series : equation).append('\n');
         text.append(where.isEmpty() ? "" : "with " + where + "\n").append(units.isEmpty() ? "" : units + "\n");
+        return text + printedLines();
+    }
+
+    /// What is below the equation.
+    public String printedLines() {
+        var text = new StringBuilder();
         for (Line line : lines) {
             text.append(switch (line) {
                 case Line.Quantity(var label, var value, var unit, _, var note) ->
@@ -154,11 +172,11 @@ public record Readout(String series, String equation, String where, String exact
         return text + " ".repeat(Math.max(0, width - text.length()));
     }
 
-    /// "stretch in mm, load in N".
-    private static String units(Coordinate x, Coordinate y) {
-        String ofY = y.unitSentence();
-        String ofX = x.unitSentence();
-        return ofY.isEmpty() || ofX.isEmpty() ? ofY + ofX : ofY + ", " + ofX;
+    /// "stretch in mm, load in N; ± one standard error".
+    private static String units(Coordinate x, Coordinate y, Fit fit) {
+        boolean unsure = fit.coefficients().stream().anyMatch(each -> Equation.standardError(each).orElse(0) > 0);
+        String names = Stream.of(y.unitSentence(), x.unitSentence()).filter(each -> !each.isEmpty()).collect(Collectors.joining(", "));
+        return Stream.of(names, unsure ? STANDARD_ERROR : "").filter(each -> !each.isEmpty()).collect(Collectors.joining("; "));
     }
 
     static String rows(RowUse rows) {

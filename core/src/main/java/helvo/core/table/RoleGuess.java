@@ -4,8 +4,11 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /// A first guess at what each column is for; every guess shows as a tag that a press changes.
 public final class RoleGuess {
@@ -20,12 +23,15 @@ public final class RoleGuess {
     private static final Pattern COUNTER = Pattern.compile("#|№|(no|nr|num|number|id|index|row|run|sample|specimen|test|trial)\\.?( "
             + "?(no|nr|number|id)\\.?)?", Pattern.CASE_INSENSITIVE);
 
+    /// Columns of one quantity that are all y from the start.
+    private static final int MOST_Y = 6;
+
     private RoleGuess() {}
 
     /// The first column of numbers or dates is x, the next of numbers y; a column named as an uncertainty is the bar of the one
     /// it names, else of y; a column of few, repeated words, seldom empty, splits the rows. A column that only counts the rows or the
     /// repeats
-    /// (1, 2, 3, 1, 2, 3) is none of these where there are others.
+    /// (1, 2, 3, 1, 2, 3) is none of these where there are others. Further columns of y's own quantity are y too.
     public static List<Column> guessed(List<Column> columns) {
         var guessed = new ArrayList<Column>();
         Column x = null;
@@ -52,7 +58,46 @@ public final class RoleGuess {
             }
             guessed.add(column.with(alreadyTaken(guessed, role) ? Role.NONE : role));
         }
-        return guessed;
+        return y == null ? guessed : withOthersOf(y, guessed);
+    }
+
+    /// With the further columns of y's own quantity as y too, up to [#MOST_Y], each with the ± column right behind it. Where a ± column
+    /// stands elsewhere it could be taken for another's: then nothing changes.
+    private static List<Column> withOthersOf(Column y, List<Column> guessed) {
+        var all = new ArrayList<Column>();
+        int count = 0;
+        for (Column column : guessed) {
+            boolean further = column.role() == Role.NONE && count > 0 && count < MOST_Y && column.kind() == Kind.NUMBER
+                    && column.derivation().isEmpty() && !BAR.matcher(column.name()).matches() && isOfOneQuantity(y, column);
+            boolean bar = column.role() == Role.NONE && column.kind() == Kind.NUMBER && BAR.matcher(column.name()).matches()
+                    && !all.isEmpty() && all.getLast().role() == Role.Y && column.unit().equals(all.getLast().unit());
+            count += further || column.role() == Role.Y ? 1 : 0;
+            all.add(further ? column.with(Role.Y) : bar ? column.with(Role.Y_BAR) : column);
+        }
+        boolean barsBehind = IntStream.range(0, all.size()).allMatch(i -> !BAR.matcher(all.get(i).name()).matches()
+                || all.get(i).role() == Role.X_BAR || all.get(i).role() == Role.Y_BAR && i > 0 && all.get(i - 1).role() == Role.Y);
+        return count > 1 && barsBehind ? all : guessed;
+    }
+
+    /// Whether two columns are of one quantity: both in the same unit, or, without units, called alike but for a number or a letter at the
+    /// end ("Absorbance 1", "Absorbance 2").
+    private static boolean isOfOneQuantity(Column one, Column other) {
+        return one.unit().isEmpty() ? NumberedName.alike(one, other) : one.unit().equals(other.unit());
+    }
+
+    /// "Temp water and Temp wax are both y, since both are in °C.": that several columns were taken for y.
+    ///
+    /// @return empty where one is, or they are of different quantities
+    public static Optional<String> severalY(List<Column> columns) {
+        List<Column> ys = columns.stream().filter(column -> column.role() == Role.Y).toList();
+        if (ys.size() < 2 || !ys.stream().skip(1).allMatch(column -> isOfOneQuantity(ys.getFirst(), column))) {
+            return Optional.empty();
+        }
+        String names = ys.stream().limit(ys.size() - 1L).map(Column::name).collect(Collectors.joining(", ")) + " and " + ys.getLast().name();
+        String both = ys.size() == 2 ? "both" : "all";
+        String unit = ys.getFirst().unit();
+        return Optional.of(names + " are " + both + " y, since " + both + " are " + (unit.isEmpty() ? "called “" + NumberedName.of(ys.getFirst()).orElseThrow().stem() + "”."
+                : "in " + unit + "."));
     }
 
     private static boolean counts(Column column) {

@@ -54,7 +54,9 @@ public final class TableReader {
         SetAside aside = SummaryRows.in(columns, summed, remarks);
         columns.forEach(this::sayMissing);
         columns.replaceAll(this::withoutChosen);
-        return new Table(0, name, decided.orElse(mark), Optional.empty(), RoleGuess.guessed(columns), aside);
+        List<Column> guessed = RoleGuess.guessed(columns);
+        RoleGuess.severalY(guessed).ifPresent(sentence -> remarks.add(new Remark("", sentence, false)));
+        return new Table(0, name, decided.orElse(mark), Optional.empty(), guessed, aside);
     }
 
     /// Whether a row was set aside in reading, and by nobody's decision.

@@ -15,7 +15,7 @@ final class OpenCommand extends Command {
     OpenCommand(BooleanSupplier verbose) {
         super("open", "Open the window on a study (.helvo) or a table (CSV, TSV, XLSX or ODS).");
         this.verbose = verbose;
-        arguments.file("FILE", "0..1", "Without one, a new study.", value -> file = Optional.of(value));
+        arguments.optionalFile("FILE", "Without one, a new study.", value -> file = Optional.of(value));
     }
 
     @Override

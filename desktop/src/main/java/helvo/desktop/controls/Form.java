@@ -2,6 +2,7 @@ package helvo.desktop.controls;
 
 import static helvo.desktop.controls.Controls.field;
 
+import helvo.core.look.Signs;
 import helvo.core.Phrase;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
@@ -96,7 +97,7 @@ public final class Form extends GridPane {
             }
             shown.show();
         });
-        Signs.follow(field);
+        SignTyping.follow(field);
         return field;
     }
 

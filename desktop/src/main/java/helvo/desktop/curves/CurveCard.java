@@ -167,11 +167,13 @@ final class CurveCard extends ToggleButton {
         // Beside the curve, above its residuals.
         StackPane.setAlignment(simplest, freeCorner(series, fit));
         share = weight.orElse(0);
+        evidence.setVisible(!series.tooFewToRank());
         bar.setWidth(evidence.getWidth() * share);
         barColor = color;
         paint();
         say(Phrase.of("%s, R² %s%s%s%s", shape.name(), value,
-                weight.isPresent() ? ", " + Math.round(100 * weight.getAsDouble()) + " % of the evidence" : "",
+                weight.isPresent() ? ", " + Math.round(100 * weight.getAsDouble()) + " % of the evidence"
+                        : series.whyNotRanked(shape).map(why -> ". Not ranked: " + why).orElse(""),
                 most ? ", more than any other" : "",
                 simple ? ". The simplest that is as good as any: within 2 of the least AICc, with the fewest coefficients" : ""));
     }

@@ -8,8 +8,10 @@ import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Curves;
+import helvo.core.fit.EvidenceWeights;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Line;
+import helvo.core.fit.Mean;
 import helvo.core.fit.Polynomial;
 import helvo.core.number.NumberFormat;
 import helvo.core.study.Figure;
@@ -48,7 +50,8 @@ public final class CurvesStrip extends HBox {
     private final Label points = new Label();
     private final Label missing = new WrappedLabel();
     private final HBox cards = new HBox(GAP);
-    private final Label judged = new Label("by AICc");
+    private final Label judged = new WrappedLabel();
+    private final Tooltip judgedBy = new Tooltip();
     private final Label degree = new Label();
     private final HBox degrees = new HBox(2);
     private final Button remove;
@@ -61,8 +64,8 @@ public final class CurvesStrip extends HBox {
         heading.getStyleClass().add("region-heading");
         points.getStyleClass().add("muted");
         judged.getStyleClass().add("muted");
-        judged.setTooltip(new Tooltip("The bar under each picture is the curve's share of the evidence, by the AICc of the fits; the "
-                + "shape that has most is named in colour."));
+        judged.setId("curves-judged");
+        judged.setTooltip(judgedBy);
         var beside = smallButton("curve-beside", "+", "One curve more through the same points, beside this one", this::beside);
         degrees.getChildren().setAll(smallButton("degree-less", "−", "One degree less", () -> step(-1)), degree,
                 smallButton("degree-more", "+", "One degree more", () -> step(1)));
@@ -123,11 +126,17 @@ public final class CurvesStrip extends HBox {
         points.setText(Phrase.of("%,d %s", n, n == 1 ? "point" : "points"));
         show(series, figure.series().size() > 1);
         int power = current.chosen().curve().degree();
-        show(degrees, power > 0);
+        show(degrees, power > 0 || current.chosen().curve() instanceof Mean);
         degree.setText("deg. " + power);
         degree.setAccessibleText("Degree " + power);
         show(remove, current.key().isFurther());
         show(judged, !current.key().isFurther());
+        boolean tooFew = current.tooFewToRank();
+        judged.setText(tooFew ? "are too few to tell shapes apart" : "by AICc");
+        judgedBy.setText(tooFew ? "By AICc the evidence for a shape takes " + EvidenceWeights.FEWEST_POINTS + " points or more, and two more "
+                + "than the shape has coefficients: judge by what is known of the matter."
+                : "The bar under each picture is the curve's share of the evidence, by the AICc of the fits; the shape that has most is "
+                + "named in colour. The mean alone is what each has to beat.");
         Optional<String> repeated = repeated(current, figure.numbers());
         show(cards, figure.hint().isEmpty());
         show(missing, repeated.isPresent() && figure.hint().isEmpty());
@@ -171,11 +180,12 @@ public final class CurvesStrip extends HBox {
                 .ifPresent(series -> workspace.perform(new FigureEdit.ChooseCurve(figure.id(), series.key(), shape))));
     }
 
-    /// A line or polynomial of another degree; what is no polynomial becomes a line first.
+    /// A line or polynomial of another degree, the mean being of none; what is no polynomial becomes a line first.
     private void step(int by) {
         workspace.series().ifPresent(current -> {
-            int to = Math.clamp(current.chosen().curve().degree() + (long) by, 1, Polynomial.HIGHEST);
-            choose(to == 1 ? new Line() : new Polynomial(to));
+            Curve shown = current.chosen().curve();
+            int to = shown.degree() == 0 && !(shown instanceof Mean) ? 1 : Math.clamp(shown.degree() + (long) by, 0, Polynomial.HIGHEST);
+            choose(to == 0 ? new Mean() : to == 1 ? new Line() : new Polynomial(to));
         });
     }
 

@@ -152,7 +152,7 @@ final class BarsOfSeries {
                 ? "± " + numbers.significant(bounds.equalBar().getAsDouble() * least, 6) + unit
                 : Double.isFinite(least) ? numbers.significant(least, 6) + " times these" : "longer than any";
         String slope = bounds.slope().isPresent() ? " Slope " + numbers.withUncertainty(bounds.slope().getAsDouble(),
-                bounds.slopeHalfRange()) + "." : "";
+                bounds.slopeHalfRange()) + " (± is half the range)." : "";
         return (bounds.exist() ? "A line passes through all bars." + slope : "No line passes through all bars.")
                 + " The least that would do: " + needed + "."
                 + (isDerived() ? " These bars follow other columns: they can be tried here, and are changed there." : "");

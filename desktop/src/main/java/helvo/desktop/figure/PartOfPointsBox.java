@@ -12,6 +12,7 @@ import helvo.core.fit.Coefficient;
 import helvo.core.fit.Fit;
 import helvo.core.number.NumberFormat;
 import helvo.core.readout.Equation;
+import helvo.core.readout.Readout;
 import helvo.core.readout.Readout.Line;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
@@ -95,7 +96,7 @@ final class PartOfPointsBox extends VBox {
         var table = new Line.Table(List.of("these", "all"), rows);
         var shown = new ReadoutTable(table);
         shown.show(table);
-        numbers.getChildren().setAll(shown);
+        numbers.getChildren().setAll(shown, muted(Readout.STANDARD_ERROR));
     }
 
     private static Line.Table.Row row(String label, Function<SeriesAnalysis, String> text, Optional<SeriesAnalysis> these,

@@ -60,10 +60,10 @@ public final class StraightenPanel extends Panel {
         requestFocus();
     }
 
-    @Override
-    public void addTo(Commands commands) {
+    /// What it does by name, for the finder and for keys.
+    public static void addTo(Commands commands, Workspace workspace, Panels panels) {
         commands.add("Make it straight: square, root, reciprocal, logarithm …", "Shortcut+Shift+L", () -> workspace.series().isPresent(),
-                () -> panels.show(this));
+                () -> panels.show(StraightenPanel.class));
     }
 
     private void show(SeriesAnalysis series, List<Straightening> found) {

@@ -1,12 +1,13 @@
 package helvo.desktop.figure;
 
+import helvo.core.look.Signs;
 import helvo.desktop.controls.Controls;
 import helvo.core.Phrase;
 import helvo.core.look.AxisLook;
 import helvo.core.look.AxisPlace;
 import helvo.core.look.Note;
 import helvo.core.study.FigureEdit;
-import helvo.desktop.controls.Signs;
+import helvo.desktop.controls.SignTyping;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.FigureDrawing;
 import helvo.figure.FigurePart;
@@ -53,7 +54,7 @@ final class TitleField {
                 event.consume();
             }
         });
-        Signs.follow(field);
+        SignTyping.follow(field);
         field.focusedProperty().subscribe((was, is) -> {
             if (was && !is) {
                 end(true);

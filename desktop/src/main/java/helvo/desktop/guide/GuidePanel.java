@@ -61,14 +61,16 @@ public final class GuidePanel extends Panel {
         return true;
     }
 
-    @Override
-    public void addTo(Commands commands) {
-        commands.add("Guide, for what has the keyboard", "F1", () -> true, this::showHere);
-        for (Guide.Page page : Guide.pages()) {
-            for (Guide.Section section : page.sections()) {
-                commands.addText("Guide: " + section.title(), section.text(), () -> open(section.place()));
+    /// What it does by name, for the finder and for keys.
+    public static void addTo(Commands commands, Panels panels) {
+        commands.add("Guide, for what has the keyboard", "F1", () -> true, () -> panels.of(GuidePanel.class).showHere());
+        commands.addLater(() -> {
+            for (Guide.Page page : Guide.pages()) {
+                for (Guide.Section section : page.sections()) {
+                    commands.addText("Guide: " + section.title(), section.text(), () -> panels.of(GuidePanel.class).open(section.place()));
+                }
             }
-        }
+        });
     }
 
     private void showHere() {

@@ -17,6 +17,7 @@ import helvo.figure.FigureFormat;
 import helvo.files.table.TableFile;
 import helvo.report.ReportFormat;
 import java.util.List;
+import java.util.function.BooleanSupplier;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
@@ -96,36 +97,39 @@ public final class HandOver extends Panel {
         return true;
     }
 
-    @Override
-    public void addTo(Commands commands) {
+    /// What it does by name, for the finder and for keys.
+    public static void addTo(Commands commands, Workspace workspace, Panels panels) {
+        BooleanSupplier hasTable = () -> workspace.table().isPresent();
         Exporter exporter = workspace.exporter();
-        commands.add("Hand over …", "Shortcut+H", this::hasTable, () -> panels.show(this));
-        commands.add("Hand over again, as the last time", "Shortcut+Alt+H", this::hasTable, exporter::again);
-        commands.add("Report …", "Shortcut+Alt+D", this::hasTable, () -> {
-            shown = REPORT;
-            if (!isVisible()) {
-                panels.show(this);
-            } else {
-                begin();
-            }
-        });
+        commands.add("Hand over …", "Shortcut+H", hasTable, () -> panels.show(HandOver.class));
+        commands.add("Hand over again, as the last time", "Shortcut+Alt+H", hasTable, exporter::again);
+        commands.add("Report …", "Shortcut+Alt+D", hasTable, () -> panels.of(HandOver.class).showReport());
         for (ReportFormat format : ReportFormat.values()) {
-            commands.add("Save the report as " + format.title(), "", this::hasTable, () -> exporter.saveReport(format));
+            commands.add("Save the report as " + format.title(), "", hasTable, () -> exporter.saveReport(format));
         }
-        commands.add("Fill a template with the report …", "", this::hasTable, exporter::fillTemplate);
+        commands.add("Fill a template with the report …", "", hasTable, exporter::fillTemplate);
         for (FigureFormat format : FigureFormat.values()) {
-            commands.add("Save the figure as " + format.name(), "", this::hasTable,
-                    () -> exporter.saveFigure(format, FigureFile.DEFAULT_DPI, figurePart.keepsData()));
+            commands.add("Save the figure as " + format.name(), "", hasTable,
+                    () -> exporter.saveFigure(format, FigureFile.DEFAULT_DPI, panels.of(HandOver.class).figurePart.keepsData()));
         }
         for (TableFile.Format format : TableFile.Format.values()) {
-            commands.add("Save the table as " + format.title(), "", this::hasTable, () -> exporter.saveTable(format));
+            commands.add("Save the table as " + format.title(), "", hasTable, () -> exporter.saveTable(format));
         }
-        commands.add("Copy the figure", "Shortcut+Shift+C", this::hasTable, exporter.copying()::figure);
-        commands.add("Copy the readout", "Shortcut+Shift+R", this::hasTable, exporter.copying()::readout);
-        commands.add("Copy the equations as LaTeX", "", this::hasTable, () -> exporter.copying().equations(Notation.LATEX));
-        commands.add("Copy the equations as MathML", "", this::hasTable, () -> exporter.copying().equations(Notation.MATH_ML));
-        commands.add("Copy the coefficients as a LaTeX table", "", this::hasTable,
+        commands.add("Copy the figure", "Shortcut+Shift+C", hasTable, exporter.copying()::figure);
+        commands.add("Copy the readout", "Shortcut+Shift+R", hasTable, exporter.copying()::readout);
+        commands.add("Copy the equations as LaTeX", "", hasTable, () -> exporter.copying().equations(Notation.LATEX));
+        commands.add("Copy the equations as MathML", "", hasTable, () -> exporter.copying().equations(Notation.MATH_ML));
+        commands.add("Copy the coefficients as a LaTeX table", "", hasTable,
                 () -> exporter.copying().equations(Notation.LATEX_TABLE));
+    }
+
+    private void showReport() {
+        shown = REPORT;
+        if (!isVisible()) {
+            panels.show(this);
+        } else {
+            begin();
+        }
     }
 
     private boolean hasTable() {

@@ -1,5 +1,6 @@
 package helvo.desktop.measurements;
 
+import helvo.core.look.Signs;
 import helvo.desktop.controls.Controls;
 import helvo.core.study.ColumnEdit;
 import helvo.core.table.Column;
@@ -7,7 +8,7 @@ import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
-import helvo.desktop.controls.Signs;
+import helvo.desktop.controls.SignTyping;
 import helvo.desktop.controls.TypedKeys;
 import helvo.desktop.looks.Looks;
 import helvo.desktop.workspace.Workspace;
@@ -116,7 +117,7 @@ final class ColumnHead extends VBox {
         field.setAccessibleText("Name and unit of the column, as Load (N)");
         field.getStyleClass().add("heading-field");
         field.addEventFilter(KeyEvent.KEY_PRESSED, this::keyInField);
-        Signs.follow(field);
+        SignTyping.follow(field);
         getChildren().removeAll(name, unit);
         getChildren().add(field);
         applyCss();

@@ -139,12 +139,12 @@ public final class DerivePanel extends Panel {
         panels.show(this);
     }
 
-    @Override
-    public void addTo(Commands commands) {
-        commands.add("A column by formula …", "Shortcut+Shift+F", () -> workspace.table().isPresent(), () -> show(Optional.empty()));
+    /// What it does by name, for the finder and for keys.
+    public static void addTo(Commands commands, Workspace workspace, Panels panels, MeasurementGrid grid) {
+        commands.add("A column by formula …", "Shortcut+Shift+F", () -> workspace.table().isPresent(), () -> panels.of(DerivePanel.class).show(Optional.empty()));
         commands.add("Change the formula of the chosen column …", "",
                 () -> grid.chosenColumn().flatMap(Column::derivation).filter(Derivation.Formula.class::isInstance).isPresent(),
-                () -> show(grid.chosenColumn()));
+                () -> panels.of(DerivePanel.class).show(grid.chosenColumn()));
     }
 
     @Override

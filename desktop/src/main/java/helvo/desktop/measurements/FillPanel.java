@@ -40,9 +40,9 @@ public final class FillPanel extends Panel {
         getChildren().addAll(heading, fields, wrong, mainButton("series-fill", "Fill", this::fill));
     }
 
-    @Override
-    public void addTo(Commands commands) {
-        commands.add("Fill a regular series …", "Shortcut+E", () -> workspace.table().isPresent(), () -> panels.show(this));
+    /// What it does by name, for the finder and for keys.
+    public static void addTo(Commands commands, Workspace workspace, Panels panels) {
+        commands.add("Fill a regular series …", "Shortcut+E", () -> workspace.table().isPresent(), () -> panels.show(FillPanel.class));
     }
 
     /// Takes first value and step from the chosen cell and the one below, where they hold numbers.

@@ -64,11 +64,11 @@ public final class FilterPanel extends Panel {
                 })), muted("Or leave them in the table, struck through, and out of every fit:"), setAside);
     }
 
-    @Override
-    public void addTo(Commands commands) {
+    /// What it does by name, for the finder and for keys.
+    public static void addTo(Commands commands, Workspace workspace, Panels panels) {
         commands.add("Only these rows: filter by value or range …", "Shortcut+Shift+O", () -> workspace.table().isPresent(),
-                () -> panels.show(this));
-        commands.add("Set rows aside by condition …", "", () -> workspace.table().isPresent(), () -> panels.show(this));
+                () -> panels.show(FilterPanel.class));
+        commands.add("Set rows aside by condition …", "", () -> workspace.table().isPresent(), () -> panels.show(FilterPanel.class));
     }
 
     @Override

@@ -3,6 +3,7 @@ package helvo.desktop.measurements;
 import static helvo.desktop.controls.Controls.menuItem;
 import static helvo.desktop.controls.Controls.setShown;
 
+import helvo.core.derive.Turning;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
@@ -203,7 +204,8 @@ public final class MeasurementsPane extends VBox {
 
     /// The table in another shape, as one more that follows it.
     private void turn(Summary.Form form) {
-        workspace.table().ifPresent(table -> workspace.perform(new StudyEdit.Turn(table.id(), table.name() + ", turned", form)));
+        workspace.table().ifPresent(table -> Turning.refused(table, form).ifPresentOrElse(workspace.messages()::tell,
+                () -> workspace.perform(new StudyEdit.Turn(table.id(), table.name() + ", turned", form))));
     }
 
     /// Moves the chosen rows.

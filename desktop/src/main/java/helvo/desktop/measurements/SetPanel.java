@@ -64,9 +64,9 @@ public final class SetPanel extends Panel {
         return choice;
     }
 
-    @Override
-    public void addTo(Commands commands) {
-        commands.add("A set of values against all others …", "", () -> workspace.table().isPresent(), () -> panels.show(this));
+    /// What it does by name, for the finder and for keys.
+    public static void addTo(Commands commands, Workspace workspace, Panels panels) {
+        commands.add("A set of values against all others …", "", () -> workspace.table().isPresent(), () -> panels.show(SetPanel.class));
     }
 
     @Override

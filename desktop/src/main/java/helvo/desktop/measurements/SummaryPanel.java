@@ -52,10 +52,10 @@ public final class SummaryPanel extends Panel {
                 mainButton("summary-make", "Make the table", this::make));
     }
 
-    @Override
-    public void addTo(Commands commands) {
+    /// What it does by name, for the finder and for keys.
+    public static void addTo(Commands commands, Workspace workspace, Panels panels) {
         commands.add("Averages of repeats: mean, sum, spread by group …", "Shortcut+Shift+A", () -> workspace.table().isPresent(),
-                () -> panels.show(this));
+                () -> panels.show(SummaryPanel.class));
     }
 
     @Override

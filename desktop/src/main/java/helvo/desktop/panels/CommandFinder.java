@@ -40,9 +40,9 @@ public final class CommandFinder extends Panel {
         typed.requestFocus();
     }
 
-    @Override
-    public void addTo(Commands to) {
-        to.addHidden("Shortcut+K", () -> panels.show(this));
+    /// What it does by name, for the finder and for keys.
+    public static void addTo(Commands to, Panels panels) {
+        to.addHidden("Shortcut+K", () -> panels.show(CommandFinder.class));
     }
 
     private void list(String text) {

@@ -6,6 +6,7 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
@@ -14,6 +15,8 @@ import javafx.scene.input.KeyEvent;
 /// Everything that can be done by name: for the finder and for keys.
 public final class Commands {
     private final List<Command> commands = new ArrayList<>();
+    /// What adds those that have no key, once somebody looks for them.
+    private final List<Runnable> later = new ArrayList<>();
 
     /// @param keys     the first is the one that is shown
     /// @param possible whether it can be done now
@@ -36,6 +39,11 @@ public final class Commands {
     /// What is read rather than done: found by what it says as well.
     public void addText(String name, String text, Runnable action) {
         commands.add(new Command(name, List.of(), () -> true, action, text));
+    }
+
+    /// What has no key and takes a while to gather.
+    public void addLater(Runnable adds) {
+        later.add(adds);
     }
 
     /// A command that many people know by another key as well.
@@ -64,7 +72,7 @@ public final class Commands {
     /// Those that can be done now and whose name holds every word that was typed, best matches first; then what tells of these words.
     public List<Command> matching(String typed) {
         String[] words = typed.strip().toLowerCase(Locale.ROOT).split("\\s+");
-        return commands.stream().filter(command -> !command.name().isEmpty() && command.possible().getAsBoolean())
+        return all().stream().filter(command -> !command.name().isEmpty() && command.possible().getAsBoolean())
                 .filter(command -> !typed.isBlank() || command.text().isEmpty())
                 .filter(command -> Command.hasAll(command.name() + " " + command.text(), words))
                 .sorted(Comparator.<Command, Boolean>comparing(command -> !Command.hasAll(command.name(), words))
@@ -73,7 +81,15 @@ public final class Commands {
                 .toList();
     }
 
+    /// The one that a key means now.
+    public Optional<Command> of(KeyEvent event) {
+        return commands.stream().filter(command -> command.hasKey(event) && command.possible().getAsBoolean()).findFirst();
+    }
+
     public List<Command> all() {
+        List<Runnable> adding = List.copyOf(later);
+        later.clear();
+        adding.forEach(Runnable::run);
         return commands;
     }
 }

@@ -14,7 +14,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 
-/// A small panel over the window that holds just what one task has. It brings its place and its commands; Escape closes it.
+/// A small panel over the window that holds just what one task has. It brings its place; Escape closes it.
 public abstract class Panel extends VBox {
     protected final Workspace workspace;
     protected final Panels panels;
@@ -72,9 +72,6 @@ public abstract class Panel extends VBox {
 
     /// Called whenever it is shown: takes what it is about and the focus.
     protected abstract void begin();
-
-    /// What it does by name, for the finder and for keys.
-    public void addTo(Commands commands) {}
 
     /// Whether asking for it while it is shown hides it.
     protected boolean isToggle() {

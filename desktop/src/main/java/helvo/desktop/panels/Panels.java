@@ -4,9 +4,10 @@ import helvo.desktop.workspace.Workspace;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.Queue;
 import java.util.function.Supplier;
 import javafx.geometry.Bounds;
 import javafx.geometry.Pos;
@@ -18,8 +19,7 @@ public final class Panels {
     private final Workspace workspace;
     private final StackPane window;
     private final List<Panel> all = new ArrayList<>();
-    private final Queue<Supplier<Panel>> unbuilt = new ArrayDeque<>();
-    private Commands commands;
+    private final Map<Class<? extends Panel>, Supplier<? extends Panel>> unbuilt = new LinkedHashMap<>();
     private Node home;
     /// Those that are shown, the last first.
     private final Deque<Open> open = new ArrayDeque<>();
@@ -34,38 +34,31 @@ public final class Panels {
         home = window;
     }
 
-    /// Adds panels to the window, and their commands to the others, each when it is first wanted.
+    /// Adds panels to the window, each built when it is first wanted, or when there is time.
     ///
     /// @param focusedAfterwards what gets the keyboard when a panel closes and nothing had it before
-    public void add(List<Supplier<Panel>> panels, Commands commands, Node focusedAfterwards) {
+    public void add(Map<Class<? extends Panel>, Supplier<? extends Panel>> panels, Node focusedAfterwards) {
         home = focusedAfterwards;
-        this.commands = commands;
-        unbuilt.addAll(panels);
+        unbuilt.putAll(panels);
     }
 
     /// Builds the next panel that nobody has wanted yet.
     ///
     /// @return whether there are more
     public boolean buildOne() {
-        if (!unbuilt.isEmpty()) {
-            Panel panel = unbuilt.remove().get();
-            all.add(panel);
-            window.getChildren().add(panel);
-            panel.addTo(commands);
-        }
+        unbuilt.keySet().stream().findFirst().ifPresent(this::build);
         return !unbuilt.isEmpty();
     }
 
-    /// Builds all, for what asks for any of them or for what they can do.
-    public void buildAll() {
-        while (buildOne()) {
-            // The next.
-        }
+    private Panel build(Class<? extends Panel> kind) {
+        Panel panel = unbuilt.remove(kind).get();
+        all.add(panel);
+        window.getChildren().add(panel);
+        return panel;
     }
 
     public <P extends Panel> P of(Class<P> kind) {
-        buildAll();
-        return all.stream().filter(kind::isInstance).map(kind::cast).findFirst().orElseThrow();
+        return kind.cast(all.stream().filter(kind::isInstance).findFirst().orElseGet(() -> build(kind)));
     }
 
     public boolean isAnyShown() {

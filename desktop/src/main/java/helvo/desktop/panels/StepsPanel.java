@@ -55,9 +55,9 @@ public final class StepsPanel extends Panel {
         return true;
     }
 
-    @Override
-    public void addTo(Commands commands) {
-        commands.add("Steps: everything that was done", "Shortcut+Shift+H", () -> true, () -> panels.show(this));
+    /// What it does by name, for the finder and for keys.
+    public static void addTo(Commands commands, Panels panels) {
+        commands.add("Steps: everything that was done", "Shortcut+Shift+H", () -> true, () -> panels.show(StepsPanel.class));
     }
 
     private void show(History history) {

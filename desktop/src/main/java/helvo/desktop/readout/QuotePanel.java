@@ -44,10 +44,10 @@ public final class QuotePanel extends Panel {
         });
     }
 
-    @Override
-    public void addTo(Commands commands) {
+    /// What it does by name, for the finder and for keys.
+    public static void addTo(Commands commands, Workspace workspace, Panels panels) {
         commands.add("Put lines of the readout on the figure …", "Shortcut+Shift+Q", () -> workspace.series()
-                .flatMap(SeriesAnalysis::fit).isPresent(), () -> panels.show(this));
+                .flatMap(SeriesAnalysis::fit).isPresent(), () -> panels.show(QuotePanel.class));
     }
 
     @Override

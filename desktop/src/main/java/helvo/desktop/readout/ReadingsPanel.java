@@ -69,10 +69,10 @@ public final class ReadingsPanel extends Panel {
         });
     }
 
-    @Override
-    public void addTo(Commands commands) {
+    /// What it does by name, for the finder and for keys.
+    public static void addTo(Commands commands, Workspace workspace, Panels panels) {
         commands.add("Readings: a table of all, typed, copied, exported …", "Shortcut+Shift+E", () -> workspace.series().isPresent(),
-                () -> panels.show(this));
+                () -> panels.show(ReadingsPanel.class));
     }
 
     @Override

@@ -47,18 +47,18 @@ public final class SettingsPanel extends Panel {
                         + "Nothing is sent anywhere."), strong("What is kept, and where"), kept, wrong);
     }
 
-    @Override
-    public void addTo(Commands commands) {
-        commands.add("Settings …", "Shortcut+COMMA", () -> true, () -> panels.show(this));
+    /// What it does by name, for the finder and for keys.
+    public static void addTo(Commands commands, Workspace workspace, Panels panels) {
+        commands.add("Settings …", "Shortcut+COMMA", () -> true, () -> panels.show(SettingsPanel.class));
         commands.add("Save a fault report …", "", () -> true, () -> workspace.exporter().saveFaultReport(false));
         for (Look look : Look.values()) {
-            commands.add("Look: " + look.title().toLowerCase(java.util.Locale.ROOT), "", () -> true, () -> use(Optional.of(look)));
+            commands.add("Look: " + look.title().toLowerCase(java.util.Locale.ROOT), "", () -> true, () -> panels.of(SettingsPanel.class).use(Optional.of(look)));
         }
-        commands.add("Look: as the system has it", "", () -> true, () -> use(Optional.empty()));
-        commands.add("Larger text in the window", "Shortcut+Alt+PLUS", () -> nextSize(1).isPresent(), () -> nextSize(1)
-                .ifPresent(this::size));
-        commands.add("Smaller text in the window", "Shortcut+Alt+MINUS", () -> nextSize(-1).isPresent(),
-                () -> nextSize(-1).ifPresent(this::size));
+        commands.add("Look: as the system has it", "", () -> true, () -> panels.of(SettingsPanel.class).use(Optional.empty()));
+        commands.add("Larger text in the window", "Shortcut+Alt+PLUS", () -> nextSize(workspace, 1).isPresent(), () -> nextSize(workspace, 1)
+                .ifPresent(panels.of(SettingsPanel.class)::size));
+        commands.add("Smaller text in the window", "Shortcut+Alt+MINUS", () -> nextSize(workspace, -1).isPresent(),
+                () -> nextSize(workspace, -1).ifPresent(panels.of(SettingsPanel.class)::size));
     }
 
     @Override
@@ -126,9 +126,10 @@ public final class SettingsPanel extends Panel {
         change(old -> old.withTextSize(percent));
     }
 
-    private Optional<Integer> nextSize(int by) {
-        return by > 0 ? SIZES.stream().filter(size -> size > settings().textSize()).findFirst()
-                : SIZES.reversed().stream().filter(size -> size < settings().textSize()).findFirst();
+    private static Optional<Integer> nextSize(Workspace workspace, int by) {
+        int now = workspace.studies().settings().get().textSize();
+        return by > 0 ? SIZES.stream().filter(size -> size > now).findFirst()
+                : SIZES.reversed().stream().filter(size -> size < now).findFirst();
     }
 
     private void folder(String typed) {

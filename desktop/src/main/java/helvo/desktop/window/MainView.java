@@ -69,7 +69,8 @@ public final class MainView extends StackPane {
         figure.addTo(commands);
         curves.addTo(commands);
         addCommands();
-        panels.add(PanelList.of(workspace, panels, commands, measurements, figure), commands, measurements.grid());
+        panels.add(PanelList.of(workspace, panels, commands, measurements.grid(), figure.view()), measurements.grid());
+        PanelList.addTo(commands, workspace, panels, measurements.grid());
         addEventFilter(KeyEvent.KEY_PRESSED, this::key);
         workspace.whenTypingEnds(this::finishTyping);
         setOnDragOver(MainView::dragged);
@@ -87,7 +88,6 @@ public final class MainView extends StackPane {
     }
 
     public Commands commands() {
-        panels.buildAll();
         return commands;
     }
 
@@ -172,12 +172,11 @@ public final class MainView extends StackPane {
                 workspace.select();
             }
         } else if (Commands.mayBeKey(event) && !(event.getTarget() instanceof TextInputControl field && TypedKeys.edits(field, event))) {
-            commands().all().stream().filter(command -> command.hasKey(event) && command.possible().getAsBoolean())
-                    .findFirst().ifPresent(command -> {
-                        finishTyping();
-                        command.action().run();
-                        event.consume();
-                    });
+            commands.of(event).ifPresent(command -> {
+                finishTyping();
+                command.action().run();
+                event.consume();
+            });
         }
     }
 

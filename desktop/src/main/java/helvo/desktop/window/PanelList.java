@@ -1,7 +1,6 @@
 package helvo.desktop.window;
 
 import helvo.desktop.figure.BarsPanel;
-import helvo.desktop.figure.FigurePane;
 import helvo.desktop.figure.FigurePanel;
 import helvo.desktop.figure.FigureView;
 import helvo.desktop.figure.PointsPanel;
@@ -10,7 +9,6 @@ import helvo.desktop.measurements.DerivePanel;
 import helvo.desktop.measurements.FillPanel;
 import helvo.desktop.measurements.FilterPanel;
 import helvo.desktop.measurements.MeasurementGrid;
-import helvo.desktop.measurements.MeasurementsPane;
 import helvo.desktop.measurements.SetPanel;
 import helvo.desktop.measurements.SummaryPanel;
 import helvo.desktop.panels.CommandFinder;
@@ -26,42 +24,61 @@ import helvo.desktop.readout.QuotePanel;
 import helvo.desktop.readout.ReadingsPanel;
 import helvo.desktop.settings.SettingsPanel;
 import helvo.desktop.workspace.Workspace;
-import java.util.List;
+import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.function.Supplier;
 
 /// The one list of the window's panels.
 final class PanelList {
     private PanelList() {}
 
-    static List<Supplier<Panel>> of(Workspace workspace, Panels panels, Commands commands, MeasurementsPane measurements,
-            FigurePane figure) {
-        MeasurementGrid grid = measurements.grid();
-        FigureView view = figure.view();
-        return List.of(() -> new CommandFinder(workspace, panels, commands),
-                told("hand-over", () -> new HandOver(workspace, panels)),
-                told("keeping#steps", () -> new StepsPanel(workspace, panels)),
-                told("keeping#settings", () -> new SettingsPanel(workspace, panels)),
-                () -> new GuidePanel(workspace, panels),
-                () -> new OpenPanel(workspace, panels),
-                () -> new ConflictPanel(workspace, panels),
-                () -> new FillPanel(workspace, panels, grid),
-                told("measurements#columns-by-formula", () -> new DerivePanel(workspace, panels, grid)),
-                told("measurements#averages-of-repeats", () -> new SummaryPanel(workspace, panels)),
-                () -> new SetPanel(workspace, panels),
-                told("measurements#fit-a-part-of-the-rows", () -> new FilterPanel(workspace, panels)),
-                () -> new StraightenPanel(workspace, panels),
-                told("figure#axes", () -> new FigurePanel(workspace, panels, view)),
-                told("curves#part", () -> new PointsPanel(workspace, panels, view)),
-                told("bars", () -> new BarsPanel(workspace, panels)),
-                told("readings", () -> new ReadingsPanel(workspace, panels)),
-                () -> new QuotePanel(workspace, panels, view),
-                () -> new TourPanel(workspace, panels));
+    static Map<Class<? extends Panel>, Supplier<? extends Panel>> of(Workspace workspace, Panels panels, Commands commands,
+            MeasurementGrid grid, FigureView view) {
+        var all = new LinkedHashMap<Class<? extends Panel>, Supplier<? extends Panel>>();
+        all.put(CommandFinder.class, () -> new CommandFinder(workspace, panels, commands));
+        all.put(HandOver.class, told("hand-over", () -> new HandOver(workspace, panels)));
+        all.put(StepsPanel.class, told("keeping#steps", () -> new StepsPanel(workspace, panels)));
+        all.put(SettingsPanel.class, told("keeping#settings", () -> new SettingsPanel(workspace, panels)));
+        all.put(GuidePanel.class, () -> new GuidePanel(workspace, panels));
+        all.put(OpenPanel.class, () -> new OpenPanel(workspace, panels));
+        all.put(ConflictPanel.class, () -> new ConflictPanel(workspace, panels));
+        all.put(FillPanel.class, () -> new FillPanel(workspace, panels, grid));
+        all.put(DerivePanel.class, told("measurements#columns-by-formula", () -> new DerivePanel(workspace, panels, grid)));
+        all.put(SummaryPanel.class, told("measurements#averages-of-repeats", () -> new SummaryPanel(workspace, panels)));
+        all.put(SetPanel.class, () -> new SetPanel(workspace, panels));
+        all.put(FilterPanel.class, told("measurements#fit-a-part-of-the-rows", () -> new FilterPanel(workspace, panels)));
+        all.put(StraightenPanel.class, () -> new StraightenPanel(workspace, panels));
+        all.put(FigurePanel.class, told("figure#axes", () -> new FigurePanel(workspace, panels, view)));
+        all.put(PointsPanel.class, told("curves#part", () -> new PointsPanel(workspace, panels, view)));
+        all.put(BarsPanel.class, told("bars", () -> new BarsPanel(workspace, panels)));
+        all.put(ReadingsPanel.class, told("readings", () -> new ReadingsPanel(workspace, panels)));
+        all.put(QuotePanel.class, () -> new QuotePanel(workspace, panels, view));
+        all.put(TourPanel.class, () -> new TourPanel(workspace, panels));
+        return all;
+    }
+
+    /// What can be done with them by name; none is built for it.
+    static void addTo(Commands commands, Workspace workspace, Panels panels, MeasurementGrid grid) {
+        CommandFinder.addTo(commands, panels);
+        HandOver.addTo(commands, workspace, panels);
+        StepsPanel.addTo(commands, panels);
+        SettingsPanel.addTo(commands, workspace, panels);
+        GuidePanel.addTo(commands, panels);
+        FillPanel.addTo(commands, workspace, panels);
+        DerivePanel.addTo(commands, workspace, panels, grid);
+        SummaryPanel.addTo(commands, workspace, panels);
+        SetPanel.addTo(commands, workspace, panels);
+        FilterPanel.addTo(commands, workspace, panels);
+        StraightenPanel.addTo(commands, workspace, panels);
+        ReadingsPanel.addTo(commands, workspace, panels);
+        QuotePanel.addTo(commands, workspace, panels);
+        TourPanel.addTo(commands, workspace, panels);
     }
 
     /// A panel of which the guide tells.
-    private static Supplier<Panel> told(String place, Supplier<Panel> panel) {
+    private static <P extends Panel> Supplier<P> told(String place, Supplier<P> panel) {
         return () -> {
-            Panel made = panel.get();
+            P made = panel.get();
             GuidePanel.tells(made, place);
             return made;
         };

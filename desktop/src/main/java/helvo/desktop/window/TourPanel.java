@@ -52,11 +52,11 @@ public final class TourPanel extends Panel {
         });
     }
 
-    @Override
-    public void addTo(Commands commands) {
+    /// What it does by name, for the finder and for keys.
+    public static void addTo(Commands commands, Workspace workspace, Panels panels) {
         commands.add("Tour of the window", "", () -> workspace.table().isPresent(), () -> {
-            panels.show(this);
-            next.requestFocus();
+            panels.show(TourPanel.class);
+            panels.of(TourPanel.class).next.requestFocus();
         });
     }
 

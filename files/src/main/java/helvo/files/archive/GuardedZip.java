@@ -7,7 +7,9 @@ import helvo.files.Limits;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.zip.CRC32;
@@ -43,6 +45,15 @@ public final class GuardedZip implements AutoCloseable {
         } catch (IOException e) {
             throw new CannotRead("“" + name
                     + "” is damaged: its end is missing or is no archive's. Copy it again from where it comes from.", e);
+        }
+    }
+
+    /// Whether a file begins as an archive does.
+    public static boolean isArchive(Path file) {
+        try (InputStream in = Files.newInputStream(file)) {
+            return Arrays.equals(in.readNBytes(2), new byte[] {'P', 'K'});
+        } catch (IOException e) {
+            return false;
         }
     }
 

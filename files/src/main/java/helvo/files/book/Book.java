@@ -11,6 +11,7 @@ import helvo.core.table.ReadingChoices;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
 import helvo.files.archive.GuardedZip;
+import helvo.files.study.StudyFile;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -32,7 +33,6 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
     private static final byte[] COMPOUND = {(byte) 0xd0, (byte) 0xcf, 0x11, (byte) 0xe0};
     /// A sheet with text alone in so many rows is taken as it is.
     private static final int ENOUGH_ROWS = 500;
-    private static final byte[] ZIP = {'P', 'K', 3, 4};
 
     /// Takes a sheet's cells as they come, row by row.
     interface Visitor {
@@ -80,8 +80,7 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
 
     /// Whether a file is no text but may be a workbook, told by its first bytes.
     public static boolean isBook(Path file) {
-        byte[] head = head(file);
-        return starts(head, COMPOUND) || starts(head, ZIP);
+        return starts(head(file), COMPOUND) || GuardedZip.isArchive(file);
     }
 
     /// @throws CannotRead for what is none, is protected by a password, or is damaged
@@ -99,7 +98,12 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
         if (zip.has("xl/workbook.xml") || zip.has("[Content_Types].xml")) {
             return XlsxBook.of(file, zip);
         }
+        boolean isStudy = zip.has(StudyFile.STUDY);
         zip.close();
+        if (isStudy) {
+            throw new CannotRead("“" + name + "” is a study saved by Helvo, not a table of measurements. `helvo open` shows it, `helvo "
+                    + "report` writes its report, `helvo apply` makes it again for other files.");
+        }
         throw new CannotRead("“" + name + "” is an archive, but no workbook: open an XLSX, ODS or CSV file.");
     }
 

@@ -112,8 +112,7 @@ final class SheetRows implements Book.Visitor {
                     sheet, at + 1, text.length()));
         }
         if (builder.full()) {
-            throw new CannotRead(Phrase.of("Only the first %,d rows were read: with more, the memory that Helvo may use would be full. "
-                    + "Split the sheet, or leave columns out of it.", builder.rows()));
+            throw new CannotRead(builder.onlyTheFirstRows());
         }
         anyNumber |= !(value instanceof String text) || NumberText.number(text, DecimalMark.POINT).isPresent();
         open(at);

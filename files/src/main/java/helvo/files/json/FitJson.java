@@ -65,16 +65,28 @@ public final class FitJson {
         return MAPPER.writeValueAsString(report);
     }
 
-    /// A report that says which file it is about.
-    public static ObjectNode named(String file, ObjectNode report) {
-        ObjectNode named = NODES.objectNode().put("file", file);
-        named.setAll(report);
-        return named;
+    /// What a report is about.
+    ///
+    /// @param file    as it was named
+    /// @param version of the program
+    /// @param only    conditions that rows had to meet, in words
+    /// @param derived columns that were made first, as "name [unit] = formula"
+    public record Source(String file, String version, List<String> only, List<String> derived) {}
+
+    /// A report that says what it is about.
+    public static ObjectNode of(Source source, ObjectNode report) {
+        ObjectNode whole = NODES.objectNode().put("file", source.file).put("version", source.version);
+        ArrayNode only = whole.putArray("only");
+        source.only.forEach(only::add);
+        ArrayNode derived = whole.putArray("derived");
+        source.derived.forEach(derived::add);
+        whole.setAll(report);
+        return whole;
     }
 
     /// The reports of several files, one for each file and figure.
     ///
-    /// @param reports as [#reportOf] and [#named] make them
+    /// @param reports as [#report] and [#of] make them
     public static String reports(List<ObjectNode> reports) {
         return MAPPER.writeValueAsString(NODES.objectNode().set("results", NODES.arrayNode().addAll(reports)));
     }
@@ -131,6 +143,7 @@ public final class FitJson {
             node.put("simplest", series.simplest().equals(Optional.of(outcome.curve())));
             curves.add(node);
         }
+        report.put("tooFewPoints", series.tooFewToRank());
         ReadingJson.put(report, figure.table(), warnings);
         return report;
     }

@@ -3,6 +3,7 @@ package helvo.files.study;
 import helvo.core.Progress;
 import helvo.files.CannotRead;
 import helvo.files.Patience;
+import helvo.files.archive.GuardedZip;
 import helvo.files.disk.WholeFile;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -15,14 +16,27 @@ public final class StudyFile {
     public static final String ENDING = ".helvo";
     /// Of the format; raised when an older Helvo could misread a file.
     /// 2: further curves, readings of unknowns, lines of the readout on figures.
-    static final int VERSION = 2;
-    static final String STUDY = "study.json";
+    /// 3: the mean as a curve.
+    static final int VERSION = 3;
+    public static final String STUDY = "study.json";
 
     private StudyFile() {}
 
     /// Whether a file is one by its name.
     public static boolean isStudy(Path file) {
         return String.valueOf(file.getFileName()).toLowerCase(Locale.ROOT).endsWith(ENDING);
+    }
+
+    /// Whether a file is one by what is in it.
+    public static boolean isInside(Path file) {
+        if (!GuardedZip.isArchive(file)) {
+            return false;
+        }
+        try (GuardedZip zip = GuardedZip.open(file)) {
+            return zip.has(STUDY);
+        } catch (CannotRead e) {
+            return false;
+        }
     }
 
     /// @throws CannotRead with a sentence for a person

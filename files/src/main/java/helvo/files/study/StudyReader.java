@@ -45,9 +45,12 @@ final class StudyReader {
         if (!Files.isRegularFile(file)) {
             throw new CannotRead("“" + name + "” is a pipe or a device, and no study: copy it into a file first.");
         }
+        if (!StudyFile.isStudy(file) && !GuardedZip.isArchive(file)) {
+            throw noStudy(name);
+        }
         try (GuardedZip zip = GuardedZip.open(file, Limits.STUDY_SWELLING)) {
             if (!zip.has(StudyFile.STUDY)) {
-                throw new CannotRead("“" + name + "” is no study of Helvo: it has no " + StudyFile.STUDY + ".");
+                throw noStudy(name);
             }
             zip.refuseBombs();
             zip.refuseDoubles();
@@ -61,6 +64,11 @@ final class StudyReader {
             throw new CannotRead("“" + name + "” is damaged and was not opened: take an earlier copy of it." + DamageText.bracketed(e),
                     e);
         }
+    }
+
+    private static CannotRead noStudy(String name) {
+        return new CannotRead("“" + name + "” is no study saved by Helvo (.helvo). If it is a table of measurements, `helvo check` tells what "
+                + "it holds and `helvo open` opens it, to make a study of it.");
     }
 
     private static StoredStudy read(GuardedZip zip, String name, Progress progress) throws IOException, CannotRead {

@@ -1,6 +1,7 @@
 package helvo.files.text;
 
 import ch.randelshofer.fastdoubleparser.JavaDoubleParser;
+import helvo.core.Phrase;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 import helvo.core.table.Cells;
@@ -109,9 +110,16 @@ public final class TableBuilder {
         return rows;
     }
 
-    /// No further row should be added: it would not fit in the memory together with its analysis.
+    /// No further row is taken: it would be more than a table holds.
     public boolean full() {
         return (long) rows * columns.size() * Double.BYTES + bytesOfTexts > Limits.TABLE_BYTES;
+    }
+
+    /// What is said where more rows follow than are taken.
+    public String onlyTheFirstRows() {
+        return Phrase.of("Only the first %,d rows were read: a table holds %d MB of numbers and texts at most, which are %,d million numbers. "
+                + "Split the file, or leave columns out of it.", rows, Limits.TABLE_BYTES >> 20,
+                Limits.TABLE_BYTES / Double.BYTES / 1_000_000);
     }
 
     /// Adds the rows of another, which was told that the mark is settled.

@@ -79,8 +79,7 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
     void ended(boolean all) {
         whole = all;
         if (!whole) {
-            notices.add(Phrase.of("Only the first %,d rows were read: with more, the memory that Helvo may use would be full. "
-                    + "Split the file, or leave columns out of it.", builder.rows()));
+            notices.add(builder.onlyTheFirstRows());
         }
     }
 

@@ -1,4 +1,4 @@
-package helvo.desktop.controls;
+package helvo.core.look;
 
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -6,13 +6,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import javafx.application.Platform;
-import javafx.scene.control.TextField;
 
-/// Signs that keyboards lack, typed as a backslash and their name: `\mu` is µ, `\deg` is °.
+/// Signs that keyboards lack, written as a backslash and their name: `\mu` is µ, `\deg` is °, with `{}` behind it if wanted.
 public final class Signs {
     private static final Map<String, String> ALL = new LinkedHashMap<>();
-    private static final Pattern NAMED = Pattern.compile("\\\\([A-Za-z]+)");
+    private static final Pattern NAMED = Pattern.compile("\\\\([A-Za-z]+)(\\{})?");
 
     static {
         String[] greek = {"alpha α", "beta β", "gamma γ", "delta δ", "epsilon ε", "zeta ζ", "eta η", "theta θ", "iota ι",
@@ -44,22 +42,5 @@ public final class Signs {
             return Matcher.quoteReplacement(name.isEmpty() || mayGoOn ? found.group()
                     : ALL.get(name.get()) + letters.substring(name.get().length()));
         });
-    }
-
-    /// Replaces names as they are typed.
-    public static void follow(TextField field) {
-        field.textProperty().subscribe(text -> {
-            if (!replaced(text, false).equals(text)) {
-                Platform.runLater(() -> replace(field));
-            }
-        });
-    }
-
-    private static void replace(TextField field) {
-        String text = field.getText();
-        int after = text.length() - field.getCaretPosition();
-        String replaced = replaced(text, false);
-        field.setText(replaced);
-        field.positionCaret(Math.max(0, replaced.length() - after));
     }
 }

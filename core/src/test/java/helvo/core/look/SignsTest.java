@@ -1,8 +1,7 @@
-package helvo.desktop;
+package helvo.core.look;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import helvo.desktop.controls.Signs;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -18,6 +17,7 @@ class SignsTest {
         "'\\Omega and \\omega', 'Ω and ω'",
         "'F_{max} (\\mu N)',  'F_{max} (μ N)'",
         "'\\none of ours',    '\\none of ours'",
+        "'\\mu{}',             μ",
         "'1\\pm2 \\times3',   '1±2 ×3'",
     })
     void namesBecomeSignsAsTheyAreTyped(String typed, String shown) {
