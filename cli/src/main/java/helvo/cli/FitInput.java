@@ -9,6 +9,7 @@ import helvo.core.study.Edit;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.Problems;
+import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
@@ -72,7 +73,8 @@ final class FitInput {
     String about(FigureAnalysis figure) {
         String only = RowCondition.sentence(figure.figure().only(), figure.table());
         String ys = figure.series().stream().map(series -> figure.y(series).name()).distinct().collect(Collectors.joining(", "));
-        return name() + ": " + ys + " against " + figure.xs().getFirst().name() + (only.isEmpty() ? "" : ", only rows where " + only)
+        return name() + ": " + ys + " against " + figure.xs().getFirst().name()
+                + figure.table().first(Role.BY).map(by -> ", by " + by.name()).orElse("") + (only.isEmpty() ? "" : ", only rows where " + only)
                 + options.derived().stream().map(each -> "; " + each).collect(Collectors.joining()) + ". " + Version.text();
     }
 

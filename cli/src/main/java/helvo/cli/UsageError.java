@@ -35,6 +35,11 @@ final class UsageError {
         if (withoutValue.isPresent()) {
             return ((OptionSpec) withoutValue.get()).longestName() + " needs a value behind it: " + called(withoutValue.get()) + ".";
         }
+        Optional<String> unknown = words.stream().filter(word -> word.startsWith("--") && word.length() > 2)
+                .map(word -> word.replaceFirst("=.*", "")).filter(word -> command.findOption(word) == null).findFirst();
+        if (unknown.isPresent()) {
+            return noOption(command, unknown.get());
+        }
         // The file first, then the options.
         List<String> names = wrong.getMissing().stream().sorted((a, b) -> Boolean.compare(a.isOption(), b.isOption()))
                 .map(UsageError::called).toList();
@@ -54,9 +59,7 @@ final class UsageError {
         CommandSpec command = wrong.getCommandLine().getCommandSpec();
         String word = wrong.getUnmatched().getFirst();
         if (word.startsWith("-") && word.length() > 1) {
-            String option = word.replaceFirst("=.*", "");
-            List<String> options = command.options().stream().flatMap(each -> Stream.of(each.names())).toList();
-            return ended(command.qualifiedName() + " has no option “" + option + "”", meant(option, options));
+            return noOption(command, word.replaceFirst("=.*", ""));
         }
         if (command.parent() != null) {
             return "“" + word + "” is one word too many for " + command.qualifiedName() + ": put a value with blanks in quotation marks.";
@@ -72,6 +75,11 @@ final class UsageError {
         }
         return likely.isEmpty() ? "There is no command “" + word + "”; there are " + listed(List.copyOf(command.subcommands().keySet())) + "."
                 : ended("There is no command “" + word + "”", likely);
+    }
+
+    private static String noOption(CommandSpec command, String option) {
+        List<String> options = command.options().stream().flatMap(each -> Stream.of(each.names())).toList();
+        return ended(command.qualifiedName() + " has no option “" + option + "”", meant(option, options));
     }
 
     private static String ended(String sentence, String meant) {

@@ -6,6 +6,7 @@ import helvo.core.bounds.Bounds;
 import helvo.core.check.Judgement;
 import helvo.core.fit.Correlation;
 import helvo.core.fit.Curve;
+import helvo.core.fit.Curves;
 import helvo.core.fit.EvidenceWeights;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
@@ -78,7 +79,8 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
     public List<FitOutcome> ranked() {
         return outcomes.stream().sorted(Comparator.comparingInt(this::rank).thenComparingDouble(outcome ->
                 outcome instanceof FitOutcome.Fitted(Fit fit) ? rank(outcome) == 0 ? fit.coefficients().size()
-                : weight(fit.curve()).isPresent() ? fit.quality().aicc().orElse(Double.MAX_VALUE) : 0 : 0)).toList();
+                : weight(fit.curve()).isPresent() ? fit.quality().aicc().orElse(Double.MAX_VALUE) : 0 : 0)
+                .thenComparingInt(outcome -> Curves.all().indexOf(outcome.curve()))).toList();
     }
 
     /// Whether there are too few points to tell the shapes compared apart.

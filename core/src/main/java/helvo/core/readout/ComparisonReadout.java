@@ -61,7 +61,7 @@ public final class ComparisonReadout {
         for (Comparison.Pair pair : comparison.pairs()) {
             lines.add(new Line.Heading(pair.second() + " against " + pair.first()));
             lines.add(new Line.Quantity("difference", numbers.withUncertainty(pair.difference(), pair.differenceHalf95()), slopeUnit,
-                    numbers.exact(pair.difference()) + half(pair.differenceHalf95()), "of slopes; " + Readout.HALF_95));
+                    numbers.exact(pair.difference()) + half(pair.differenceHalf95()), "of slopes, " + Readout.HALF_95));
             boolean limits = pair.ratioLow95().isPresent() && pair.ratioHigh95().isPresent();
             if (Double.isFinite(pair.ratio())) {
                 lines.add(new Line.Quantity("ratio", limits ? Phrase.of("%s (%s to %s)", ratio(pair.ratio(), pair),

@@ -33,6 +33,8 @@ final class FitReadout {
     private static final double SIGNIFICANT = Check.SIGNIFICANT;
 
     private static final int MOST_COVARIED = 2;
+    /// A smaller share is not told in figures.
+    private static final double LITTLE = 1e-4;
 
     private final FigureAnalysis figure;
     private final SeriesAnalysis series;
@@ -228,7 +230,7 @@ final class FitReadout {
     }
 
     private String inPercent(double share) {
-        return numbers.significant(100 * share, 2) + " %";
+        return share < LITTLE ? "less than " + numbers.percent(LITTLE) : numbers.significant(100 * share, 2) + " %";
     }
 
     /// Strength by |r| and significance by p, apart: neither is the other.

@@ -28,7 +28,7 @@ public record Readout(String series, String equation, String where, String exact
     /// What ± says at coefficients.
     public static final String STANDARD_ERROR = "± one standard error";
     /// What ± says at readings and differences.
-    static final String HALF_95 = "± is the 95 % half width";
+    static final String HALF_95 = "95 % half width";
 
     /// One line of a readout.
     public sealed interface Line {
@@ -106,7 +106,8 @@ public record Readout(String series, String equation, String where, String exact
             } else if (line instanceof Line.Table(var heads, var rows)) {
                 rows.forEach(row -> lines.putIfAbsent(row.label() + ": " + String.join(", ", heads), row.label() + ": "
                         + IntStream.range(0, heads.size()).mapToObj(i -> heads.get(i) + " " + row.cells().get(i))
-                        .collect(Collectors.joining(", "))));
+                        .collect(Collectors.joining(", "))
+                        + (row.cells().stream().anyMatch(cell -> cell.contains("±")) ? " (" + STANDARD_ERROR + ")" : "")));
             }
         }
         return lines;

@@ -52,7 +52,7 @@ public final class RoleGuess {
             } else if (x == null && !(numbers > 2 && counts(column))) {
                 x = column;
                 role = Role.X;
-            } else if (x != null && y == null) {
+            } else if (x != null && y == null && !(numbers > 2 && counts(column))) {
                 y = column;
                 role = Role.Y;
             }

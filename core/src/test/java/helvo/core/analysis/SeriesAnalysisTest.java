@@ -12,6 +12,7 @@ import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.FixedInterceptLine;
 import helvo.core.fit.Line;
+import helvo.core.fit.Mean;
 import helvo.core.fit.Logarithmic;
 import helvo.core.fit.Polynomial;
 import helvo.core.fit.Power;
@@ -76,7 +77,7 @@ class SeriesAnalysisTest {
         SeriesAnalysis series = series(bent());
         assertThat(series.outcomes()).extracting(FitOutcome::curve).containsExactlyInAnyOrderElementsOf(Curves.offered());
         List<FitOutcome> ranked = series.ranked();
-        double[] aicc = ranked.stream().filter(FitOutcome.Fitted.class::isInstance)
+        double[] aicc = ranked.stream().filter(each -> series.weight(each.curve()).isPresent())
                 .mapToDouble(each -> ((FitOutcome.Fitted) each).fit().quality().aicc().orElseThrow()).toArray();
         assertThat(aicc).isSorted();
         assertThat(ranked.getFirst().curve()).isEqualTo(new Polynomial(2));
@@ -129,7 +130,11 @@ class SeriesAnalysisTest {
         assertThat(exact.ranked().getFirst().curve()).isEqualTo(new FixedInterceptLine(0));
         assertThat(exact.weight(new FixedInterceptLine(0))).hasValue(1);
         assertThat(exact.simplest()).hasValue(new FixedInterceptLine(0));
-        SeriesAnalysis few = series(study(new double[] {1, 2, 3, 4, 5, 6}, new double[] {1.1, 1.9, 3.2, 3.9, 5.1, 5.8}));
+        SeriesAnalysis five = series(study(new double[] {8, 9, 10, 11, 12}, new double[] {1656, 1884, 2082, 1906, 1961}));
+        assertThat(five.tooFewToRank()).isTrue();
+        assertThat(five.simplest()).isEmpty();
+        assertThat(five.ranked()).extracting(FitOutcome::curve).startsWith(new Mean(), new Line(), new FixedInterceptLine(0));
+        SeriesAnalysis few = series(study(new double[] {1, 2, 3, 4, 5, 6, 7}, new double[] {1.1, 1.9, 3.2, 3.9, 5.1, 5.8, 7.2}));
         List<Curve> ranked = few.ranked().stream().filter(FitOutcome.Fitted.class::isInstance).map(FitOutcome::curve).toList();
         Curve simplest = few.simplest().orElseThrow();
         assertThat(few.outcomes()).filteredOn(outcome -> few.weight(outcome.curve()).orElse(0)
@@ -137,6 +142,9 @@ class SeriesAnalysisTest {
                 .allSatisfy(outcome -> assertThat(outcome.curve().coefficientNames().size())
                         .isGreaterThanOrEqualTo(simplest.coefficientNames().size()));
         assertThat(ranked.subList(ranked.size() - 2, ranked.size())).contains(new Polynomial(5));
+        assertThat(few.whyNotRanked(new FixedInterceptLine(0))).isEmpty();
+        assertThat(series(study(new double[] {1, 2, 3, 4, 5, 6, 7}, new double[] {3.1, 3.9, 5.2, 5.9, 7.1, 7.8, 9.2}))
+                .whyNotRanked(new FixedInterceptLine(0))).contains("the line’s intercept differs from it");
     }
 
     /// With many points the chosen curves are told first, then shapes as they are ready; the last word is the whole.

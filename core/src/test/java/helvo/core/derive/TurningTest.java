@@ -92,6 +92,24 @@ class TurningTest {
         assertThat(rows(named)).containsExactly(List.of("A", "1", "2"), List.of("B", "3", "4"));
     }
 
+    /// Repeats side by side: what is called alike but for a number at the end.
+    @Test
+    void repeatsSideBySideGiveOneRowEach() {
+        Table repeats = table(column(1, "Standard (mg/L)", 0, 1), column(2, "Absorbance 1", 0.01, 0.11), column(3, "Absorbance 2", 0.02, 0.12),
+                column(4, "Absorbance 3", 0.03, 0.13));
+        assertThat(Turning.refused(repeats, Summary.Form.ONE_ROW_EACH)).isEmpty();
+        Table turned = turned(repeats, Summary.Form.ONE_ROW_EACH).table(2);
+        assertThat(turned.columns()).extracting(Column::name).containsExactly("Standard", "No.", "Absorbance");
+        assertThat(turned.columns()).extracting(Column::role).containsExactly(Role.X, Role.NONE, Role.Y);
+        assertThat(rows(turned)).containsExactly(List.of("0", "1", "0.01"), List.of("0", "2", "0.02"), List.of("0", "3", "0.03"),
+                List.of("1", "1", "0.11"), List.of("1", "2", "0.12"), List.of("1", "3", "0.13"));
+        Table lettered = turned(table(column(1, "Load", 5), column(2, "Stretch a", 1), column(3, "Stretch b", 2)),
+                Summary.Form.ONE_ROW_EACH).table(2);
+        assertThat(rows(lettered)).containsExactly(List.of("5", "a", "1"), List.of("5", "b", "2"));
+        assertThat(Turning.refused(table(column(1, "Load", 5), column(2, "Stretch", 1), column(3, "Mass", 2)), Summary.Form.ONE_ROW_EACH))
+                .hasValueSatisfying(why -> assertThat(why).contains("there is nothing to give a row to each value of"));
+    }
+
     @Test
     void ordinaryTablesAreNotTurned() {
         assertThat(Turning.wanted(table(column(1, "Load", 1, 2, 3), column(2, "Stretch", 1, 2, 3)))).isEmpty();

@@ -159,7 +159,7 @@ class CurveTest {
         assertThat(Curves.of("power", OptionalInt.empty(), OptionalDouble.of(2), false)).isEmpty();
         assertThat(Curves.of("spline", OptionalInt.empty(), OptionalDouble.empty(), false)).isEmpty();
         assertThat(Curves.of("line", OptionalInt.empty(), OptionalDouble.empty(), true)).isEmpty();
-        assertThat(Curves.keywords()).containsExactly("line", "polynomial", "logarithmic", "exponential", "power", "logistic");
+        assertThat(Curves.keywords()).containsExactly("mean", "line", "polynomial", "logarithmic", "exponential", "power", "logistic");
         assertThat(Curves.all()).extracting(Curve::name).doesNotHaveDuplicates().contains("Through origin", "Quadratic", "Cubic",
                 "Degree 10",
                 "Exponential, on the log scale", "Power, on the log scale", "Logistic");
@@ -169,7 +169,7 @@ class CurveTest {
         assertThat(new FixedInterceptLine(1).label("b")).isEqualTo("slope");
         assertThat(new Power(false).label("b")).isEqualTo("b");
         assertThat(Curves.all().stream().filter(Curve::isSum)).allMatch(curve -> curve.degree() > 0 || curve instanceof Logarithmic);
-        assertThat(Curves.all().stream().filter(Curve::isStraight)).extracting(Curve::keyword).containsOnly("line");
+        assertThat(Curves.all().stream().filter(Curve::isStraight)).extracting(Curve::keyword).containsOnly("line", "mean");
         assertThat(Curves.all().stream().filter(Curve::weighsBoth)).containsExactly(new Line());
     }
 

@@ -120,7 +120,7 @@ class FitReferenceTest {
             x[i] = 0.5 + 9.5 * i / n;
             double u = (x[i] - 5) / 2;
             y[i] = switch (curve) {
-                case Line _, FixedInterceptLine _ -> 2 + 0.7 * x[i] + 0.3 * e;
+                case Mean _, Line _, FixedInterceptLine _ -> 2 + 0.7 * x[i] + 0.3 * e;
                 case Polynomial _ -> 3 - x[i] + 0.2 * x[i] * x[i] + 0.3 * e;
                 case Logarithmic _ -> 5 + 6 * x[i] / (2 + x[i]) + 0.3 * e;
                 case Exponential _ -> 40 / ((1 + x[i] / 3) * (1 + x[i] / 3)) * (1 + 0.1 * e);

@@ -183,11 +183,13 @@ class StatisticsTest {
 
     @Test
     void evidenceAddsUpToOneAndAPerfectFitTakesIt() {
-        List<FitOutcome> outcomes = List.of(new Line().fit(FIVE, Progress.none()), new FixedInterceptLine(0).fit(FIVE, Progress.none()),
-                new Polynomial(5).fit(FIVE, Progress.none()));
-        List<OptionalDouble> weights = EvidenceWeights.of(outcomes, FIVE);
-        assertThat(weights.get(0).orElseThrow() + weights.get(1).orElseThrow()).isEqualTo(1, offset(1e-14));
-        assertThat(weights.get(2)).isEmpty();
+        Points seven = Points.of(new double[] {1, 2, 3, 4, 5, 6, 7}, new double[] {1.1, 1.9, 3.2, 3.9, 5.1, 5.8, 7.1});
+        List<FitOutcome> outcomes = List.of(new Mean().fit(seven, Progress.none()), new Line().fit(seven, Progress.none()),
+                new FixedInterceptLine(0).fit(seven, Progress.none()), new Polynomial(5).fit(seven, Progress.none()));
+        List<OptionalDouble> weights = EvidenceWeights.of(outcomes, seven);
+        assertThat(weights.get(0).orElseThrow() + weights.get(1).orElseThrow() + weights.get(2).orElseThrow()).isEqualTo(1, offset(1e-14));
+        assertThat(weights.get(2).orElseThrow()).as("its intercept does not differ from 0").isGreaterThan(0.5);
+        assertThat(weights.get(3)).isEmpty();
         Points straight = Points.of(new double[] {1, 2, 3, 4}, new double[] {2, 4, 6, 8});
         assertThat(EvidenceWeights.of(List.of(new Polynomial(2).fit(straight, Progress.none()), new Line().fit(straight, Progress.none()),
                 new FixedInterceptLine(0).fit(straight, Progress.none())), straight))
@@ -195,6 +197,48 @@ class StatisticsTest {
         // A curve through as many points as it has coefficients proves nothing.
         assertThat(EvidenceWeights.of(List.of(new Line().fit(FIVE, Progress.none()), new Polynomial(4).fit(FIVE, Progress.none())), FIVE))
                 .containsExactly(OptionalDouble.empty(), OptionalDouble.empty());
+    }
+
+    /// By hand: mean 3, s² = 2.5, standard error √0.5; weighted 1, 1/4 and 1/9 as stated, the mean is 63/49 and its error 6/7.
+    @Test
+    void theMeanIsACurveOfOneCoefficient() {
+        Fit mean = fit(new Mean(), Points.of(new double[] {5, 1, 4, 2, 9}, new double[] {1, 2, 3, 4, 5}));
+        assertThat(mean.coefficient("a").value()).isEqualTo(3);
+        assertThat(mean.coefficient("a").uncertainty().orElseThrow().standardError()).isEqualTo(Math.sqrt(0.5), offset(1e-15));
+        assertThat(mean.quality().r2()).hasValue(0);
+        assertThat(mean.quality().overall()).isEmpty();
+        assertThat(mean.function().at(1e6)).isEqualTo(3);
+        Fit alikeX = fit(new Mean(), Points.of(new double[] {7, 7}, new double[] {1, 2}));
+        assertThat(alikeX.coefficient("a").value()).as("x does not matter").isEqualTo(1.5);
+        var sigma = new double[] {1, 2, 3};
+        Points weighted = new Points(new double[] {1, 2, 3}, new double[] {1, 2, 2.25}, new int[] {0, 1, 2}, ErrorBars.NONE,
+                ErrorBars.even(sigma)).weighted(Weighting.STATED, 1, 1);
+        Fit stated = fit(new Mean(), weighted);
+        assertThat(stated.coefficient("a").value()).isEqualTo(1.75 * 36 / 49, offset(1e-15));
+        assertThat(stated.coefficient("a").uncertainty().orElseThrow().standardError()).isEqualTo(6.0 / 7, offset(1e-15));
+    }
+
+    /// What the mean alone explains better, or the line's intercept speaks against, is not ranked; fewer than seven points rank nothing,
+    /// nor do those of which a shape that AICc cannot judge explains significantly more.
+    @Test
+    void whatCannotBeRankedIsNot() {
+        Points scattered = Points.of(new double[] {8, 9, 10, 11, 12, 13, 14}, new double[] {1656, 1884, 2082, 1906, 1961, 1790, 1850});
+        List<FitOutcome> outcomes = List.of(new Mean().fit(scattered, Progress.none()), new Line().fit(scattered, Progress.none()),
+                new FixedInterceptLine(0).fit(scattered, Progress.none()), new FixedInterceptLine(1900).fit(scattered, Progress.none()));
+        List<OptionalDouble> weights = EvidenceWeights.of(outcomes, scattered);
+        assertThat(weights.get(2)).as("worse than the mean").isEmpty();
+        assertThat(weights.get(0).orElseThrow()).isGreaterThan(weights.get(1).orElseThrow());
+        Points offset = Points.of(new double[] {1, 2, 3, 4, 5, 6, 7}, new double[] {3.1, 3.9, 5.2, 5.9, 7.1, 7.8, 9.1});
+        assertThat(EvidenceWeights.of(List.of(new Line().fit(offset, Progress.none()), new Mean().fit(offset, Progress.none()),
+                new FixedInterceptLine(0).fit(offset, Progress.none())), offset).get(2)).as("the intercept is 2").isEmpty();
+        List<FitOutcome> few = List.of(new Mean().fit(FIVE, Progress.none()), new Line().fit(FIVE, Progress.none()));
+        assertThat(EvidenceWeights.tooFew(few, FIVE)).isTrue();
+        assertThat(EvidenceWeights.of(few, FIVE)).containsOnly(OptionalDouble.empty());
+        Points bent = Points.of(new double[] {-3, -2, -1, 0, 1, 2, 3}, new double[] {81.2, 15.9, 1.1, 0.1, 0.9, 16.1, 81});
+        List<FitOutcome> shapes = List.of(new Mean().fit(bent, Progress.none()), new Line().fit(bent, Progress.none()),
+                new Polynomial(2).fit(bent, Progress.none()), new Polynomial(5).fit(bent, Progress.none()));
+        assertThat(EvidenceWeights.tooFew(shapes.subList(0, 3), bent)).isFalse();
+        assertThat(EvidenceWeights.tooFew(shapes, bent)).as("degree 5, of which AICc says nothing, is far better").isTrue();
     }
 
     /// Decimals on a line are a perfect fit but for their rounding; bars, logarithms and as many coefficients as points are not.

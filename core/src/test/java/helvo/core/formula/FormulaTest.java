@@ -53,6 +53,24 @@ class FormulaTest {
         assertThat(read(text, TABLE).value(TABLE, 0)).isCloseTo(value, within(1e-14 * Math.max(1, Math.abs(value))));
     }
 
+    /// A date counts in days, as columns of dates do; what could be one written in another way is asked for again.
+    @Test
+    void aDateIsADate() {
+        Table dated = new Table(1, "t", DecimalMark.POINT, Optional.empty(), List.of(new Column(1, new Heading("Date", ""), Kind.DATE, Role.NONE,
+                0, Cells.ofNumbers(1_736_294_400.0))), SetAside.NONE);
+        assertThat(read("Date - 2025-01-06", dated).value(dated, 0)).as("8 January 2025").isEqualTo(2);
+        assertThat(read("Date−2025-01-07 12:00", dated).value(dated, 0)).isEqualTo(0.5);
+        assertThat(read("(2025-01-08T06:00 - Date) * 24", dated).value(dated, 0)).isEqualTo(6);
+        assertThat(read("2025 - 1 - 6", dated).value(dated, 0)).isEqualTo(2018);
+        assertThat(read("12/3/2", dated).value(dated, 0)).isEqualTo(2);
+        for (String unclear : List.of("Date - 2025-1-6", "Date - 6.1.2025", "Date - 01/06/2025", "Date - 2025/01/06")) {
+            assertThat(Formula.read(unclear, dated)).as(unclear).isInstanceOfSatisfying(Formula.Reading.Wrong.class,
+                    wrong -> assertThat(wrong.sentence()).contains("could be a date: write a date as 2026-01-05"));
+        }
+        assertThat(Formula.read("Date - 2025-13-06", dated)).isInstanceOfSatisfying(Formula.Reading.Wrong.class,
+                wrong -> assertThat(wrong.sentence()).isEqualTo("There is no day “2025-13-06”."));
+    }
+
     @Test
     void barsAreASize() {
         assertThat(read("|x - Load max|", TABLE).value(TABLE, 0)).isEqualTo(7);

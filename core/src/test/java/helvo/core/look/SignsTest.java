@@ -2,6 +2,7 @@ package helvo.core.look;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -17,7 +18,6 @@ class SignsTest {
         "'\\Omega and \\omega', 'Ω and ω'",
         "'F_{max} (\\mu N)',  'F_{max} (μ N)'",
         "'\\none of ours',    '\\none of ours'",
-        "'\\mu{}',             μ",
         "'1\\pm2 \\times3',   '1±2 ×3'",
     })
     void namesBecomeSignsAsTheyAreTyped(String typed, String shown) {
@@ -26,5 +26,10 @@ class SignsTest {
             text = Signs.replaced(text + letter, false);
         }
         assertThat(Signs.replaced(text, true)).isEqualTo(shown);
+    }
+
+    @Test
+    void aNameMayBeEndedByBraces() {
+        assertThat(Signs.replaced("c_{S} (\\mu{}M)", true)).isEqualTo("c_{S} (μM)");
     }
 }

@@ -79,8 +79,8 @@ class DataStepsTest {
         List<String> said = said(line(8), new TableEdit.SetRowsAside(1, List.of(2, 5), "slipped"),
                 new TableEdit.SetRowsAside(1, List.of(7), " "));
         assertThat(said).hasSize(3).startsWith("Rows 3, 6 were set aside: “slipped”.", "Row 8 was set aside; no reason was given.");
-        assertThat(said.getLast()).matches("With them, the curve would have slope 0\\.\\d+ ± 0\\.\\d+ instead of 0\\.\\d+ ± 0\\.\\d+, "
-                + "R² 0\\.\\d+ instead of 0\\.\\d+\\.");
+        assertThat(said.getLast()).matches("With them, the curve would have slope 0\\.\\d+ ± 0\\.\\d+ instead of 0\\.\\d+ ± 0\\.\\d+ "
+                + "\\(± one standard error\\), R² 0\\.\\d+ instead of 0\\.\\d+\\.");
         assertThat(said(line(8), new TableEdit.SetRowsAside(1, List.of(2), "slipped"), new TableEdit.BringRowsBack(1, List.of(2))))
                 .as("taken back").isEmpty();
     }

@@ -101,9 +101,10 @@ class ReadingsTableTest {
     void linesOfTheReadoutCanBeQuoted() {
         FigureAnalysis figure = figure(new TableEdit.SetRowsAside(1, List.of(6), "cloudy"));
         var quotable = Readout.of(figure, figure.series().getFirst()).quotable();
-        assertThat(quotable.get("slope")).startsWith("slope = 0.10").endsWith("1/(mg/l)");
+        assertThat(quotable.get("slope")).startsWith("slope = 0.10").endsWith("1/(mg/l) (± one standard error)");
         assertThat(quotable).containsKey("R²: with row 7, without");
-        assertThat(quotable.get("slope: with row 7, without")).matches("slope: with row 7 0\\.10\\S+ ± \\S+, without 0\\.10\\S+ ± \\S+");
+        assertThat(quotable.get("slope: with row 7, without")).matches("slope: with row 7 0\\.10\\S+ ± \\S+, without 0\\.10\\S+ ± \\S+ "
+                + "\\(± one standard error\\)");
     }
 
     @Test

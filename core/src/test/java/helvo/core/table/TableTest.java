@@ -68,6 +68,32 @@ class TableTest {
         assertThat(RoleGuess.guessed(List.of(pulls, number(2, "Load")))).extracting(Column::role).containsExactly(Role.X, Role.Y);
     }
 
+    /// Columns of y's own quantity are y too, six at most, each with the ± right behind it; where a ± stands elsewhere, none.
+    @Test
+    void columnsOfOneQuantityAreAllY() {
+        assertThat(roles("Time (min)", "Temp water (°C)", "Temp wax (°C)", "Mass (g)")).containsExactly(Role.X, Role.Y, Role.Y, Role.NONE);
+        assertThat(roles("Time (min)", "Water (°C)", "± Water (°C)", "Wax (°C)", "± Wax (°C)")).containsExactly(Role.X, Role.Y, Role.Y_BAR,
+                Role.Y, Role.Y_BAR);
+        assertThat(roles("Time (min)", "Water (°C)", "Wax (°C)", "± Water (°C)", "± Wax (°C)")).as("whose ± it is").containsExactly(Role.X,
+                Role.Y, Role.NONE, Role.Y_BAR, Role.NONE);
+        assertThat(roles("Standard", "Absorbance 1", "Absorbance 2", "Blank")).containsExactly(Role.X, Role.Y, Role.Y, Role.NONE);
+        assertThat(roles("Load", "Stretch", "Weight")).as("no unit, no common name").containsExactly(Role.X, Role.Y, Role.NONE);
+        assertThat(roles("t (s)", "A (V)", "B (V)", "C (V)", "D (V)", "E (V)", "F (V)", "G (V)")).containsExactly(Role.X, Role.Y, Role.Y,
+                Role.Y, Role.Y, Role.Y, Role.Y, Role.NONE);
+        assertThat(RoleGuess.severalY(guessed("Time (min)", "Temp water (°C)", "Temp wax (°C)"))).contains(
+                "Temp water and Temp wax are both y, since both are in °C.");
+        assertThat(RoleGuess.severalY(guessed("Time (min)", "Temp water (°C)", "Mass (g)"))).isEmpty();
+    }
+
+    private static List<Role> roles(String... headings) {
+        return guessed(headings).stream().map(Column::role).toList();
+    }
+
+    private static List<Column> guessed(String... headings) {
+        return RoleGuess.guessed(IntStream.range(0, headings.length).mapToObj(i -> new Column(i + 1, Heading.of(headings[i]), Kind.NUMBER,
+                Role.NONE, 0, Cells.ofNumbers(new double[] {1.5, 2.5, 4, 7}))).toList());
+    }
+
     @Test
     void listsTextInNumberColumnsUnlessTheRowIsSetAside() {
         var column = new Column(1, new Heading("Stretch", "mm"), Kind.NUMBER, Role.Y, 1,

@@ -4,7 +4,7 @@ import helvo.core.look.Signs;
 import javafx.application.Platform;
 import javafx.scene.control.TextField;
 
-/// A field in which names of signs become the signs while they are typed: `\\mu` is µ.
+/// A field in which names of signs become the signs while they are typed: `\mu` is µ.
 public final class SignTyping {
     private SignTyping() {}
 
