@@ -20,6 +20,9 @@ import java.util.Optional;
 /// @param notices   what does not fit on the sheet, in sentences
 public record FigureLayout(double width, double height, Rectangle2D title, Rectangle2D plot, Optional<Strip> residuals,
         Map<AxisPlace, Axis> axes, List<Part> parts, List<String> notices) {
+    /// What lies on a border is within it, in points.
+    private static final double BORDER = 0.5;
+
     /// @param area where it is pressed
     public record Part(FigurePart of, Shape area) {}
 
@@ -30,11 +33,12 @@ public record FigureLayout(double width, double height, Rectangle2D title, Recta
 
     /// Where a point's residual is drawn.
     ///
-    /// @return empty where the strip does not show the series
+    /// @return empty where the strip does not show the series, or not that far
     public Optional<java.awt.geom.Point2D> residualAt(SeriesKey series, double x, double residual) {
         return residuals.filter(strip -> strip.aside.containsKey(series))
-                .map(strip -> new java.awt.geom.Point2D.Double(px(x) + strip.aside.get(series),
-                strip.area.getMaxY() - strip.y.fraction(residual) * strip.area.getHeight()));
+                .<java.awt.geom.Point2D>map(strip -> new java.awt.geom.Point2D.Double(px(x) + strip.aside.get(series),
+                strip.area.getMaxY() - strip.y.fraction(residual) * strip.area.getHeight()))
+                .filter(place -> residuals.get().area.intersects(place.getX() - BORDER, place.getY() - BORDER, 2 * BORDER, 2 * BORDER));
     }
 
     /// A point of a series, by its row in the table.

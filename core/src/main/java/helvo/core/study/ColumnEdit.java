@@ -61,6 +61,20 @@ public sealed interface ColumnEdit extends TableChange {
         }
     }
 
+    /// One column alone is y of those that were.
+    record KeepOneY(int table, int column) implements ColumnEdit {
+        @Override
+        public Table change(Table before) {
+            return before.with(before.columns().stream().map(each -> each.role() == Role.Y && each.id() != column ? each.with(Role.NONE)
+                    : each).toList());
+        }
+
+        @Override
+        public String sentence(Table before) {
+            return "Use " + before.column(column).name() + " alone as y";
+        }
+    }
+
     record SetHeading(int table, int column, Heading heading) implements ColumnEdit {
         @Override
         public Table change(Table before) {

@@ -48,6 +48,7 @@ public final class FigureView extends Pane {
     private double expectedWidth;
     private double expectedHeight;
     private boolean drawingNow;
+    private BoundingBox placed;
     /// Read beside the interface thread.
     private volatile Optional<Target> target = Optional.empty();
     private volatile Optional<Prepared> prepared = Optional.empty();
@@ -180,10 +181,12 @@ public final class FigureView extends Pane {
         figure().ifPresent(figure -> {
             Room room = room();
             double scale = room.scale(figure);
-            double width = FigureDrawing.widthPoints(figure) * scale;
-            double height = FigureDrawing.heightPoints(figure) * scale;
-            double left = snapPositionX((getWidth() - width) / 2);
-            double top = snapPositionY((getHeight() - height) / 2);
+            BoundingBox place = place(figure, room);
+            double width = place.getWidth();
+            double height = place.getHeight();
+            double left = place.getMinX();
+            double top = place.getMinY();
+            moved(place);
             // A picture of the right size is shown pixel by pixel: to stretch it by a part of a pixel takes longer than to draw it.
             boolean exact = sheet.getImage() != null && drawn != null && asked == room.pixels(figure) && drawnScale == asked;
             sheet.setSmooth(!exact);
@@ -195,6 +198,21 @@ public final class FigureView extends Pane {
             mark();
             layout.ifPresent(placed -> titles.arrange(placed.title(), left, top, scale));
         });
+    }
+
+    private BoundingBox place(FigureAnalysis figure, Room room) {
+        double scale = room.scale(figure);
+        double width = FigureDrawing.widthPoints(figure) * scale;
+        double height = FigureDrawing.heightPoints(figure) * scale;
+        return new BoundingBox(snapPositionX((getWidth() - width) / 2), snapPositionY((getHeight() - height) / 2), width, height);
+    }
+
+    /// What the pointer rested on is elsewhere once the sheet lies in another place.
+    private void moved(BoundingBox place) {
+        if (!place.equals(placed)) {
+            placed = place;
+            pointer.hover().hide();
+        }
     }
 
     // ---- drawing ----
@@ -267,6 +285,11 @@ public final class FigureView extends Pane {
         drawn = figure;
         drawnScale = asked;
         layout = Optional.of(raster.layout());
+        if (!isTried()) {
+            pointer.hover().hide();
+        }
+        figure().ifPresent(now -> moved(place(now, room())));
+        // The keyboard's own frame follows the picture.
         sheet.setImage(SharedPixels.image(raster.image()));
         arrange();
         // What was dragged on meanwhile is drawn now, not a frame later.

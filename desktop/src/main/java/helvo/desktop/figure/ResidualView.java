@@ -139,6 +139,7 @@ public final class ResidualView extends Pane {
 
     private void shown(Asked wanted, ResidualSheet.Picture drawn) {
         picture = Optional.of(drawn);
+        hover.setVisible(false);
         sheet.setImage(SharedPixels.image(drawn.image()));
         sheet.setFitWidth(wanted.width);
         sheet.setFitHeight(wanted.height);

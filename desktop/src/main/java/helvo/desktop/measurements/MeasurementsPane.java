@@ -38,6 +38,7 @@ public final class MeasurementsPane extends VBox {
     private final MeasurementGrid grid;
     private final NeedsALook look;
     private final FilterLine filter;
+    private final SeveralYLine severalY;
     private final Panels panels;
     private final Label hint = new WrappedLabel();
 
@@ -53,13 +54,14 @@ public final class MeasurementsPane extends VBox {
                 .ending(add());
         layout = new LayoutStrip(workspace);
         layout.setMaxWidth(Double.MAX_VALUE);
+        severalY = new SeveralYLine(workspace);
         filter = new FilterLine(() -> panels.show(FilterPanel.class));
         grid = new MeasurementGrid(workspace, column -> showFormula(Optional.of(column)));
         look = new NeedsALook(workspace, grid);
         hint.getStyleClass().addAll("muted", "first-hint");
         VBox.setVgrow(grid, Priority.ALWAYS);
         grid.setContextMenu(menu());
-        getChildren().addAll(heading, tabs, layout, filter, grid, hint, look);
+        getChildren().addAll(heading, tabs, layout, severalY, filter, grid, hint, look);
         workspace.history().subscribe(this::update);
         workspace.tableId().subscribe(_ -> update());
         workspace.analysis().subscribe(_ -> problems());
@@ -274,6 +276,7 @@ public final class MeasurementsPane extends VBox {
         workspace.table().ifPresent(table -> {
             tabs.show(tables.stream().map(Table::name).toList(), tables.indexOf(table));
             layout.show(table);
+            severalY.show(table, workspace.history().get());
             filter.show(table, workspace.figureInView().orElseThrow());
             grid.show(table);
             setShown(hint, table.isBlank());

@@ -62,6 +62,7 @@ public final class StudyJson {
             Map.entry("set aside where", TableEdit.SetAsideWhere.class),
             Map.entry("move rows", TableEdit.MoveRows.class),
             Map.entry("set role", ColumnEdit.SetRole.class),
+            Map.entry("keep one y", ColumnEdit.KeepOneY.class),
             Map.entry("use as further x", ColumnEdit.UseAsFurtherX.class),
             Map.entry("set heading", ColumnEdit.SetHeading.class),
             Map.entry("set kind", ColumnEdit.SetKind.class),
