@@ -19,6 +19,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine;
 
 /// The one program: a window, and the same core without one.
@@ -103,6 +104,11 @@ public final class Helvo extends Command {
         commands.put("man", ManCommand::new);
         commands.forEach((name, command) -> line.addSubcommand(name, new CommandLine(command.get().arguments().spec(), FACTORY)));
         return line.addSubcommand(new CommandLine.HelpCommand());
+    }
+
+    /// What one of the commands takes.
+    static CommandSpec specOf(String command) {
+        return new Helvo(NO_WINDOW).commandLine(new String[] {command}).getSubcommands().get(command).getCommandSpec();
     }
 
     /// Runs the program and ends it with its exit code.

@@ -134,6 +134,7 @@ class StepSentencesTest {
     private static void ofColumns(Map<Edit, String> all) {
         all.put(new ColumnEdit.SetRole(1, 2, Role.NONE), "Take the role from Load");
         all.put(new ColumnEdit.SetRole(1, 4, Role.X_BAR), "Use ± as ± x");
+        all.put(new ColumnEdit.KeepOneY(1, 3), "Use Stretch alone as y");
         all.put(new ColumnEdit.SetHeading(1, 2, new Heading("Force", "N")), "Call the column Load (N) “Force (N)”");
         all.put(new ColumnEdit.UseAsFurtherX(1, 4), "Use ± as a further x");
         all.put(new ColumnEdit.SetKind(1, 2, Kind.TEXT, DateText.Order.DAY_FIRST), "Take Load as text");

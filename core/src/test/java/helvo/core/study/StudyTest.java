@@ -80,6 +80,7 @@ class StudyTest {
         Study moved = new ColumnEdit.SetRole(1, 4, Role.X).apply(STUDY);
         assertThat(moved.table(1).columns()).extracting(Column::role).containsExactly(Role.BY, Role.NONE, Role.Y, Role.X);
         Study several = new ColumnEdit.SetRole(1, 4, Role.Y).apply(STUDY);
+        assertThat(new ColumnEdit.KeepOneY(1, 3).apply(several).table(1).all(Role.Y)).extracting(Column::id).containsExactly(3);
         assertThat(figure(several).series()).extracting(SeriesAnalysis::label).startsWith("Stretch, dry").contains("±, salt");
         Study text = new ColumnEdit.SetRole(1, 1, Role.Y).apply(STUDY);
         assertThat(text.table(1).column(1).kind()).isEqualTo(Kind.NUMBER);

@@ -86,7 +86,8 @@ public final class AnalysisService {
                 : study.figures().stream()
                 .filter(figure -> figure.table() == study.tables().getFirst().id()).findFirst().map(figure -> {
                     Analysis first = Analysis.of(study.withFigures(List.of(figure)), Analysis.EMPTY, progress);
-                    Beside.of(() -> prepareAll(all, first, Progress.none()));
+                    // Its outcome is not waited for: a picture that fails is drawn anew, and told of, when it is shown.
+                    Beside.of(() -> prepareAll(all, first, progress));
                     return first;
                 });
     }
