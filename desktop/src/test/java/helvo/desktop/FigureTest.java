@@ -13,6 +13,7 @@ import helvo.core.look.Note;
 import helvo.core.look.SeriesLook;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberFormat;
+import helvo.core.study.FigureEdit;
 import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
 import helvo.desktop.figure.SelectionMarks;
@@ -405,6 +406,42 @@ class FigureTest {
         robot.interact(() -> window.workspace.perform(new helvo.core.study.TableEdit.Sort(1, 2, false)));
         window.settle();
         assertThat(marks.isVisible()).as("other rows stand there now").isFalse();
+    }
+
+    /// The frame and the words of what the pointer rested on do not stay where that was.
+    @Test
+    void whatWasPointedAtIsNotFramedOnceTheSheetMoved(FxRobot robot) {
+        Stage stage = (Stage) window.view.getScene().getWindow();
+        double width = stage.getWidth();
+        robot.moveTo(at(new FigurePart.Title()));
+        assertThat(window.view.lookup("#figure-hover").isVisible()).isTrue();
+        assertThat(window.view.lookup(".figure-outline").isVisible()).isTrue();
+        robot.interact(() -> stage.setWidth(width - 90));
+        window.settle();
+        assertThat(window.view.lookup("#figure-hover").isVisible()).isFalse();
+        assertThat(window.view.lookup(".figure-outline").isVisible()).isFalse();
+        robot.moveTo(data(30, 6.29));
+        assertThat(window.view.lookup("#figure-hover").isVisible()).isTrue();
+        robot.interact(() -> window.workspace.perform(new FigureEdit.SetAxis(1, AxisPlace.X, AxisLook.DEFAULT.withLimits(Optional.of(0.0),
+                Optional.of(200.0)))));
+        window.settle();
+        assertThat(window.view.lookup("#figure-hover").isVisible()).as("the point is elsewhere").isFalse();
+        robot.interact(() -> stage.setWidth(width));
+        window.settle();
+    }
+
+    /// Selected points outside of the axes have no ring, on the figure or in the strip below it.
+    @Test
+    void pointsOutsideOfTheAxesHaveNoRing(FxRobot robot) {
+        var marks = (SelectionMarks) window.view.lookup("#selection-marks");
+        robot.interact(() -> window.workspace.select(0, 1, 2, 3));
+        window.settle();
+        int all = marks.rings();
+        assertThat(all).isGreaterThan(4);
+        robot.interact(() -> window.workspace.perform(new FigureEdit.SetAxis(1, AxisPlace.X, AxisLook.DEFAULT.withLimits(Optional.of(35.0),
+                Optional.of(45.0)))));
+        window.settle();
+        assertThat(marks.rings()).isZero();
     }
 
     private List<String> selectedRows() {

@@ -1,22 +1,31 @@
 package helvo.desktop;
 
+import static helvo.desktop.FxThread.of;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.groups.Tuple.tuple;
 
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
 import helvo.core.table.BarMeaning;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
 import helvo.core.table.Kind;
+import helvo.core.table.ReadingChoices;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
+import helvo.files.CannotRead;
 import helvo.files.samples.SampleStudy;
+import helvo.files.text.TextTable;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
+import java.util.OptionalDouble;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.ClipboardContent;
@@ -103,6 +112,45 @@ class MeasurementsTest {
         keys(robot, KeyCode.CONTROL, KeyCode.Z);
         window.settle();
         assertThat(table().columns()).hasSize(3);
+    }
+
+    private void open(FxRobot robot, String text) throws CannotRead {
+        Table read = TextTable.read(text.getBytes(StandardCharsets.UTF_8), "bath", ReadingChoices.NONE).table();
+        robot.interact(() -> {
+            window.workspace.perform(StudyEdit.AddTable.to(window.workspace.study(), read));
+            window.workspace.show(window.workspace.study().tables().getLast().id());
+        });
+        window.settle();
+    }
+
+    @Test
+    void columnsOfOneQuantityAreAllYUntilOneIsKept(FxRobot robot) throws CannotRead {
+        assertThat(window.view.lookup("#several-y").isVisible()).isFalse();
+        open(robot, "Time (min),Temp water (°C),Temp wax (°C),Mass (g)\n0,80.1,70.8,12\n5,76.4,68.5,12.3\n10,73.8,65.6,12.6\n15,72.1,63.8,12.9\n");
+        assertThat(table().all(Role.Y)).extracting(Column::name).containsExactly("Temp water", "Temp wax");
+        assertThat(((Label) window.view.lookup("#several-y .label")).getText()).isEqualTo(
+                "Temp water and Temp wax are both y, since both are in °C.");
+        robot.clickOn("#only-first-y");
+        window.settle();
+        assertThat(table().all(Role.Y)).extracting(Column::name).containsExactly("Temp water");
+        assertThat(window.view.lookup("#several-y").isVisible()).isFalse();
+        keys(robot, KeyCode.CONTROL, KeyCode.Z);
+        window.settle();
+        assertThat(table().all(Role.Y)).hasSize(2);
+        assertThat(window.view.lookup("#several-y").isVisible()).isTrue();
+    }
+
+    /// Five scattered points: nothing is marked, no evidence is shown, and it is said why.
+    @Test
+    void fewPointsDoNotTellShapesApart(FxRobot robot) throws CannotRead {
+        open(robot, "x,y\n8,1656\n9,1884\n10,2082\n11,1906\n12,1961\n");
+        assertThat(window.text("#curves-judged")).isEqualTo("are too few to tell shapes apart");
+        assertThat(series().weights()).allMatch(OptionalDouble::isEmpty);
+        assertThat(of(() -> window.view.lookupAll(".curve-card").stream().flatMap(card -> card.lookupAll(".small").stream())
+                .noneMatch(Node::isVisible))).isTrue();
+        assertThat(of(() -> window.view.lookup("#curve-mean").getAccessibleText())).isEqualTo("Mean, R² 0");
+        show(robot, "Pluck");
+        assertThat(window.text("#curves-judged")).isEqualTo("by AICc");
     }
 
     @Test

@@ -64,6 +64,18 @@ class PanelsTest {
         window.settle();
     }
 
+    /// What a key means is known without building what it does not open.
+    @Test
+    void aKeyBuildsNoPanelButItsOwn(FxRobot robot) {
+        assertThat(of(() -> window.view.lookup("#series") == null && window.view.lookup("#readings-panel") == null))
+                .as("nobody asked for one yet").isTrue();
+        keys(robot, KeyCode.CONTROL, KeyCode.A);
+        assertThat(of(() -> window.view.lookupAll(".panel").size())).isZero();
+        keys(robot, KeyCode.CONTROL, KeyCode.E);
+        assertThat(of(() -> window.view.lookupAll(".panel").size())).isEqualTo(1);
+        assertThat(of(() -> window.view.lookup("#series").isVisible())).isTrue();
+    }
+
     private void find(FxRobot robot, String command) {
         keys(robot, KeyCode.CONTROL, KeyCode.K);
         robot.write(command, 0).type(KeyCode.ENTER);

@@ -85,7 +85,8 @@ public final class PolynomialFit {
             residuals = perfect ? DD.ZERO : squares.ofResiduals();
             aboutMean = squares.aboutMean();
         }
-        return assemble(points, names, scaling, scaled, normal.get(), function, residuals, aboutMean,
+        // Of the mean alone both are the same sum.
+        return assemble(points, names, scaling, scaled, normal.get(), function, degree == 0 ? aboutMean : residuals, aboutMean,
                 lowest == 1 && intercept == 0 ? sums.square() : aboutMean);
     }
 

@@ -206,6 +206,7 @@ class StatisticsTest {
         assertThat(mean.coefficient("a").value()).isEqualTo(3);
         assertThat(mean.coefficient("a").uncertainty().orElseThrow().standardError()).isEqualTo(Math.sqrt(0.5), offset(1e-15));
         assertThat(mean.quality().r2()).hasValue(0);
+        assertThat(fit(new Mean(), Points.of(new double[] {1, 2, 3}, new double[] {80.1, 76.4, 73.8})).quality().r2()).hasValue(0);
         assertThat(mean.quality().overall()).isEmpty();
         assertThat(mean.function().at(1e6)).isEqualTo(3);
         Fit alikeX = fit(new Mean(), Points.of(new double[] {7, 7}, new double[] {1, 2}));
