@@ -68,7 +68,7 @@ final class FitReadout {
                                 + fit.curve().fittedOn().symbol())),
                 () -> lines.add(new Line.Sentence("R² has no value: all y are equal.", false)));
         if (fit.curve().degree() == 1) {
-            correlation("");
+            correlation("r");
         }
         quality.residualStandardDeviation().ifPresentOrElse(
                 s -> lines.add(new Line.Quantity("residual standard deviation, s", numbers.significant(s, 3),
@@ -156,7 +156,7 @@ final class FitReadout {
         Quality quality = fit.quality();
         lines.add(new Line.Heading("Further statistics"));
         if (fit.curve().degree() != 1) {
-            correlation("of a straight line");
+            correlation("r of a line");
         }
         series.diagnostics().ifPresent(diagnostics -> diagnostics.spearmanRho()
                 .ifPresent(rho -> lines.add(new Line.Quantity("ρ of ranks", (rho >= 0 ? "+" : "") + numbers.share(rho), "",
@@ -172,11 +172,10 @@ final class FitReadout {
         covariance();
     }
 
-    /// @param of what it is the r of; empty for the curve itself
-    private void correlation(String of) {
+    private void correlation(String label) {
         Weighting weighting = fit.quality().weighting();
-        series.correlation().ifPresent(c -> lines.add(new Line.Quantity("r", (c.pearsonR() >= 0 ? "+" : "") + numbers.share(c.pearsonR()), "",
-                numbers.exact(c.pearsonR()), Stream.of(of, c.pearsonP().isPresent() ? numbers.p(c.pearsonP().getAsDouble()) : "",
+        series.correlation().ifPresent(c -> lines.add(new Line.Quantity(label, (c.pearsonR() >= 0 ? "+" : "") + numbers.share(c.pearsonR()), "",
+                numbers.exact(c.pearsonR()), Stream.of(c.pearsonP().isPresent() ? numbers.p(c.pearsonP().getAsDouble()) : "",
                         weighting == Weighting.UNWEIGHTED ? "" : series.points().weighedInBoth() ? "unweighted" : "weighted")
                         .filter(part -> !part.isEmpty()).collect(Collectors.joining(", ")))));
     }

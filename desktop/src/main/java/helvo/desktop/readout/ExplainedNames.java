@@ -44,7 +44,7 @@ final class ExplainedNames {
         var label = new Label(name);
         explain(label, "What is " + name + "?", switch (name) {
             case "R²", "R² about the mean" -> "numbers#r2";
-            case "r" -> "numbers#r";
+            case "r", "r of a line" -> "numbers#r";
             case "ρ of ranks", "adjusted R²", "F", "AICc" -> "numbers#further";
             case "χ²" -> "bars#weights";
             case "difference", "ratio" -> "curves#groups";
