@@ -87,7 +87,7 @@ class StudyJsonTest {
             new TableEdit.MoveRows(1, 3, 2, -1),
             new StudyEdit.ReplaceTable(STRETCH.withSource(new Table.Source.Text("a.csv", "UTF-8", ';', true))),
             new TableEdit.SetCell(1, 2, 3, "about 7,6"),
-            new ColumnEdit.SetRole(1, 2, Role.Y_BAR),
+            new ColumnEdit.SetRole(1, 2, Role.Y_BAR), new ColumnEdit.KeepOneY(1, 3),
             new ColumnEdit.SetHeading(1, 2, new Heading("Load", "N")),
             new TableEdit.SetRowsAside(1, List.of(3, 5), "slipped"),
             new TableEdit.BringRowsBack(1, List.of(3)),
