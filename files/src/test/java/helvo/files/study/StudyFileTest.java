@@ -207,7 +207,7 @@ class StudyFileTest {
 
     @Test
     void aNewerFileIsForReadingOnly() throws IOException, CannotRead {
-        StoredStudy newer = read(changed("study.json", json -> json.replace("\"version\" : 3", "\"version\" : 3")));
+        StoredStudy newer = read(changed("study.json", json -> json.replace("\"version\" : 3", "\"version\" : 4")));
         assertThat(newer.history().study()).isEqualTo(worked().study());
         assertThat(newer.readOnly().orElseThrow()).startsWith("“study.helvo” was saved by a newer Helvo.");
     }
