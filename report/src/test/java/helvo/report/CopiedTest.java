@@ -53,7 +53,7 @@ class CopiedTest {
         Copied copied = Copied.readout(STRETCH);
         assertThat(copied.plain()).contains("dry\nStretch = 0.2064 Load + 0.202",
             "\nR²\t0.999").containsPattern("slope\t0\\.20635955\\d+ ± 0\\.0017435\\d+\tmm/N");
-        assertThat(page(copied)).contains("<b>dry</b><br/>Stretch = 0.2064 Load + 0.202 (Stretch in mm, Load in N)",
+        assertThat(page(copied)).contains("<b>dry</b><br/>Stretch = 0.2064 Load + 0.202 (Stretch in mm, Load in N; ± one standard error)",
             ">0.2064 ± 0.0017</td>");
         assertThat(copied.others().get(Copied.LATEX)).isEqualTo("\\text{Stretch} = 0.2064 \\cdot \\text{Load} + 0.202\n"
                 + "\\text{Stretch} = 0.2833 \\cdot \\text{Load} + 0.387");
