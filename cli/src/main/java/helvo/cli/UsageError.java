@@ -24,7 +24,8 @@ final class UsageError {
         return switch (wrong) {
             case MissingParameterException missing -> missing(missing, List.of(words));
             case UnmatchedArgumentException unmatched -> unmatched(unmatched);
-            default -> wrong.getMessage();
+            // “--at: …”, without the library’s own words before it.
+            default -> wrong.getMessage().replaceFirst("^Invalid value for option '(--[\\w-]+)'[^:]*: ", "$1: ");
         };
     }
 

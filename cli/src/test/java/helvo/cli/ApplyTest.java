@@ -170,7 +170,7 @@ class ApplyTest {
         assertThat(helvo("apply", at("cords.helvo"), "--data", at("first.csv"), "--out", at("x"))).isEqualTo(2);
         assertThat(err.toString()).contains("names no table of the study: write TABLE=FILE with TABLE one of Stretch.");
         assertThat(helvo("apply", at("first.csv"), "--data", "Stretch=" + at("first.csv"), "--out", at("x"))).isEqualTo(1);
-        assertThat(err.toString()).contains("“first.csv” is damaged");
+        assertThat(err.toString()).contains("“first.csv” is no study saved by Helvo");
         assertThat(helvo("apply", at("cords.helvo"), "--data", "Stretch=" + at("no*.csv"), "--out", at("x"))).isEqualTo(1);
         assertThat(err.toString()).contains("No file is called like");
         assertThat(helvo("apply", at("cords.helvo"), "--data", "Stretch=" + at("first.csv"), "--out", at("first.csv"))).isEqualTo(1);

@@ -47,7 +47,8 @@ class HelvoTest {
                 "--at", "55", "--json");
         assertThat(code).isZero();
         JsonNode report = JsonMapper.shared().readTree(out.toString());
-        assertThat(report.propertyNames()).containsExactlyInAnyOrder("x", "y", "fits", "comparison", "readAs", "warnings");
+        assertThat(report.propertyNames()).containsExactlyInAnyOrder("file", "version", "only", "derived", "x", "y", "fits",
+                "comparison", "readAs", "warnings");
         assertThat(report.at("/x/unit").asString()).isEqualTo("N");
         JsonNode fit = report.at("/fits/0");
         assertThat(fit.propertyNames()).containsExactlyInAnyOrderElementsOf(FIT_KEYS);
@@ -178,7 +179,7 @@ class HelvoTest {
         assertThat(report.at("/comparison/equalSlopes").isNull()).isTrue();
         assertThat(residuals).content().startsWith("group,row,x,y,fitted,").hasLineCount(8 + 3 + 11 + 1);
         assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--by", "Cord", "--json")).isZero();
-        JsonNode alike = JsonMapper.shared().readTree(out.toString().substring(out.toString().lastIndexOf("{\n  \"x\"")));
+        JsonNode alike = JsonMapper.shared().readTree(out.toString().substring(out.toString().lastIndexOf("{\n  \"file\"")));
         assertThat(alike.at("/fits/0/residualSumOfSquares").asDouble()).isCloseTo(ssr, within(1e-13));
         assertThat(alike.at("/comparison/equalSlopes/p").asDouble()).isLessThan(1e-4);
         assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--by", "Cord")).isZero();
@@ -241,7 +242,7 @@ class HelvoTest {
         Path file = Files.writeString(folder.resolve("creep.csv"), "t,y\n0,9\n1,2\n2,2.7\n4,3.41\n8,4.07\n16,4.8\n32,5.44\n64,6.17\n");
         assertThat(helvo("curves", file.toString(), "--x", "t", "--y", "y", "--only", "1<=t<=64", "--json")).isZero();
         JsonNode curves = JsonMapper.shared().readTree(out.toString()).at("/curves");
-        assertThat(curves.size()).isEqualTo(10);
+        assertThat(curves.size()).isEqualTo(11);
         assertThat(curves.at("/0/curve").asString()).isEqualTo("logarithmic");
         assertThat(curves.at("/0/degree").isNull()).isTrue();
         assertThat(curves.at("/0/weight").asDouble()).isGreaterThan(0.9);
@@ -250,7 +251,7 @@ class HelvoTest {
         assertThat(out.toString()).contains("Power, on the log scale R² ").contains("Power           R² ");
         assertThat(helvo("curves", file.toString(), "--x", "t", "--y", "y")).isZero();
         assertThat(helvo("fit", file.toString(), "--x", "t", "--y", "y", "--curve", "power", "--on-log-scale", "--json")).isZero();
-        String json = out.toString().substring(out.toString().lastIndexOf("{\n  \"x\""));
+        String json = out.toString().substring(out.toString().lastIndexOf("{\n  \"file\""));
         JsonNode fit = JsonMapper.shared().readTree(json).at("/fits/0");
         assertThat(fit.at("/fittedOn").asString()).isEqualTo("ln y");
         assertThat(fit.at("/rows").toString())
@@ -541,12 +542,12 @@ class HelvoTest {
         String falling = Files.writeString(folder.resolve("falling.csv"), "x,y\n1,9\n2,8\n3,7\n").toString();
         assertThat(helvo("fit", straight, words, falling, "--x", "x", "--y", "y", "--json")).isEqualTo(1);
         JsonNode results = JsonMapper.shared().readTree(out.toString()).get("results");
-        assertThat(results.valueStream().map(each -> each.get("file").asString())).containsExactly("straight.csv", "falling.csv");
+        assertThat(results.valueStream().map(each -> each.get("file").asString())).containsExactly(straight, falling);
         assertThat(results.valueStream().map(each -> each.at("/fits/0/coefficients/1/value").asDouble())).containsExactly(2.0, -1.0);
         assertThat(err.toString()).contains("words.csv: ").contains("holds text");
         out.getBuffer().setLength(0);
         assertThat(helvo("curves", straight, falling, "--x", "x", "--y", "y")).isZero();
-        assertThat(out.toString().lines().filter(line -> line.endsWith(".csv"))).containsExactly("straight.csv", "falling.csv");
+        assertThat(out.toString().lines().filter(line -> line.endsWith(".csv"))).containsExactly(straight, falling);
         assertThat(helvo("fit", straight, falling, "--x", "x", "--y", "y", "--residuals", "r.csv")).isEqualTo(2);
         assertThat(helvo("draw", straight, falling, "--x", "x", "--y", "y", "--out", folder.resolve("a.svg").toString())).isEqualTo(2);
     }
