@@ -413,7 +413,7 @@ class FigureTest {
     void whatWasPointedAtIsNotFramedOnceTheSheetMoved(FxRobot robot) {
         Stage stage = (Stage) window.view.getScene().getWindow();
         double width = stage.getWidth();
-        robot.moveTo(at(new FigurePart.Title()));
+        robot.moveTo(at(new FigurePart.Legend()));
         assertThat(window.view.lookup("#figure-hover").isVisible()).isTrue();
         assertThat(window.view.lookup(".figure-outline").isVisible()).isTrue();
         robot.interact(() -> stage.setWidth(width - 90));

@@ -3,6 +3,7 @@ package helvo.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Mean;
 import helvo.core.fit.ResidualMeasure;
 import helvo.core.look.Note;
 import helvo.core.study.Figure;
@@ -120,7 +121,11 @@ class JudgingTest {
         robot.clickOn("#curve-remove");
         assertThat(series()).hasSize(1);
         robot.clickOn("#degree-less");
-        assertThat(series().getFirst().chosen().curve().degree()).as("a line has no degree less").isEqualTo(1);
+        assertThat(series().getFirst().chosen().curve().degree()).as("below a line is the mean").isZero();
+        robot.clickOn("#degree-less");
+        assertThat(series().getFirst().chosen().curve()).isEqualTo(new Mean());
+        robot.clickOn("#degree-more");
+        assertThat(series().getFirst().chosen().curve().degree()).isEqualTo(1);
     }
 
     @Test
@@ -160,7 +165,7 @@ class JudgingTest {
         }
         assertThat(line.isVisible()).isTrue();
         assertThat(robot.lookup("#figure-hover").queryAs(Label.class).getText())
-                .startsWith("5 points alone: slope 1.168 ± 0.063, R² 0.9914");
+                .startsWith("5 points alone: slope 1.168 ± 0.063 (standard error), R² 0.9914");
         assertThat(window.workspace.selection().get().rows()).containsExactly(0, 1, 2, 3, 4);
         assertThat(figure().further()).isEmpty();
         assertThat(series()).hasSize(1);
