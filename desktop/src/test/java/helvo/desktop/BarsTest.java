@@ -212,7 +212,8 @@ class BarsTest {
     void readingsCarryIntervalsAndCorridor(FxRobot robot) {
         window.settle();
         window.press(robot, "#readout-at-x");
-        assertThat(readout()).contains("Readings", "95 % half width of the mean", "for one more measurement (95 %)", "lines within the bars reach from");
+        assertThat(readout()).contains("Readings", "95 % half width of the mean", "for one more measurement (95 %)",
+                "by the bounds; ± is half their range", "lines within the bars reach from");
         window.press(robot, "#readout-at-y");
         assertThat(readout()).contains("95 % between");
         assertThat(window.workspace.figureInView().orElseThrow().look().notes()).hasSize(2);

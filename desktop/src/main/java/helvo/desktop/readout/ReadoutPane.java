@@ -149,7 +149,8 @@ public final class ReadoutPane extends VBox {
             switch (readout.lines().get(i)) {
                 case Line.Quantity quantity -> {
                     at.text.setText(quantity.text());
-                    at.text.setAccessibleText(quantity.label() + " " + quantity.text() + " " + quantity.unit());
+                    at.text.setAccessibleText(Stream.of(quantity.label(), quantity.text(), quantity.unit(), below(quantity))
+                            .filter(part -> !part.isEmpty()).collect(Collectors.joining(" ")));
                     at.beside.setText(quantity.unit().isEmpty() ? quantity.note() : quantity.unit());
                 }
                 case Line.Table table -> at.cells.accept(table);
@@ -224,7 +225,8 @@ public final class ReadoutPane extends VBox {
         /// Two parts with one key look alike but for their numbers and sentences.
         String key() {
             return section + (first ? " first " : " ") + switch (lines.getFirst()) {
-                case Line.Quantity _ -> "quantities " + lines.stream().map(each -> ((Line.Quantity) each).label()).toList();
+                case Line.Quantity _ -> "quantities " + lines.stream().map(each -> (Line.Quantity) each)
+                        .map(each -> each.label() + below(each)).toList();
                 case Line.Heading(String text) -> "heading " + text;
                 case Line.Table table -> "table " + table.heads() + table.rows().stream().map(Line.Table.Row::label).toList();
                 case Line.Sentence sentence -> sentence.warns() ? "warning" : "sentence";
@@ -328,7 +330,19 @@ public final class ReadoutPane extends VBox {
             grid.add(label, 0, row);
             grid.add(both, 1, row, 2, 1);
         }
+        String note = below(quantity);
+        if (!note.isEmpty()) {
+            var below = new WrappedLabel();
+            below.getStyleClass().addAll("muted", "small");
+            below.setText(note);
+            grid.add(below, 0, row + 1, 3, 1);
+        }
         return new Shown(value, unit);
+    }
+
+    /// What is said of a quantity below it, where its unit stands beside it.
+    private static String below(Line.Quantity quantity) {
+        return quantity.unit().isEmpty() ? "" : quantity.note();
     }
 
     private static Label sentence(boolean warns) {
