@@ -51,7 +51,8 @@ final class ApplyCommand extends Command {
         arguments.file("STUDY", "A study saved by Helvo (.helvo).", value -> study = value);
         arguments.option("--data", "TABLE=FILE",
                 "The table, and the files to take its data from; * and ? stand for any characters. Where several tables are "
-                + "named, the first files of all belong together, and so on.").required().several(ApplyCommand::isStudy).texts(value -> data = value);
+                + "named, the first files of all belong together, and so on.").required().several(ApplyCommand::isStudy).texts(value ->
+                data = value);
         arguments.option("--out", "FOLDER", "Is made where there is none.").required().path(value -> out = value);
         arguments.option("--figures", "FORMAT",
                 "png, svg or pdf (default: ${DEFAULT-VALUE}).").otherwise("svg").text(value -> figures = value);

@@ -180,7 +180,8 @@ public final class Arguments {
         /// Places along x, numbers or dates; the option may be repeated.
         void places(Consumer<List<PlaceOnAxis>> into) {
             spec.addOption(bound(option.type(List.class).auxiliaryTypes(PlaceOnAxis.class).converters(text -> PlaceOnAxis.of(text)
-                    .orElseThrow(() -> new TypeConversionException("“" + text + "” is no number, or too large, and no date: write it as 3.5, 2e-6 or "
+                    .orElseThrow(() -> new TypeConversionException("“" + text + "” is no number, or too large, and no date: write "
+                    + "it as 3.5, 2e-6 or "
                             + "2026-03-05."))), into).build());
         }
 

@@ -84,7 +84,8 @@ final class AxisOptions {
         if (said.isEmpty()) {
             return Optional.empty();
         }
-        PlaceOnAxis place = PlaceOnAxis.of(said).orElseThrow(() -> arguments.wrong(option + " “" + limits + "”: write two numbers as 0..50, or "
+        PlaceOnAxis place = PlaceOnAxis.of(said).orElseThrow(() -> arguments.wrong(option + " “" + limits
+                + "”: write two numbers as 0..50, or "
                 + "one of them as 0.. or ..50; along dates, 2026-01-01..2026-02-01."));
         return Optional.of(place.on(time, option));
     }

@@ -28,7 +28,8 @@ final class CurvesCommand extends Command {
 
     CurvesCommand() {
         super("curves", "Fit every shape to the same points and rank them.");
-        arguments.option("--at", "X", "Read the curves at this x, a number or a date; may be repeated.").split().places(value -> at = value);
+        arguments.option("--at", "X", "Read the curves at this x, a number or a date; may be repeated.").split().places(value ->
+                at = value);
         arguments.flag("--bounds", "The lines that the error bars allow, with each curve's own verdict.", value -> bounds = value);
         arguments.flag("--json", "Report as JSON, at full precision.", value -> json = value);
         options = new FitOptions(arguments);

@@ -74,7 +74,8 @@ final class FitInput {
         String only = RowCondition.sentence(figure.figure().only(), figure.table());
         String ys = figure.series().stream().map(series -> figure.y(series).name()).distinct().collect(Collectors.joining(", "));
         return name() + ": " + ys + " against " + figure.xs().getFirst().name()
-                + figure.table().first(Role.BY).map(by -> ", by " + by.name()).orElse("") + (only.isEmpty() ? "" : ", only rows where " + only)
+                + figure.table().first(Role.BY).map(by -> ", by " + by.name()).orElse("") + (only.isEmpty() ? "" : ", only rows where "
+                + only)
                 + options.derived().stream().map(each -> "; " + each).collect(Collectors.joining()) + ". " + Version.text();
     }
 

@@ -170,7 +170,8 @@ final class FitOptions {
         try {
             ReadTable read = ReadTable.read(files.getFirst(), Progress.none());
             return "“" + files.getFirst().getFileName() + "” has the columns " + read.table().columns().stream().limit(MOST_NAMED)
-                    .map(Column::name).collect(Collectors.joining(", ")) + (read.table().columns().size() > MOST_NAMED ? " and more." : ".");
+                    .map(Column::name).collect(Collectors.joining(", ")) + (read.table().columns().size() > MOST_NAMED ? " and more."
+                    : ".");
         } catch (CannotRead e) {
             return e.getMessage();
         }
@@ -188,7 +189,8 @@ final class FitOptions {
         }
         Heading heading = Heading.of(Signs.replaced(text.substring(0, sign), true));
         if (table.columns().stream().anyMatch(each -> each.name().equals(heading.name()))) {
-            throw new Refused("--derive “" + text + "”: there is a column “" + heading.name() + "” already; give the new one another name.");
+            throw new Refused("--derive “" + text + "”: there is a column “" + heading.name()
+                    + "” already; give the new one another name.");
         }
         String formula = text.substring(sign + 1).strip();
         return switch (Formula.read(formula, table)) {

@@ -77,7 +77,8 @@ final class ReadingOptions {
                 "Read a column as text, point, comma (numbers with that decimal mark), dmy, mdy, h:mm or mm:ss; may be repeated.")
                 .texts(value -> readAs = value);
         arguments.option("--turn", "FORM",
-                "long: one row for each value of a wide table, whose columns are named by numbers or alike but for one; transposed: rows as "
+                "long: one row for each value of a wide table, whose columns are named by numbers or alike but for one; transposed: "
+                + "rows as "
                 + "columns.").text(value -> turn = value);
         arguments.flag("--strict", "End with exit code 1 where the file needs a look, as `check` does.", value -> strict = value);
     }

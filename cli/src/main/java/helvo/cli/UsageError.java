@@ -74,7 +74,8 @@ final class UsageError {
             return "“" + word + "” is no command. To open it in the window: helvo open " + quoted(word) + ". To see what it holds: "
                     + "helvo check " + quoted(word) + ". To fit a curve: helvo fit " + quoted(word) + " --x COL --y COL.";
         }
-        return likely.isEmpty() ? "There is no command “" + word + "”; there are " + listed(List.copyOf(command.subcommands().keySet())) + "."
+        return likely.isEmpty() ? "There is no command “" + word + "”; there are " + listed(List.copyOf(command.subcommands().keySet()))
+                + "."
                 : ended("There is no command “" + word + "”", likely);
     }
 

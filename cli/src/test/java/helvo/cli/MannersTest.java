@@ -31,7 +31,8 @@ import tools.jackson.databind.json.JsonMapper;
 
 /// Every command with its parts missing, half there or wrong: it ends in a result, or in a sentence that says what is missing.
 class MannersTest {
-    private static final List<String> COMMANDS = List.of("check", "fit", "curves", "draw", "apply", "report", "simulate-logger", "completions");
+    private static final List<String> COMMANDS = List.of("check", "fit", "curves", "draw", "apply", "report", "simulate-logger",
+            "completions");
 
     @TempDir
     private Path folder;
@@ -81,7 +82,8 @@ class MannersTest {
         "week.helvo|To open the study: helvo open week.helvo. To write its report: helvo report week.helvo --out report.html.",
         "ft|There is no command “ft”; did you mean “fit”?",
         "frobnicate|There is no command “frobnicate”; there are check, fit, curves,",
-        "fit TABLE --x Load --y Stretch --at soon|--at: “soon” is no number, or too large, and no date: write it as 3.5, 2e-6 or 2026-03-05.",
+        "fit TABLE --x Load --y Stretch --at soon|--at: “soon” is no number, or too large, and no date: write it as 3.5, 2e-6 or "
+        + "2026-03-05.",
         "fit TABLE --x Load --y Stretch --at 1/2/2026|“1/2/2026” is no number, or too large, and no date",
     })
     void whatIsWrongAndWhatWasMeant(String line, String sentence) {
@@ -107,7 +109,8 @@ class MannersTest {
         for (String weights : List.of("stated", "relative")) {
             for (String format : List.of("png", "svg", "pdf")) {
                 Path out = folder.resolve(weights + "." + format);
-                assertThat(helvo("draw", table.toString(), "--x", "Load", "--y", "Stretch", "--y-bar", "column:± Stretch", "--weights", weights,
+                assertThat(helvo("draw", table.toString(), "--x", "Load", "--y", "Stretch", "--y-bar", "column:± Stretch", "--weights",
+                        weights,
                         "--band", "--out", out.toString())).as(said()).isZero();
                 assertThat(out).isNotEmptyFile();
             }
@@ -117,9 +120,11 @@ class MannersTest {
     /// What was asked for stands in the answer, each group under its name.
     @Test
     void theAnswerSaysWhatWasAsked() {
-        assertThat(helvo("fit", table.toString(), "--x", "Load", "--y", "Twice", "--derive", "Twice = 2 Stretch", "--only", "Load<9", "--by",
+        assertThat(helvo("fit", table.toString(), "--x", "Load", "--y", "Twice", "--derive", "Twice = 2 Stretch", "--only", "Load<9",
+                "--by",
                 "Cord")).isZero();
-        assertThat(run.out.toString()).startsWith("pull.csv: Twice against Load, by Cord, only rows where Load is below 9; Twice = 2 Stretch. "
+        assertThat(run.out.toString()).startsWith("pull.csv: Twice against Load, by Cord, only rows where Load is below 9; Twice = "
+                + "2 Stretch. "
                 + "Helvo ").containsPattern("\ndry\nTwice = ").containsPattern("\nsalt\nTwice = ").contains("± one standard error");
         assertThat(helvo("fit", table.toString(), "--x", "Load", "--y", "Stretch", "--only", "Cord=dry", "--json")).isZero();
         JsonNode report = JsonMapper.shared().readTree(run.out.toString());

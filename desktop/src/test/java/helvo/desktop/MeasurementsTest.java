@@ -126,7 +126,8 @@ class MeasurementsTest {
     @Test
     void columnsOfOneQuantityAreAllYUntilOneIsKept(FxRobot robot) throws CannotRead {
         assertThat(window.view.lookup("#several-y").isVisible()).isFalse();
-        open(robot, "Time (min),Temp water (°C),Temp wax (°C),Mass (g)\n0,80.1,70.8,12\n5,76.4,68.5,12.3\n10,73.8,65.6,12.6\n15,72.1,63.8,12.9\n");
+        open(robot, "Time (min),Temp water (°C),Temp wax (°C),Mass "
+                + "(g)\n0,80.1,70.8,12\n5,76.4,68.5,12.3\n10,73.8,65.6,12.6\n15,72.1,63.8,12.9\n");
         assertThat(table().all(Role.Y)).extracting(Column::name).containsExactly("Temp water", "Temp wax");
         assertThat(((Label) window.view.lookup("#several-y .label")).getText()).isEqualTo(
                 "Temp water and Temp wax are both y, since both are in °C.");

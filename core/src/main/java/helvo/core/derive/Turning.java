@@ -75,7 +75,8 @@ public final class Turning {
     private static List<Column> wide(Table table) {
         List<Column> named = named(table);
         return !named.isEmpty() ? named : table.columns().stream().filter(column -> column.kind() == Kind.NUMBER
-                && NumberedName.of(column).isPresent()).collect(Collectors.groupingBy(Turning::stem, LinkedHashMap::new, Collectors.toList()))
+                && NumberedName.of(column).isPresent()).collect(Collectors.groupingBy(Turning::stem, LinkedHashMap::new, Collectors
+                .toList()))
                 .values().stream().filter(alike -> alike.size() > 1).max(Comparator.comparingInt(List::size)).orElse(List.of());
     }
 
@@ -85,8 +86,10 @@ public final class Turning {
 
     /// Why a table cannot be had in another shape; empty where it can.
     public static Optional<String> refused(Table table, Summary.Form form) {
-        return form == Summary.Form.ONE_ROW_EACH && wide(table).isEmpty() ? Optional.of("“" + table.name() + "” has no columns that are named "
-                + "by numbers (2019, 2020), or alike but for a number at the end (Absorbance 1, Absorbance 2): there is nothing to give a row "
+        return form == Summary.Form.ONE_ROW_EACH && wide(table).isEmpty() ? Optional.of("“" + table.name()
+                + "” has no columns that are named "
+                + "by numbers (2019, 2020), or alike but for a number at the end (Absorbance 1, Absorbance 2): there is nothing to "
+                + "give a row "
                 + "to each value of.") : Optional.empty();
     }
 

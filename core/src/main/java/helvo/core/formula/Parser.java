@@ -25,13 +25,15 @@ import java.util.stream.Collectors;
 ///
 /// Sums and differences of products and quotients of powers; `-x^2` is −(x²), `2^3^2` is 2^(3^2); a raised digit is a power;
 /// a number, name or bracket right after another is a product (`2 Load`, `2(Load + 1)`), which binds like `*`. Bars are a size,
-/// √ a root. `2026-01-05` is a date, with a time of day behind it if wanted. A function takes what is in the brackets behind it, or the one name or number (`ln Mass`). Names of columns may
+/// √ a root. `2026-01-05` is a date, with a time of day behind it if wanted. A function takes what is in the brackets behind it, or the
+/// one name or number (`ln Mass`). Names of columns may
 /// hold blanks and signs: the longest that fits is taken, letter-cased first. In quotation marks any name can stand.
 final class Parser {
     private static final String RAISED = "\u2070\u00b9\u00b2\u00b3\u2074\u2075\u2076\u2077\u2078\u2079";
     private static final Pattern DATE = Pattern.compile("\\d{4}-\\d{2}-\\d{2}(?:[T ]\\d{2}:\\d{2}(?::\\d{2})?)?(?![\\w.:])");
     /// A year, a month and a day, or the other way round, with nothing but signs between them.
-    private static final Pattern LIKE_DATE = Pattern.compile("(?:1[5-9]|2[01])\\d\\d([-/.])(?:1[0-2]|0?[1-9])\\1(?:[12]\\d|3[01]|0?[1-9])(?![\\w.])"
+    private static final Pattern LIKE_DATE = Pattern.compile(
+            "(?:1[5-9]|2[01])\\d\\d([-/.])(?:1[0-2]|0?[1-9])\\1(?:[12]\\d|3[01]|0?[1-9])(?![\\w.])"
             + "|(?:[12]\\d|3[01]|0?[1-9])([-/.])(?:[12]\\d|3[01]|0?[1-9])\\2(?:1[5-9]|2[01])\\d\\d(?![\\w.])");
     /// Deeper nesting is no formula that a person writes.
     private static final int DEEPEST = 200;
@@ -221,7 +223,8 @@ final class Parser {
         if (!date.lookingAt()) {
             Matcher likely = LIKE_DATE.matcher(text).region(at, text.length());
             if (likely.lookingAt()) {
-                throw new Wrong(at, likely.end(), "“" + likely.group() + "” could be a date: write a date as 2026-01-05, and a calculation with "
+                throw new Wrong(at, likely.end(), "“" + likely.group() + "” could be a date: write a date as 2026-01-05, and a "
+                        + "calculation with "
                         + "blanks around its signs.");
             }
             return Optional.empty();

@@ -197,7 +197,8 @@ final class BarsReadout {
             say("No line passes through all bars, however long the others were: some are 0.", true);
         } else {
             say("No line passes through all bars. One would with bars " + times(factor) + " as long"
-                    + equal.map(bar -> ", " + bar).orElse("") + "; " + Readout.numbers(bounds.least().rows()) + " decide that.", allMustBeMet(series));
+                    + equal.map(bar -> ", " + bar).orElse("") + "; " + Readout.numbers(bounds.least().rows()) + " decide that.",
+                    allMustBeMet(series));
         }
         if (bounds.obstacles().length > 0) {
             say("Without " + Readout.numbers(bounds.obstacles()) + " a line would pass.", allMustBeMet(series));

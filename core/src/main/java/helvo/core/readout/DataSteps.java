@@ -94,7 +94,8 @@ public final class DataSteps {
                 .ifPresent(with -> each.fit().ifPresent(fit -> says.add(changed(each, with, fit)))));
     }
 
-    /// "With it, salt-soaked would have slope 0.2815 ± 0.0050 instead of 0.2833 ± 0.0023 (± one standard error), R² 0.9974 instead of 0.9995."
+    /// "With it, salt-soaked would have slope 0.2815 ± 0.0050 instead of 0.2833 ± 0.0023 (± one standard error), R² 0.9974 instead of
+    /// 0.9995."
     private String changed(SeriesAnalysis each, Fit with, Fit fit) {
         boolean one = each.rows().setAside().length == 1;
         Coefficient then = with.coefficients().getLast();

@@ -19,7 +19,8 @@ public final class FitChange {
         Coefficient leading = fit.coefficients().getLast();
         OptionalDouble r2 = fit.quality().r2();
         return fit.curve().label(leading.name()) + " " + numbers.withUncertainty(leading.value(), Equation.standardError(leading))
-                + (Equation.standardError(leading).orElse(0) > 0 ? " (standard error)" : "") + (r2.isPresent() ? ", R² " + numbers.share(r2.getAsDouble()) : "");
+                + (Equation.standardError(leading).orElse(0) > 0 ? " (standard error)" : "") + (r2.isPresent() ? ", R² "
+                + numbers.share(r2.getAsDouble()) : "");
     }
 
     /// "Row 1 set aside: slope 0.776 → 0.742, R² 0.9748 → 0.9798, s 4.94 → 4.14", or the way back; empty where no point

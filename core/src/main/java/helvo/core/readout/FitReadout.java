@@ -174,7 +174,8 @@ final class FitReadout {
 
     private void correlation(String label) {
         Weighting weighting = fit.quality().weighting();
-        series.correlation().ifPresent(c -> lines.add(new Line.Quantity(label, (c.pearsonR() >= 0 ? "+" : "") + numbers.share(c.pearsonR()), "",
+        series.correlation().ifPresent(c -> lines.add(new Line.Quantity(label, (c.pearsonR() >= 0 ? "+" : "") + numbers.share(c.pearsonR()),
+                "",
                 numbers.exact(c.pearsonR()), Stream.of(c.pearsonP().isPresent() ? numbers.p(c.pearsonP().getAsDouble()) : "",
                         weighting == Weighting.UNWEIGHTED ? "" : series.points().weighedInBoth() ? "unweighted" : "weighted")
                         .filter(part -> !part.isEmpty()).collect(Collectors.joining(", ")))));
@@ -208,7 +209,8 @@ final class FitReadout {
 
     /// A straight line is judged by r, a bent curve by how little it leaves.
     private Optional<String> verdict() {
-        return fit.curve() instanceof Mean ? Optional.empty() : fit.curve().degree() == 1 ? series.correlation().map(this::strength) : left();
+        return fit.curve() instanceof Mean ? Optional.empty() : fit.curve().degree() == 1 ? series.correlation().map(this::strength)
+                : left();
     }
 
     /// "The curve leaves 0.03 % of the variation in Activity; the points scatter about it by s = 0.21 kBq, 0.4 % of their span."
@@ -223,7 +225,8 @@ final class FitReadout {
                 inPercent(left), y.column().name());
         Range span = Range.of(series.points().y());
         return Optional.of(fit.quality().weighting() != Weighting.UNWEIGHTED || fit.quality().perfect() ? share + "."
-                : Phrase.of("%s; the points scatter about it by s = %s%s, %s of the span of %s.", share, numbers.significant(s.getAsDouble(), 3),
+                : Phrase.of("%s; the points scatter about it by s = %s%s, %s of the span of %s.", share,
+                numbers.significant(s.getAsDouble(), 3),
                         y.unit().isEmpty() ? "" : " " + y.unit(), inPercent(s.getAsDouble() / (span.high() - span.low())),
                         y.column().name()));
     }

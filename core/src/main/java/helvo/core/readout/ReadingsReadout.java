@@ -118,7 +118,8 @@ public final class ReadingsReadout {
                     : "");
             String value = ofX.time().isPresent() ? inside(ofX, solution.value(), even ? half : span(series) / SPAN_PARTS)
                     : numbers.withUncertainty(solution.value(), half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty());
-            lines.add(new Line.Quantity(label, value, ofX.time().isPresent() ? "" : ofX.unit(), exact, half > 0 && ofX.time().isEmpty() ? Readout.HALF_95 : ""));
+            lines.add(new Line.Quantity(label, value, ofX.time().isPresent() ? "" : ofX.unit(), exact, half > 0 && ofX.time().isEmpty()
+                    ? Readout.HALF_95 : ""));
             if (even) {
                 lines.add(new Line.Sentence(Phrase.of("95 %% between %s and %s%s.", inside(ofX, solution.low95().getAsDouble(), half),
                         inside(ofX, solution.high95().getAsDouble(), half), measured == 0 ? ", for a y that is exact"

@@ -93,10 +93,12 @@ public final class RoleGuess {
         if (ys.size() < 2 || !ys.stream().skip(1).allMatch(column -> isOfOneQuantity(ys.getFirst(), column))) {
             return Optional.empty();
         }
-        String names = ys.stream().limit(ys.size() - 1L).map(Column::name).collect(Collectors.joining(", ")) + " and " + ys.getLast().name();
+        String names = ys.stream().limit(ys.size() - 1L).map(Column::name).collect(Collectors.joining(", ")) + " and "
+                + ys.getLast().name();
         String both = ys.size() == 2 ? "both" : "all";
         String unit = ys.getFirst().unit();
-        return Optional.of(names + " are " + both + " y, since " + both + " are " + (unit.isEmpty() ? "called “" + NumberedName.of(ys.getFirst()).orElseThrow().stem() + "”."
+        return Optional.of(names + " are " + both + " y, since " + both + " are " + (unit.isEmpty() ? "called “"
+                + NumberedName.of(ys.getFirst()).orElseThrow().stem() + "”."
                 : "in " + unit + "."));
     }
 

@@ -95,7 +95,8 @@ class TurningTest {
     /// Repeats side by side: what is called alike but for a number at the end.
     @Test
     void repeatsSideBySideGiveOneRowEach() {
-        Table repeats = table(column(1, "Standard (mg/L)", 0, 1), column(2, "Absorbance 1", 0.01, 0.11), column(3, "Absorbance 2", 0.02, 0.12),
+        Table repeats = table(column(1, "Standard (mg/L)", 0, 1), column(2, "Absorbance 1", 0.01, 0.11), column(3, "Absorbance 2", 0.02,
+                0.12),
                 column(4, "Absorbance 3", 0.03, 0.13));
         assertThat(Turning.refused(repeats, Summary.Form.ONE_ROW_EACH)).isEmpty();
         Table turned = turned(repeats, Summary.Form.ONE_ROW_EACH).table(2);

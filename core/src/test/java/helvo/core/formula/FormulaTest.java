@@ -56,7 +56,8 @@ class FormulaTest {
     /// A date counts in days, as columns of dates do; what could be one written in another way is asked for again.
     @Test
     void aDateIsADate() {
-        Table dated = new Table(1, "t", DecimalMark.POINT, Optional.empty(), List.of(new Column(1, new Heading("Date", ""), Kind.DATE, Role.NONE,
+        Table dated = new Table(1, "t", DecimalMark.POINT, Optional.empty(), List.of(new Column(1, new Heading("Date", ""), Kind.DATE,
+                Role.NONE,
                 0, Cells.ofNumbers(1_736_294_400.0))), SetAside.NONE);
         assertThat(read("Date - 2025-01-06", dated).value(dated, 0)).as("8 January 2025").isEqualTo(2);
         assertThat(read("Date−2025-01-07 12:00", dated).value(dated, 0)).isEqualTo(0.5);

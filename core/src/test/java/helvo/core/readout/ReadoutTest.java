@@ -53,7 +53,8 @@ class ReadoutTest {
     void aPolynomialNamesItsCoefficientsAndRaisesUnits() {
         Readout readout = readout(new Polynomial(3), "Time / s", "Way", X, noisy(v -> v * v * v - 2 * v, 0.5));
         assertThat(readout.equation()).containsPattern("^Way = [0-9.]+ Time³ [+−] [0-9.]+ Time² − [0-9.]+ Time [+−] [0-9.]+$");
-        assertThat(readout.printed()).contains("1/s³", "1/s²").containsPattern("The curve leaves less than 0.01 % of the variation in Way; the points scatter about it by s = \\S+, \\S+ % of the span of Way");
+        assertThat(readout.printed()).contains("1/s³", "1/s²").containsPattern("The curve leaves less than 0.01 % of the variation "
+                + "in Way; the points scatter about it by s = \\S+, \\S+ % of the span of Way");
     }
 
     @Test

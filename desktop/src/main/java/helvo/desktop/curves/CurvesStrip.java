@@ -133,7 +133,8 @@ public final class CurvesStrip extends HBox {
         show(judged, !current.key().isFurther());
         boolean tooFew = current.tooFewToRank();
         judged.setText(tooFew ? "are too few to tell shapes apart" : "by AICc");
-        judgedBy.setText(tooFew ? "By AICc the evidence for a shape takes " + EvidenceWeights.FEWEST_POINTS + " points or more, and two more "
+        judgedBy.setText(tooFew ? "By AICc the evidence for a shape takes " + EvidenceWeights.FEWEST_POINTS
+                + " points or more, and two more "
                 + "than the shape has coefficients: judge by what is known of the matter."
                 : "The bar under each picture is the curve's share of the evidence, by the AICc of the fits; the shape that has most is "
                 + "named in colour. The mean alone is what each has to beat.");

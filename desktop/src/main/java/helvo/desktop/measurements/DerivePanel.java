@@ -141,7 +141,8 @@ public final class DerivePanel extends Panel {
 
     /// What it does by name, for the finder and for keys.
     public static void addTo(Commands commands, Workspace workspace, Panels panels, MeasurementGrid grid) {
-        commands.add("A column by formula …", "Shortcut+Shift+F", () -> workspace.table().isPresent(), () -> panels.of(DerivePanel.class).show(Optional.empty()));
+        commands.add("A column by formula …", "Shortcut+Shift+F", () -> workspace.table().isPresent(), () ->
+                panels.of(DerivePanel.class).show(Optional.empty()));
         commands.add("Change the formula of the chosen column …", "",
                 () -> grid.chosenColumn().flatMap(Column::derivation).filter(Derivation.Formula.class::isInstance).isPresent(),
                 () -> panels.of(DerivePanel.class).show(grid.chosenColumn()));

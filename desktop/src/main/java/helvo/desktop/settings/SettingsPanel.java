@@ -52,10 +52,12 @@ public final class SettingsPanel extends Panel {
         commands.add("Settings …", "Shortcut+COMMA", () -> true, () -> panels.show(SettingsPanel.class));
         commands.add("Save a fault report …", "", () -> true, () -> workspace.exporter().saveFaultReport(false));
         for (Look look : Look.values()) {
-            commands.add("Look: " + look.title().toLowerCase(java.util.Locale.ROOT), "", () -> true, () -> panels.of(SettingsPanel.class).use(Optional.of(look)));
+            commands.add("Look: " + look.title().toLowerCase(java.util.Locale.ROOT), "", () -> true, () ->
+                    panels.of(SettingsPanel.class).use(Optional.of(look)));
         }
         commands.add("Look: as the system has it", "", () -> true, () -> panels.of(SettingsPanel.class).use(Optional.empty()));
-        commands.add("Larger text in the window", "Shortcut+Alt+PLUS", () -> nextSize(workspace, 1).isPresent(), () -> nextSize(workspace, 1)
+        commands.add("Larger text in the window", "Shortcut+Alt+PLUS", () -> nextSize(workspace, 1).isPresent(), () -> nextSize(workspace,
+                1)
                 .ifPresent(panels.of(SettingsPanel.class)::size));
         commands.add("Smaller text in the window", "Shortcut+Alt+MINUS", () -> nextSize(workspace, -1).isPresent(),
                 () -> nextSize(workspace, -1).ifPresent(panels.of(SettingsPanel.class)::size));

@@ -67,7 +67,8 @@ final class StudyReader {
     }
 
     private static CannotRead noStudy(String name) {
-        return new CannotRead("“" + name + "” is no study saved by Helvo (.helvo). If it is a table of measurements, `helvo check` tells what "
+        return new CannotRead("“" + name + "” is no study saved by Helvo (.helvo). If it is a table of measurements, `helvo check` "
+                + "tells what "
                 + "it holds and `helvo open` opens it, to make a study of it.");
     }
 

@@ -117,7 +117,8 @@ public final class TableBuilder {
 
     /// What is said where more rows follow than are taken.
     public String onlyTheFirstRows() {
-        return Phrase.of("Only the first %,d rows were read: a table holds %d MB of numbers and texts at most, which are %,d million numbers. "
+        return Phrase.of("Only the first %,d rows were read: a table holds %d MB of numbers and texts at most, which are %,d "
+                + "million numbers. "
                 + "Split the file, or leave columns out of it.", rows, Limits.TABLE_BYTES >> 20,
                 Limits.TABLE_BYTES / Double.BYTES / 1_000_000);
     }
