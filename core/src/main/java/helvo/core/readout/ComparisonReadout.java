@@ -42,7 +42,7 @@ public final class ComparisonReadout {
                     .equals(comparison.groups().getFirst().name())).findFirst().orElseThrow().rows();
             new ComparisonReadout(figure.numbers(), of.x(), of.y()).lines(comparison, lines);
         }
-        return Optional.of(new Readout("The groups compared", "", "", "", "", List.copyOf(lines)));
+        return Optional.of(new Readout("Compared", "", "", "", "", List.copyOf(lines)));
     }
 
     private void lines(Comparison comparison, List<Line> lines) {
