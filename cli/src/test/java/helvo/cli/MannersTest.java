@@ -145,7 +145,7 @@ class MannersTest {
                 dates.toString())).as(said()).isZero();
         assertThat(helvo("draw", table.toString(), "--x", "Day", "--y", "Stretch", "--x-limits", "-1..19", "--out", days.toString()))
                 .isZero();
-        assertThat(dates).hasSameTextualContentAs(days);
+        assertThat(dates).hasSameBinaryContentAs(days);
     }
 
     @Test
