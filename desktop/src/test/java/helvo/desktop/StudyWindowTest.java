@@ -157,7 +157,8 @@ class StudyWindowTest {
         StudyFile.write(window.saveTo, StoredStudy.of(History.from(SampleStudy.study())), Progress.none());
         Files.setLastModifiedTime(window.saveTo, FileTime.from(Instant.now().plusSeconds(5)));
         keys(robot, KeyCode.CONTROL, KeyCode.S);
-        until("it is asked", () -> window.view.lookup("#conflict").isVisible());
+        until("it is asked", () -> window.view.lookup("#conflict") != null
+                && window.view.lookup("#conflict").isVisible());
         robot.clickOn("#conflict-both");
         untilSign("saved");
         assertThat(StudyFile.read(folder.resolve("shared, mine.helvo"), Progress.none()).history().study().table(1).rows()).isEqualTo(2);

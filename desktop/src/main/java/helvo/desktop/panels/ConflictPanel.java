@@ -30,11 +30,6 @@ public final class ConflictPanel extends Panel {
         });
         getChildren().addAll(heading, muted("Nothing of yours is lost either way: taking theirs is a step that can be undone. Nothing is "
                 + "saved until you choose."), new FlowPane(8, 8, both, theirs, mine));
-        workspace.conflict().subscribe((_, now) -> {
-            if (now.isPresent()) {
-                panels.show(this);
-            }
-        });
     }
 
     @Override

@@ -6,6 +6,7 @@ import helvo.desktop.figure.FigurePane;
 import helvo.desktop.measurements.MeasurementsPane;
 import helvo.desktop.guide.GuidePanel;
 import helvo.desktop.panels.Commands;
+import helvo.desktop.panels.ConflictPanel;
 import helvo.desktop.panels.OpenPanel;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.readout.ReadoutPane;
@@ -76,6 +77,7 @@ public final class MainView extends StackPane {
         setOnDragOver(MainView::dragged);
         setOnDragDropped(this::dropped);
         workspace.history().subscribe(_ -> update());
+        workspace.conflict().subscribe((_, now) -> now.ifPresent(_ -> panels.show(ConflictPanel.class)));
         workspace.importer().question().subscribe(asked -> asked.ifPresent(_ -> panels.show(OpenPanel.class)));
     }
 
