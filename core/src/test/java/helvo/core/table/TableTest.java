@@ -78,6 +78,7 @@ class TableTest {
                 Role.Y, Role.NONE, Role.Y_BAR, Role.NONE);
         assertThat(roles("Standard", "Absorbance 1", "Absorbance 2", "Blank")).containsExactly(Role.X, Role.Y, Role.Y, Role.NONE);
         assertThat(roles("Load", "Stretch", "Weight")).as("no unit, no common name").containsExactly(Role.X, Role.Y, Role.NONE);
+        assertThat(roles("Column 1", "Column 2", "Column 3")).as("no headings").containsExactly(Role.X, Role.Y, Role.NONE);
         assertThat(roles("t (s)", "A (V)", "B (V)", "C (V)", "D (V)", "E (V)", "F (V)", "G (V)")).containsExactly(Role.X, Role.Y, Role.Y,
                 Role.Y, Role.Y, Role.Y, Role.Y, Role.NONE);
         assertThat(RoleGuess.severalY(guessed("Time (min)", "Temp water (°C)", "Temp wax (°C)"))).contains(
