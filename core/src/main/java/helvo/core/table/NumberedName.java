@@ -17,7 +17,8 @@ public record NumberedName(String stem, String ending) {
     /// @return empty for a name that ends otherwise, and for one that only counts the columns
     public static Optional<NumberedName> of(Column column) {
         Matcher matcher = NUMBERED.matcher(column.name());
-        return matcher.matches() && !SAYS_NOTHING.matcher(matcher.group(1)).matches() ? Optional.of(new NumberedName(matcher.group(1), matcher.group(2))) : Optional.empty();
+        return matcher.matches() && !SAYS_NOTHING.matcher(matcher.group(1)).matches()
+                ? Optional.of(new NumberedName(matcher.group(1), matcher.group(2))) : Optional.empty();
     }
 
     /// Whether two columns are called alike but for the ending, in the same unit.
