@@ -146,7 +146,7 @@ final class BarsReadout {
     private static Line.Sentence met(SeriesAnalysis series, Fit fit, Passing found, ExpectedMisses expected) {
         String of = meaning(series).words();
         long count = Math.round(expected.mean());
-        String some = count == 0 ? "hardly one" : "about " + count;
+        String some = count == 0 ? "hardly one" : count == 1 ? "one" : "about " + count;
         String meets = found.missed().length == 0 ? Phrase.of("%s meets %s", shape(fit), all(found.bars()))
                 : Phrase.of("%s meets %,d of %,d bars", shape(fit), found.passes(), found.bars());
         if (expected.tooMany()) {

@@ -68,7 +68,7 @@ final class CurveCard extends ToggleButton {
         var weight = new StackPane(evidence, bar);
         StackPane.setAlignment(bar, Pos.CENTER_LEFT);
         fitted = new VBox(2, new StackPane(picture, simplest), weight);
-        words.getStyleClass().add("muted");
+        words.getStyleClass().addAll("muted", "small");
         var card = new VBox(1, head, new StackPane(fitted, words));
         card.setPadding(new Insets(3, 5, 4, 5));
         setGraphic(card);

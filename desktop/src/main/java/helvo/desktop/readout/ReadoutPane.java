@@ -141,7 +141,7 @@ public final class ReadoutPane extends VBox {
     private void show(Readout readout) {
         show(equation, readout.equation());
         show(where, readout.where().isEmpty() ? "" : "with " + readout.where());
-        show(units, readout.units());
+        show(units, together(readout.units()));
         arrange(readout);
         List<Shown> shown = pieces.stream().flatMap(piece -> piece.lines.stream()).toList();
         for (int i = 0; i < shown.size(); i++) {
@@ -290,9 +290,10 @@ public final class ReadoutPane extends VBox {
         return box;
     }
 
-    /// No line ends between "p <" and its number.
+    /// No line ends between "p <" and its number, or at a ±.
     private static String together(String sentence) {
-        return sentence.replace("p < ", "p\u00a0<\u00a0").replace("p = ", "p\u00a0=\u00a0");
+        return sentence.replace("p < ", "p\u00a0<\u00a0").replace("p = ", "p\u00a0=\u00a0").replace(Readout.STANDARD_ERROR,
+                Readout.STANDARD_ERROR.replace(' ', '\u00a0')).replace(" ± ", "\u00a0±\u00a0");
     }
 
     private static GridPane grid() {
