@@ -290,10 +290,10 @@ public final class ReadoutPane extends VBox {
         return box;
     }
 
-    /// No line ends between "p <" and its number, or at a ±.
+    /// No line ends between "p <" and its number, or between a value and its ±.
     private static String together(String sentence) {
         return sentence.replace("p < ", "p\u00a0<\u00a0").replace("p = ", "p\u00a0=\u00a0").replace(Readout.STANDARD_ERROR,
-                Readout.STANDARD_ERROR.replace(' ', '\u00a0')).replace(" ± ", "\u00a0±\u00a0");
+                Readout.STANDARD_ERROR.replace(' ', '\u00a0')).replaceAll("(?<=\\d) ± (?=\\d)", "\u00a0±\u00a0");
     }
 
     private static GridPane grid() {
