@@ -1,7 +1,6 @@
 package helvo.core.fit;
 
 import java.util.Optional;
-import org.apache.commons.statistics.distribution.TDistribution;
 
 /// A fitted coefficient in powers of x as it was read.
 ///
@@ -11,7 +10,7 @@ public record Coefficient(String name, double value, Optional<Uncertainty> uncer
     /// How sure a coefficient is.
     ///
     /// @param standardError in the coefficient's own unit; 0 for a perfect fit
-    /// @param low95         lower end of the 95 % interval, by Student's t with n − p degrees of freedom
+    /// @param low95         lower end of the 95 % interval, as [Quality#half95] says
     /// @param high95        its upper end
     /// @param test          empty for a perfect fit, where t has no value
     public record Uncertainty(double standardError, double low95, double high95, Optional<Test> test) {}
@@ -21,17 +20,4 @@ public record Coefficient(String name, double value, Optional<Uncertainty> uncer
     /// @param t value over standard error
     /// @param p two-sided
     public record Test(double t, double p) {}
-
-    /// @param se      standard error
-    /// @param freedom degrees of freedom; with none there is no uncertainty
-    static Coefficient of(String name, double value, double se, int freedom) {
-        if (freedom <= 0) {
-            return new Coefficient(name, value, Optional.empty());
-        }
-        var student = TDistribution.of(freedom);
-        double half = student.inverseSurvivalProbability(0.025) * se;
-        Optional<Test> test = se == 0 ? Optional.empty() : Optional.of(new Test(value / se,
-                Math.min(1, 2 * student.survivalProbability(Math.abs(value / se)))));
-        return new Coefficient(name, value, Optional.of(new Uncertainty(se, value - half, value + half, test)));
-    }
 }

@@ -29,10 +29,8 @@ public record Correlation(double pearsonR, OptionalDouble pearsonP) {
         }
         Coefficient slope = fit.slope();
         double r = Math.copySign(Math.sqrt(Math.max(0, fit.quality().r2().getAsDouble())), slope.value());
-        // Where bars weigh as stated the slope is judged by them, but r by the scatter.
         OptionalDouble p = slope.uncertainty().isEmpty() ? OptionalDouble.empty()
-                : OptionalDouble.of(fit.quality().weighting() == Weighting.STATED ? fit.quality().overall().map(Quality.F::p).orElse(0.0)
-                        : slope.uncertainty().get().test().map(Coefficient.Test::p).orElse(0.0));
+                : OptionalDouble.of(slope.uncertainty().get().test().map(Coefficient.Test::p).orElse(0.0));
         return Optional.of(new Correlation(r, p));
     }
 

@@ -33,7 +33,17 @@ public sealed interface Curve permits Mean, Line, FixedInterceptLine, Polynomial
     /// Its y at x for given coefficients, in the order of [#coefficientNames].
     double value(double[] coefficients, double x);
 
-    /// The coefficients of the same fitted curve written over x − origin instead of x.
+    /// What stands for x where the curve is written about an origin: x − origin; x / origin where only that keeps the form.
+    default double from(double origin, double x) {
+        return x - origin;
+    }
+
+    /// Whether it is x / origin, with an origin above 0.
+    default boolean isFromByRatio() {
+        return false;
+    }
+
+    /// The coefficients of the same fitted curve written over [#from] an origin instead of x.
     ///
     /// @return empty where the form has no such shape
     default Optional<double[]> about(double origin, Fit fit) {

@@ -68,7 +68,7 @@ public record Exponential(boolean onLogScale) implements Curve {
 
     @Override
     public Optional<AmplitudeForm> amplitudeForm() {
-        return Optional.of(new AmplitudeForm(List.of("b"), (theta, x, x0, gradient) -> {
+        return Optional.of(new AmplitudeForm(List.of("b"), x -> x, (theta, x, x0, gradient) -> {
             double value = Math.exp(theta[0] * (x - x0));
             gradient[0] = (x - x0) * value;
             return value;

@@ -1,7 +1,12 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
-import java.util.ArrayList;
+import helvo.core.Range;
+import helvo.core.number.Minima;
+import helvo.core.number.RoundNumber;
+import java.math.BigDecimal;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -11,10 +16,17 @@ import java.util.function.DoubleUnaryOperator;
 /// y = a e^(b x), and y = a x^b as the same over ln x: direct least squares from starting values of its own.
 public final class ExponentialFit {
     private static final int SAMPLE = 600;
-    private static final int NARROWINGS = 20;
-    /// Beyond this exponent over half the span, one point alone would decide the curve.
-    private static final double STEEPEST = 500;
-    private static final double MIN_OWN = 1e-200;
+    /// So many rates that are least about themselves are followed to their last digits.
+    private static final int STARTS = 4;
+    private static final double STEP = 1.25;
+    /// e to the minus this is below the rounding of 1.
+    private static final double NOTHING_LEFT = 37;
+    private static final double FEWEST_RATES = 50;
+    private static final double MOST_RATES = 1e9;
+    /// A sum of squares this near to another is not less.
+    private static final double ROUNDING = 1e-12;
+    /// The logarithm of the largest double is 709.8: beyond it x^b is no double.
+    private static final double MAX_POWER = 700;
 
     private final double middle;
     private final double half;
@@ -74,18 +86,77 @@ public final class ExponentialFit {
     private static FitOutcome of(Curve curve, Points points, DoubleUnaryOperator over, DoubleUnaryOperator change, double[] u,
             double offset, OptionalDouble rate, Progress progress) {
         var scaled = new ExponentialFit(u);
-        double[] t = new double[u.length];
-        for (int i = 0; i < t.length; i++) {
-            t[i] = (u[i] - scaled.middle) / scaled.half;
+        double[] t = Arrays.stream(u).map(each -> (each - scaled.middle) / scaled.half).toArray();
+        ScaledPoints all = ScaledPoints.of(t, points);
+        String name = curve.name().toLowerCase(Locale.ROOT) + " curve";
+        if (all.squares() == 0) {
+            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(name, "all y are 0"));
         }
-        double[] y = points.y();
-        double beta = rate.isPresent() ? rate.getAsDouble() * scaled.half : start(t, y);
-        if (Double.isNaN(beta)) {
-            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase(Locale.ROOT) + " curve", "all y are 0"));
+        List<Double> rates = rate.isPresent() ? List.of(rate.getAsDouble() * scaled.half)
+                : rates(all.sample(SAMPLE)).stream().map(Minima.Minimum::rate).toList();
+        double endless = rate.isPresent() ? Double.POSITIVE_INFINITY
+                : Math.min(all.squaresBesideThoseAt(1), all.squaresBesideThoseAt(-1));
+        double constant = rate.isPresent() ? Double.POSITIVE_INFINITY : new AmplitudeProfile(all).squares(_ -> 1);
+        Optional<Candidate> best = rates.stream().flatMap(beta -> Candidate.from(beta, all, progress).stream())
+                .filter(each -> each.least.sum() < endless * (1 - ROUNDING) && each.least.sum() <= constant * (1 + ROUNDING)).min(Comparator.comparingDouble(each -> each.least.sum()));
+        return best.map(found -> found.report(curve, points, over, change, scaled, offset)).orElseGet(() -> new FitOutcome.NotFitted(curve,
+                rates.isEmpty() || new AmplitudeProfile(all).squares(exponential(rates.getFirst())) >= endless * (1 - ROUNDING)
+                        ? new Reason.EndlessRise(name) : new Reason.NoneFits(name, "the fit did not converge")));
+    }
+
+    /// A least reached from one rate.
+    private record Candidate(LeastSquares squares, LeastSquares.Minimum least, double end) {
+        static Optional<Candidate> from(double beta, ScaledPoints all, Progress progress) {
+            double end = largeEnd(beta);
+            var squares = new LeastSquares(shape(end), all, progress);
+            var profile = new AmplitudeProfile(all);
+            profile.squares(exponential(beta));
+            return squares.fromAny(List.of(new double[] {profile.amplitude(), beta}), _ -> true)
+                    .map(least -> new Candidate(squares, least, end));
         }
-        // Measured from the end where it is largest, so that nothing overflows.
-        double end = beta >= 0 ? 1 : -1;
-        var shape = new LeastSquares.Shape() {
+
+        /// Over x itself; about an x₀ amid the points where no double holds the curve at x = 0, or a power of x.
+        FitOutcome report(Curve curve, Points points, DoubleUnaryOperator over, DoubleUnaryOperator change, ExponentialFit scaled,
+                double offset) {
+            boolean isWithin = !curve.isFromByRatio() || Arrays.stream(points.x()).filter(x -> x > 0)
+                    .allMatch(x -> Math.abs(least.p()[1] / scaled.half * Math.log(x)) < MAX_POWER);
+            FitOutcome outcome = isWithin ? about(curve, scaled, -offset) : new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
+            if (outcome instanceof FitOutcome.NotFitted) {
+                Range x = Range.of(points.x());
+                BigDecimal origin = RoundNumber.amid(x.low(), x.high());
+                outcome = about(curve, scaled, over.applyAsDouble(origin.doubleValue())) instanceof FitOutcome.Fitted(Fit fit)
+                        ? new FitOutcome.Fitted(fit.about(origin)) : outcome;
+            }
+            return outcome instanceof FitOutcome.Fitted(Fit fit) ? new FitOutcome.Fitted(fit.as(curve,
+                    new SubstitutedFunction(fit.function(), x -> (over.applyAsDouble(x) - scaled.middle) / scaled.half,
+                            x -> change.applyAsDouble(x) / scaled.half))) : outcome;
+        }
+
+        /// y = p0 e^(p1 ((u − middle)/half − end)) = a e^(b (u − origin)).
+        private FitOutcome about(Curve curve, ExponentialFit scaled, double origin) {
+            double[] p = least.p();
+            // A rate that changes nothing over the span but the last digit is the rounding of 0.
+            double rate = Math.abs(p[1]) <= Math.ulp(1.0) ? 0 : p[1];
+            double shift = (origin - scaled.middle) / scaled.half - end;
+            double factor = Math.exp(rate * shift);
+            double a = p[0] * factor;
+            return squares.report(curve, least, new double[] {a, rate / scaled.half},
+                    new double[][] {{factor, a * shift}, {0, 1 / scaled.half}});
+        }
+    }
+
+    /// Measured from the end where it is largest, so that nothing overflows.
+    private static double largeEnd(double rate) {
+        return rate >= 0 ? 1 : -1;
+    }
+
+    private static DoubleUnaryOperator exponential(double rate) {
+        double end = largeEnd(rate);
+        return at -> at == Double.NEGATIVE_INFINITY ? 0 : Math.exp(rate * (at - end));
+    }
+
+    private static LeastSquares.Shape shape(double end) {
+        return new LeastSquares.Shape() {
             @Override
             public int size() {
                 return 2;
@@ -109,92 +180,23 @@ public final class ExponentialFit {
                 return p[0] * p[1] * Math.exp(p[1] * (at - end));
             }
         };
-        var squares = new LeastSquares(shape, t, points, progress);
-        Optional<LeastSquares.Minimum> least = squares.fromAny(List.of(new double[] {amplitude(t, y, beta, end) / squares.unit(), beta}),
-                _ -> true);
-        if (least.isEmpty()) {
-            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase(Locale.ROOT) + " curve",
-                    "the fit did not converge"));
-        }
-        double[] p = least.get().p();
-        if (Math.abs(p[1]) > STEEPEST) {
-            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(curve.name().toLowerCase(Locale.ROOT) + " curve",
-                    "it would rise without end at one point"));
-        }
-        // y = p0 e^(p1 ((u − middle)/half − end)) = a e^(b (u + offset)).
-        double b = p[1] / scaled.half;
-        double shift = (scaled.middle + offset) / scaled.half + end;
-        double a = p[0] * Math.exp(-p[1] * shift);
-        double[][] jacobian = {{Math.exp(-p[1] * shift), -a * shift}, {0, 1 / scaled.half}};
-        FitOutcome outcome = squares.report(curve, least.get(), new double[] {a, b}, jacobian);
-        return outcome instanceof FitOutcome.Fitted(Fit fit) ? new FitOutcome.Fitted(fit.as(curve,
-                new SubstitutedFunction(fit.function(), x -> (over.applyAsDouble(x) - scaled.middle) / scaled.half,
-                        x -> change.applyAsDouble(x) / scaled.half))) : outcome;
     }
 
-    /// The best rate on a grid over a sample, the amplitude being the best for each (variable projection, Golub & Pereyra 1973),
-    /// narrowed by golden sections.
-    ///
-    /// @return NaN where no rate is better than none
-    private static double start(double[] t, double[] y) {
-        int[] sample = LeastSquares.sample(t.length, SAMPLE);
-        double gain = 0;
-        var rates = new ArrayList<Double>();
-        rates.add(0.0);
-        for (double size = 1e-3; size < STEEPEST; size *= 1.25) {
-            rates.add(size);
-            rates.add(-size);
-        }
-        rates.sort(null);
-        int at = -1;
-        for (int i = 0; i < rates.size(); i++) {
-            double here = explained(t, y, rates.get(i), sample);
-            if (here > gain) {
-                gain = here;
-                at = i;
-            }
-        }
-        return at < 0 ? Double.NaN : golden(t, y, rates.get(Math.max(0, at - 1)), rates.get(Math.min(rates.size() - 1, at + 1)), sample);
+    /// The rates that are least about themselves, the least first.
+    static List<Minima.Minimum> rates(ScaledPoints points) {
+        var profile = new AmplitudeProfile(points);
+        return Minima.of(rate -> profile.squares(exponential(rate)), steepest(points.x()), STEP, STARTS);
     }
 
-    private static double golden(double[] t, double[] y, double low, double high, int[] sample) {
-        double ratio = (Math.sqrt(5) - 1) / 2;
-        double a = low;
-        double b = high;
-        for (int i = 0; i < NARROWINGS; i++) {
-            double left = b - ratio * (b - a);
-            double right = a + ratio * (b - a);
-            if (explained(t, y, left, sample) > explained(t, y, right, sample)) {
-                b = right;
-            } else {
-                a = left;
-            }
-        }
-        return a / 2 + b / 2;
+    /// The least that any of these curves leaves, the endlessly steep among them.
+    static double infimum(ScaledPoints points) {
+        return Math.min(rates(points).stream().mapToDouble(Minima.Minimum::value).min().orElse(Double.POSITIVE_INFINITY),
+                Math.min(points.squaresBesideThoseAt(1), points.squaresBesideThoseAt(-1)));
     }
 
-    /// What the best amplitude takes off the sum of squares.
-    private static double explained(double[] t, double[] y, double rate, int[] sample) {
-        double end = rate >= 0 ? 1 : -1;
-        double cross = 0;
-        double own = 0;
-        for (int i : sample) {
-            double e = Math.exp(rate * (t[i] - end));
-            cross += y[i] * e;
-            own += e * e;
-        }
-        // Where all but vanish at every point of the sample, a quotient of their sums says nothing.
-        return own < MIN_OWN ? 0 : cross / own * cross;
-    }
-
-    private static double amplitude(double[] t, double[] y, double rate, double end) {
-        double cross = 0;
-        double own = 0;
-        for (int i = 0; i < t.length; i++) {
-            double e = Math.exp(rate * (t[i] - end));
-            cross += y[i] * e;
-            own += e * e;
-        }
-        return cross / own;
+    /// Beyond it nothing is left of the curve at the point next to the end.
+    private static double steepest(double[] t) {
+        double gap = Arrays.stream(t).filter(Double::isFinite).map(at -> 1 - Math.abs(at)).filter(to -> to > 0).min().orElse(1);
+        return Math.clamp(NOTHING_LEFT / gap, FEWEST_RATES, MOST_RATES);
     }
 }

@@ -2,7 +2,9 @@ package helvo.core.fit;
 
 import static helvo.core.Require.require;
 
+import java.math.BigDecimal;
 import java.util.List;
+import java.util.Optional;
 
 /// A curve fitted to points by least squares.
 ///
@@ -12,21 +14,46 @@ import java.util.List;
 /// @param function     the fitted curve
 /// @param takesZero    whether points at x = 0 take part although the shape has no value there in general: a power curve that surely rises
 /// is 0
+/// @param origin     x₀ where the coefficients are those of the curve written about it (see [Curve#from]), since no double holds those about
+/// x = 0; empty where they are of x itself
+/// @param lesser     what leaves less than this curve, which is the least only about itself; empty where it is the least of all
 public record Fit(Curve curve, List<Coefficient> coefficients, double[][] covariance, FittedFunction function, Quality quality,
-        boolean takesZero) {
+        boolean takesZero, Optional<BigDecimal> origin, Optional<Lesser> lesser) {
+    /// What a curve becomes as a coefficient grows without end, where that leaves a smaller sum of squares.
+    ///
+    /// @param share the sum of squares that it leaves, as a part of that of the curve
+    public record Lesser(Limit limit, double share) {}
+
+    /// What a logistic curve becomes.
+    public enum Limit {
+        /// As steep as can be.
+        STEP,
+        /// Where it never levels off.
+        EXPONENTIAL
+    }
+
     static final double[][] UNKNOWN = {};
 
     Fit(Curve curve, List<Coefficient> coefficients, double[][] covariance, FittedFunction function, Quality quality) {
-        this(curve, coefficients, covariance, function, quality, false);
+        this(curve, coefficients, covariance, function, quality, false, Optional.empty(), Optional.empty());
     }
 
     /// The same coefficients as those of another shape, its curve a function of another x.
     Fit as(Curve other, FittedFunction ofX) {
-        return new Fit(other, coefficients, covariance, ofX, quality, takesZero);
+        return new Fit(other, coefficients, covariance, ofX, quality, takesZero, origin, lesser);
     }
 
     Fit takingZero() {
-        return new Fit(curve, coefficients, covariance, function, quality, true);
+        return new Fit(curve, coefficients, covariance, function, quality, true, origin, lesser);
+    }
+
+    /// The same with coefficients that are those about an origin.
+    Fit about(BigDecimal at) {
+        return new Fit(curve, coefficients, covariance, function, quality, takesZero, Optional.of(at), lesser);
+    }
+
+    Fit beside(Optional<Lesser> limit) {
+        return new Fit(curve, coefficients, covariance, function, quality, takesZero, origin, limit);
     }
 
     /// Whether a point takes part in this fit as far as its shape is concerned.

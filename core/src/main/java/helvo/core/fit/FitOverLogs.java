@@ -1,7 +1,10 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
+import helvo.core.Range;
 import helvo.core.fit.Logarithm.Doubled;
+import helvo.core.number.RoundNumber;
+import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
@@ -48,19 +51,39 @@ public final class FitOverLogs {
                 progress) instanceof FitOutcome.Fitted(Fit line))) {
             return tooNarrow(curve);
         }
-        Coefficient logA = line.intercept();
+        var function = new Straight((ScaledPolynomial) line.function(), logOfX, true);
+        double atZero = Math.exp(line.intercept().value());
+        if (atZero >= Double.MIN_NORMAL && Double.isFinite(atZero)) {
+            return new FitOutcome.Fitted(new Fit(curve, List.of(amplitude(line.intercept()), line.slope()), covariance(atZero,
+                    line.covariance()), function, line.quality()));
+        }
+        Range x = Range.of(points.x());
+        BigDecimal origin = RoundNumber.amid(x.low(), x.high());
+        double from = function.u(origin.doubleValue());
+        Coefficient logA = line.quality().meanAt(line.function(), "a", from);
         double a = Math.exp(logA.value());
-        if (a < Double.MIN_NORMAL || !Double.isFinite(a)) {
+        if (!(a >= Double.MIN_NORMAL) || !Double.isFinite(a)) {
             return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
         }
-        // Its interval is that of ln a, so that it never reaches 0; that it is not 0 needs no test.
-        var amplitude = new Coefficient("a", a, logA.uncertainty().map(of -> new Coefficient.Uncertainty(a * of.standardError(),
+        double[][] ofLine = line.covariance();
+        double[][] moved = ofLine.length == 0 ? Fit.UNKNOWN : new double[][] {
+            {Math.pow(logA.uncertainty().orElseThrow().standardError(), 2), ofLine[0][1] + from * ofLine[1][1]},
+            {ofLine[0][1] + from * ofLine[1][1], ofLine[1][1]}};
+        return new FitOutcome.Fitted(new Fit(curve, List.of(amplitude(logA), line.slope()), covariance(a, moved), function,
+                line.quality()).about(origin));
+    }
+
+    /// The interval is that of ln a, so that it never reaches 0; that a is not 0 needs no test.
+    private static Coefficient amplitude(Coefficient logA) {
+        double a = Math.exp(logA.value());
+        return new Coefficient("a", a, logA.uncertainty().map(of -> new Coefficient.Uncertainty(a * of.standardError(),
                 Math.exp(of.low95()), Math.exp(of.high95()), Optional.empty())));
-        // By a = e^(ln a), to first order like its standard error.
-        double[][] covariance = line.covariance().length == 0 ? Fit.UNKNOWN : new double[][] {
-            {a * a * line.covariance()[0][0], a * line.covariance()[0][1]}, {a * line.covariance()[1][0], line.covariance()[1][1]}};
-        return new FitOutcome.Fitted(new Fit(curve, List.of(amplitude, line.slope()), covariance,
-                new Straight((ScaledPolynomial) line.function(), logOfX, true), line.quality()));
+    }
+
+    /// By a = e^(ln a), to first order like its standard error.
+    private static double[][] covariance(double a, double[][] ofLine) {
+        return ofLine.length == 0 ? Fit.UNKNOWN : new double[][] {{a * a * ofLine[0][0], a * ofLine[0][1]},
+            {a * ofLine[1][0], ofLine[1][1]}};
     }
 
     private static FitOutcome line(Points logs, RoundingErrors rests, Progress progress) {

@@ -2,6 +2,7 @@ package helvo.core.fit;
 
 import helvo.core.Blocks;
 import helvo.core.Progress;
+import helvo.core.number.SmallMatrix;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -34,13 +35,10 @@ final class LeastSquares {
     private static final double ROUNDING = 8e-16;
 
     private final Shape shape;
+    private final ScaledPoints points;
     private final double[] x;
     private final double[] y;
-    /// One over the standard deviation of each point, the largest about 1; null where all count alike.
     private final double[] roots;
-    private final int rootPower;
-    private final Weighting weighting;
-    private final double unit;
     private final Progress progress;
 
     /// A function of x and of scaled coefficients.
@@ -62,42 +60,13 @@ final class LeastSquares {
     /// @param settled  whether the last step was below rounding
     record Minimum(double[] p, double sum, double largest, double[][] inverse, boolean settled) {}
 
-    /// @param x as the shape takes it, of each of the points
-    LeastSquares(Shape shape, double[] x, Points points, Progress progress) {
+    LeastSquares(Shape shape, ScaledPoints points, Progress progress) {
         this.shape = shape;
-        this.x = x;
+        this.points = points;
         this.progress = progress;
-        double top = 0;
-        for (double each : points.y()) {
-            top = Math.max(top, Math.abs(each));
-        }
-        double unit = top == 0 ? 1 : Math.scalb(1.0, Math.clamp(Math.getExponent(top), -1000, 1000));
-        this.unit = unit;
-        y = unit == 1 ? points.y() : Arrays.stream(points.y()).map(each -> each / unit).toArray();
-        weighting = points.weighting();
-        rootPower = points.sigmaPower();
-        roots = weighting == Weighting.UNWEIGHTED ? null : Arrays.stream(points.ySigma())
-                .map(each -> 1 / Math.scalb(each, -rootPower)).toArray();
-    }
-
-    private LeastSquares(LeastSquares whole, int[] places) {
-        shape = whole.shape;
-        x = at(whole.x, places);
-        y = at(whole.y, places);
-        roots = whole.roots == null ? null : at(whole.roots, places);
-        rootPower = whole.rootPower;
-        weighting = whole.weighting;
-        unit = whole.unit;
-        progress = whole.progress;
-    }
-
-    private static double[] at(double[] values, int[] places) {
-        return Arrays.stream(places).mapToDouble(i -> values[i]).toArray();
-    }
-
-    /// y is counted in this power of two, so that no square of it overflows or vanishes.
-    double unit() {
-        return unit;
+        x = points.x();
+        y = points.y();
+        roots = points.roots();
     }
 
     /// The best of what is reached from several starts. With many points, a part of them shows which start that is and brings it near.
@@ -108,7 +77,7 @@ final class LeastSquares {
         if (x.length <= SAMPLE) {
             return best(starts, wanted);
         }
-        Optional<Minimum> near = new LeastSquares(this, sample(x.length, SAMPLE)).best(starts, wanted);
+        Optional<Minimum> near = new LeastSquares(shape, points.sample(SAMPLE), progress).best(starts, wanted);
         Optional<Minimum> nearer = near.flatMap(each -> from(each.p, false, NO_DAMPING)).filter(each -> wanted.test(each.p));
         return nearer.flatMap(each -> each.settled ? finished(each.p) : from(each.p, true, NO_DAMPING))
                 .filter(each -> each.settled && wanted.test(each.p)).or(() -> best(starts, wanted));
@@ -135,7 +104,7 @@ final class LeastSquares {
             boolean better = false;
             for (int attempt = 0; attempt < 40 && !better; attempt++) {
                 double[][] damped = damped(normal, lambda);
-                double[] by = solve(damped, right);
+                double[] by = SmallMatrix.solve(damped, right);
                 if (by == null) {
                     lambda = Math.max(lambda * 10, 1e-8);
                     continue;
@@ -186,7 +155,7 @@ final class LeastSquares {
             if (curvature == null || before > STEADY) {
                 curvature = curvature(p);
             }
-            double[] by = isConvex(curvature) ? solve(curvature, sums.right()) : null;
+            double[] by = isConvex(curvature) ? SmallMatrix.solve(curvature, sums.right()) : null;
             double largest = by == null ? Double.NaN : relative(by, p);
             if (!(largest < before)) {
                 // No nearer: what is left is rounding, or there is no least here.
@@ -254,7 +223,7 @@ final class LeastSquares {
     }
 
     private static Optional<Minimum> least(double[] p, Sums sums, boolean settled) {
-        double[][] inverse = inverse(sums.matrix());
+        double[][] inverse = SmallMatrix.inverse(sums.matrix());
         return inverse == null || !Double.isFinite(sums.squares()) ? Optional.empty()
                 : Optional.of(new Minimum(p, sums.squares(), sums.largest, inverse, settled));
     }
@@ -310,7 +279,7 @@ final class LeastSquares {
             for (int i = from; i < to; i++) {
                 g[n] = of.y[i] - of.shape.at(p, of.x[i], g);
                 largest = Math.max(largest, Math.abs(g[n]));
-                if (of.roots != null) {
+                if (of.roots.length > 0) {
                     for (int a = 0; a <= n; a++) {
                         g[a] *= of.roots[i];
                     }
@@ -347,7 +316,7 @@ final class LeastSquares {
             double rr = 0;
             for (int i = from; i < to; i++) {
                 double r = of.y[i] - of.shape.at(p, of.x[i], g);
-                double weight = of.weight(i);
+                double weight = of.points.weight(i);
                 double wa = g[0] * weight;
                 double wb = g[1] * weight;
                 aa += wa * g[0];
@@ -374,7 +343,7 @@ final class LeastSquares {
             double rr = 0;
             for (int i = from; i < to; i++) {
                 double r = of.y[i] - of.shape.at(p, of.x[i], g);
-                double weight = of.weight(i);
+                double weight = of.points.weight(i);
                 double wa = g[0] * weight;
                 double wb = g[1] * weight;
                 double wc = g[2] * weight;
@@ -425,71 +394,13 @@ final class LeastSquares {
         }
     }
 
-    /// Gauss with pivots, the matrix scaled to a diagonal of ones; null where it is singular.
-    static double[] solve(double[][] matrix, double[] right) {
-        double[][] inverse = inverse(matrix);
-        if (inverse == null) {
-            return null;
-        }
-        double[] solution = new double[right.length];
-        for (int i = 0; i < right.length; i++) {
-            for (int j = 0; j < right.length; j++) {
-                solution[i] += inverse[i][j] * right[j];
-            }
-        }
-        return solution;
-    }
-
-    static double[][] inverse(double[][] matrix) {
-        int n = matrix.length;
-        double[] scale = new double[n];
-        double[][] a = new double[n][2 * n];
-        for (int i = 0; i < n; i++) {
-            scale[i] = 1 / Math.sqrt(matrix[i][i]);
-            if (!Double.isFinite(scale[i])) {
-                return null;
-            }
-        }
-        for (int i = 0; i < n; i++) {
-            for (int j = 0; j < n; j++) {
-                a[i][j] = matrix[i][j] * scale[i] * scale[j];
-            }
-            a[i][n + i] = 1;
-        }
-        for (int k = 0; k < n; k++) {
-            int pivot = k;
-            for (int i = k + 1; i < n; i++) {
-                pivot = Math.abs(a[i][k]) > Math.abs(a[pivot][k]) ? i : pivot;
-            }
-            double[] swapped = a[k];
-            a[k] = a[pivot];
-            a[pivot] = swapped;
-            if (!(Math.abs(a[k][k]) > 1e-15)) {
-                return null;
-            }
-            for (int i = 0; i < n; i++) {
-                double factor = i == k ? 0 : a[i][k] / a[k][k];
-                for (int j = k; j < 2 * n && factor != 0; j++) {
-                    a[i][j] -= factor * a[k][j];
-                }
-            }
-        }
-        double[][] inverse = new double[n][n];
-        for (int i = 0; i < n; i++) {
-            for (int j = 0; j < n; j++) {
-                inverse[i][j] = a[i][n + j] / a[i][i] * scale[i] * scale[j];
-            }
-        }
-        return inverse;
-    }
-
     /// The sum of squares about the mean, which is taken to be near `mean`: what that lacks is taken out of the sum.
     private double aboutMean(double mean, double weights) {
         DD squares = DD.ZERO;
         DD off = DD.ZERO;
         for (int i = 0; i < x.length; i++) {
             double d = y[i] - mean;
-            DD weighted = DD.ofProduct(weight(i), d);
+            DD weighted = DD.ofProduct(points.weight(i), d);
             squares = squares.add(weighted.multiply(d));
             off = off.add(weighted);
         }
@@ -507,7 +418,7 @@ final class LeastSquares {
         double sum = 0;
         double mean = 0;
         for (int i = 0; i < n; i++) {
-            double weight = weight(i);
+            double weight = points.weight(i);
             top = Math.max(top, Math.abs(y[i]));
             sum += weight;
             mean += weight == 0 ? 0 : (y[i] - mean) * weight / sum;
@@ -516,9 +427,10 @@ final class LeastSquares {
         double ssr = perfect ? 0 : least.sum;
         double sst = aboutMean(mean, sum);
         // One weighted square in the units of the points: of y, or a pure number where bars weigh.
-        double square = roots == null ? unit * unit : Math.scalb(unit, -rootPower) * Math.scalb(unit, -rootPower);
-        Quality quality = Quality.of(weighting, n, size, ssr, sst, square);
-        double scale = weighting == Weighting.STATED ? 1 / Math.sqrt(square) : n > size ? Math.sqrt(ssr / (n - size)) : 0;
+        double unit = points.unit();
+        double square = points.areAlike() ? unit * unit : Math.pow(Math.scalb(unit, -points.rootPower()), 2);
+        Quality quality = Quality.of(points.weighting(), n, size, ssr, sst, square);
+        double scale = points.weighting() == Weighting.STATED ? 1 / Math.sqrt(square) : n > size ? Math.sqrt(ssr / (n - size)) : 0;
         var coefficients = new ArrayList<Coefficient>();
         List<String> names = curve.coefficientNames();
         for (int k = 0; k < values.length; k++) {
@@ -529,7 +441,7 @@ final class LeastSquares {
             if (!Double.isFinite(value) || !Double.isFinite(se) || lost) {
                 return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
             }
-            coefficients.add(Coefficient.of(names.get(k), value, se, n - size));
+            coefficients.add(quality.estimated(names.get(k), value, se));
         }
         double[][] covariance = n <= size ? Fit.UNKNOWN : new double[size][size];
         for (int k = 0; k < covariance.length; k++) {
@@ -545,7 +457,7 @@ final class LeastSquares {
     private final class Found implements FittedFunction {
         private final double[] p;
         private final double[][] inverse;
-        private final double weightUnit = roots == null ? 1 : Math.scalb(1.0, 2 * rootPower);
+        private final double weightUnit = points.areAlike() ? 1 : Math.scalb(1.0, 2 * points.rootPower());
 
         Found(Minimum least) {
             p = least.p;
@@ -554,17 +466,17 @@ final class LeastSquares {
 
         @Override
         public double at(double at) {
-            return shape.at(p, at, new double[shape.size()]) * unit;
+            return shape.at(p, at, new double[shape.size()]) * points.unit();
         }
 
         @Override
         public double slope(double at) {
-            return shape.slope(p, at) * unit;
+            return shape.slope(p, at) * points.unit();
         }
 
         @Override
         public double residual(double at, double measured) {
-            return (measured / unit - shape.at(p, at, new double[shape.size()])) * unit;
+            return (measured / points.unit() - shape.at(p, at, new double[shape.size()])) * points.unit();
         }
 
         @Override
@@ -580,10 +492,6 @@ final class LeastSquares {
         }
     }
 
-    private double weight(int i) {
-        return roots == null ? 1 : roots[i] * roots[i];
-    }
-
     private static double quadratic(double[][] matrix, double[] vector) {
         return Math.max(0, bilinear(vector, matrix, vector));
     }
@@ -596,11 +504,5 @@ final class LeastSquares {
             }
         }
         return sum;
-    }
-
-    /// At most so many of the points, evenly taken, for a first search.
-    static int[] sample(int n, int most) {
-        int step = Math.max(1, (n + most - 1) / most);
-        return IntStream.iterate(0, i -> i < n, i -> i + step).toArray();
     }
 }

@@ -58,7 +58,7 @@ public record Logistic() implements Curve {
 
     @Override
     public Optional<AmplitudeForm> amplitudeForm() {
-        return Optional.of(new AmplitudeForm(List.of("k", "m"), (theta, x, x0, gradient) -> {
+        return Optional.of(new AmplitudeForm(List.of("k", "m"), x -> x, (theta, x, x0, gradient) -> {
             double k = theta[0];
             double m = theta[1];
             double e = Math.exp(-k * (x - m));

@@ -2,16 +2,35 @@ package helvo.core.fit;
 
 import helvo.core.Progress;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.DoubleStream;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /// y = L / (1 + e^(−k (x − m))) by direct least squares, from starting values of its own.
 public final class LogisticFit {
-    private static final int SAMPLE = 600;
-    private static final int STARTS = 4;
-    private static final double STEEPEST = 2000;
+    private static final String NAME = "logistic curve";
+    private static final int SAMPLE = 200;
+    private static final int STARTS = 8;
+    private static final double SMALLEST_RATE = 0.3;
+    private static final double STEP = 1.5;
+    private static final int MOST_MIDDLES = 40;
+    /// Among more points something else hardly leaves less.
+    private static final int MOST_COMPARED = 2000;
+    /// Middles beyond the points, whose half span is 1.
+    private static final double[] OUTSIDE = {-5, -3, -2, -1.5, -1.2, 1.2, 1.5, 2, 3, 5};
+    /// e to the minus this is below the rounding of 1.
+    private static final double NOTHING_LEFT = 37;
+    private static final double FEWEST_RATES = 200;
+    private static final double MOST_RATES = 1e7;
     private static final double FARTHEST = 50;
+    /// A sum of squares this near to another is not less.
+    private static final double ROUNDING = 1e-12;
+    /// What leaves less than this part less is not told.
+    private static final double TELLING = 1e-6;
 
     private LogisticFit() {}
 
@@ -22,22 +41,23 @@ public final class LogisticFit {
             return new FitOutcome.NotFitted(curve, n == 0 ? Reason.noneOf(all, curve) : n < 3 ? new Reason.TooFewPoints(n, 3)
                     : points.distinctX(2) < 2 ? new Reason.AllXEqual(points.x()[0]) : new Reason.TooFewDistinctX(points.distinctX(3), 3));
         }
-        double least = java.util.Arrays.stream(points.x()).min().orElseThrow();
-        double greatest = java.util.Arrays.stream(points.x()).max().orElseThrow();
+        double least = Arrays.stream(points.x()).min().orElseThrow();
+        double greatest = Arrays.stream(points.x()).max().orElseThrow();
         double middle = least / 2 + greatest / 2;
         double half = greatest / 2 - least / 2;
-        double[] t = java.util.Arrays.stream(points.x()).map(x -> (x - middle) / half).toArray();
-        double top = java.util.Arrays.stream(points.y()).map(Math::abs).max().orElseThrow();
-        if (top == 0) {
-            return new FitOutcome.NotFitted(curve, new Reason.NoneFits("logistic curve", "all y are 0"));
+        double[] t = Arrays.stream(points.x()).map(x -> (x - middle) / half).toArray();
+        ScaledPoints scaled = ScaledPoints.of(t, points);
+        if (scaled.squares() == 0) {
+            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(NAME, "all y are 0"));
         }
-        var squares = new LeastSquares(SHAPE, t, points, progress);
-        List<double[]> starts = starts(t, points.y()).stream()
-                .map(start -> new double[] {start[0] / squares.unit(), start[1], start[2]}).toList();
-        Optional<LeastSquares.Minimum> best = squares.fromAny(starts,
-                found -> Math.abs(found[1]) < STEEPEST && Math.abs(found[2]) < FARTHEST);
+        var squares = new LeastSquares(SHAPE, scaled, progress);
+        double steepest = steepest(t);
+        double constant = new AmplitudeProfile(scaled).squares(_ -> 1);
+        Optional<LeastSquares.Minimum> best = squares.fromAny(starts(scaled.sample(SAMPLE), steepest),
+                found -> Math.abs(found[1]) < steepest && Math.abs(found[2]) < FARTHEST)
+                .filter(found -> found.sum() <= constant * (1 + ROUNDING));
         if (best.isEmpty()) {
-            return new FitOutcome.NotFitted(curve, new Reason.NoneFits("logistic curve",
+            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(NAME,
                     "they show no bend from one level to another that would determine its coefficients"));
         }
         double[] p = best.get().p();
@@ -47,8 +67,9 @@ public final class LogisticFit {
         if (!(outcome instanceof FitOutcome.Fitted(Fit fit))) {
             return outcome;
         }
-        return new FitOutcome.Fitted(fit.as(curve,
-                new SubstitutedFunction(fit.function(), x -> (x - middle) / half, _ -> 1 / half)));
+        FittedFunction function = new SubstitutedFunction(fit.function(), x -> (x - middle) / half, _ -> 1 / half);
+        Optional<Fit.Lesser> lesser = scaled.size() > MOST_COMPARED ? Optional.empty() : lesser(scaled, best.get().sum());
+        return new FitOutcome.Fitted(fit.as(curve, function).beside(lesser));
     }
 
     private static final LeastSquares.Shape SHAPE = new LeastSquares.Shape() {
@@ -75,27 +96,61 @@ public final class LogisticFit {
         }
     };
 
-    /// The best few of a grid of rates and middles, the height being the best for each (variable projection).
-    private static List<double[]> starts(double[] t, double[] y) {
-        int[] sample = LeastSquares.sample(t.length, SAMPLE);
-        record Start(double[] p, double gain) {}
+    /// What a step or an exponential curve leaves, where it is less: both are what a logistic curve becomes in the end.
+    private static Optional<Fit.Lesser> lesser(ScaledPoints points, double sum) {
+        double step = StepProfile.leastSquares(points);
+        double exponential = ExponentialFit.infimum(points);
+        double least = Math.min(step, exponential);
+        return least < sum * (1 - TELLING) ? Optional.of(new Fit.Lesser(step <= exponential ? Fit.Limit.STEP : Fit.Limit.EXPONENTIAL,
+                least / sum)) : Optional.empty();
+    }
+
+    /// Beyond it nothing is left of the bend between the two points that are nearest to one another.
+    private static double steepest(double[] t) {
+        double[] rising = Arrays.stream(t).sorted().distinct().toArray();
+        double gap = IntStream.range(1, rising.length).mapToDouble(i -> rising[i] - rising[i - 1]).min().orElse(1);
+        return Math.clamp(NOTHING_LEFT / gap, FEWEST_RATES, MOST_RATES);
+    }
+
+    private record Start(double height, double rate, double middle, double squares) {
+        /// Whether the one cannot be told from the other by the curve.
+        boolean isNear(Start other) {
+            return Math.signum(rate) == Math.signum(other.rate) && Math.abs(Math.log(rate / other.rate)) < 2 * Math.log(STEP)
+                    && Math.abs(middle - other.middle) * Math.abs(rate) < 3;
+        }
+    }
+
+    /// The best few places of a grid of rates and middles, apart from one another, the height being the best for each.
+    private static List<double[]> starts(ScaledPoints points, double steepest) {
+        var profile = new AmplitudeProfile(points);
+        double[] between = between(points.x());
         var all = new ArrayList<Start>();
-        for (double rate = 0.7; rate < 200; rate *= 1.8) {
-            for (int sign = -1; sign <= 1; sign += 2) {
-                for (double at = -2; at <= 2.01; at += 0.2) {
-                    double cross = 0;
-                    double own = 0;
-                    for (int i : sample) {
-                        double g = 1 / (1 + Math.exp(-sign * rate * (t[i] - at)));
-                        cross += y[i] * g;
-                        own += g * g;
-                    }
-                    if (own > 0) {
-                        all.add(new Start(new double[] {cross / own, sign * rate, at}, cross / own * cross));
-                    }
+        for (double size = SMALLEST_RATE; size < steepest; size *= STEP) {
+            double apart = Math.max(1 / size, 2.0 / MOST_MIDDLES);
+            DoubleStream even = IntStream.rangeClosed(0, (int) (2 / apart)).mapToDouble(i -> i * apart - 1);
+            double[] middles = Stream.of(even, DoubleStream.of(between), DoubleStream.of(OUTSIDE)).flatMapToDouble(each -> each).toArray();
+            for (double rate : new double[] {size, -size}) {
+                for (double middle : middles) {
+                    double left = profile.squares(at -> 1 / (1 + Math.exp(-rate * (at - middle))));
+                    all.add(new Start(profile.amplitude(), rate, middle, left));
                 }
             }
         }
-        return all.stream().sorted(Comparator.comparingDouble(start -> -start.gain)).limit(STARTS).map(Start::p).toList();
+        all.sort(Comparator.comparingDouble(Start::squares));
+        var chosen = new ArrayList<Start>();
+        for (Start each : all) {
+            if (chosen.size() < STARTS && chosen.stream().noneMatch(each::isNear)) {
+                chosen.add(each);
+            }
+        }
+        return chosen.stream().map(each -> new double[] {each.height, each.rate, each.middle}).toList();
+    }
+
+    /// The x of the points, of many some, and the middles between them.
+    private static double[] between(double[] t) {
+        double[] rising = Arrays.stream(t).sorted().distinct().toArray();
+        int step = 1 + rising.length / MOST_MIDDLES;
+        double[] some = IntStream.range(0, (rising.length - 1) / step + 1).mapToDouble(i -> rising[i * step]).toArray();
+        return IntStream.range(0, 2 * some.length - 1).mapToDouble(i -> (some[i / 2] + some[(i + 1) / 2]) / 2).toArray();
     }
 }

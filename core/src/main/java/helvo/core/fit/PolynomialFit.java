@@ -116,6 +116,7 @@ public final class PolynomialFit {
         int squarePower = 2 * (scaling.yPower() - points.sigmaPower());
         DD variance = n <= p ? DD.ZERO : points.weighting() == Weighting.STATED ? DD.ONE.scalb(-squarePower)
                 : residuals.divide(DD.of(n - p));
+        Quality quality = quality(n, p, points.weighting(), squarePower, residuals, aboutMean, total);
         var coefficients = new ArrayList<Coefficient>();
         for (int k = lowest; k <= degree; k++) {
             DD[] row = expansion(scaling, k);
@@ -127,10 +128,10 @@ public final class PolynomialFit {
             if (lost(value, c) || lost(error, se)) {
                 return notFitted(new Reason.OutOfRange());
             }
-            coefficients.add(Coefficient.of(names.get(k - lowest), c, se, n - p));
+            coefficients.add(quality.estimated(names.get(k - lowest), c, se));
         }
         return new FitOutcome.Fitted(new Fit(curve, coefficients, n <= p ? Fit.UNKNOWN : covariance(scaling, normal, variance), function,
-                quality(n, p, points.weighting(), squarePower, residuals, aboutMean, total)));
+                quality));
     }
 
     private double[][] covariance(Scaling scaling, NormalEquations normal, DD variance) {
@@ -195,7 +196,9 @@ public final class PolynomialFit {
                 ? OptionalDouble.of(oneMinus(residuals.divide(total).multiply(DD.of(totalFreedom)).divide(DD.of(n - p))))
                 : OptionalDouble.empty();
         boolean testable = varies && n > p && degree > 0 && residuals.hi() > 0 && (lowest == 0 || intercept == 0);
-        Optional<Quality.F> f = testable ? Optional.of(overall(residuals, total, totalFreedom, n - p)) : Optional.empty();
+        Optional<Quality.F> f = testable ? Optional.of(weighting == Weighting.STATED
+                ? Quality.F.ofKnownScatter(total.subtract(residuals).scalb(squarePower).doubleValue(), totalFreedom - (n - p))
+                : overall(residuals, total, totalFreedom, n - p)) : Optional.empty();
         OptionalDouble aicc = residuals.hi() <= 0 ? OptionalDouble.empty()
                 : Quality.aicc(weighting, n, p, Math.log(residuals.hi() / n) + squarePower * Math.log(2), ssr);
         return new Quality(n, p, ssr, aboutZero ? About.ZERO : About.MEAN, r2,

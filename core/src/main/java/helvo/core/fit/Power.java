@@ -2,7 +2,6 @@ package helvo.core.fit;
 
 import helvo.core.Phrase;
 import helvo.core.Progress;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -11,9 +10,6 @@ import java.util.function.Function;
 ///
 /// @param onLogScale fitted as a straight line through ln y over ln x, for y > 0; else by direct least squares on y
 public record Power(boolean onLogScale) implements Curve {
-    /// The logarithm of the largest double is 709.8.
-    private static final double MAX_POWER = 700;
-
     @Override
     public String name() {
         return onLogScale ? "Power, on the log scale" : "Power";
@@ -49,6 +45,21 @@ public record Power(boolean onLogScale) implements Curve {
     }
 
     @Override
+    public double from(double origin, double x) {
+        return x / origin;
+    }
+
+    @Override
+    public boolean isFromByRatio() {
+        return true;
+    }
+
+    @Override
+    public Optional<double[]> about(double origin, Fit fit) {
+        return origin > 0 ? Optional.of(new double[] {fit.function().at(origin), fit.coefficient("b").value()}) : Optional.empty();
+    }
+
+    @Override
     public String unit(String coefficient, String y, String x) {
         return coefficient.equals("b") ? "" : x.isEmpty() ? y : (y.isEmpty() ? "1" : y) + "/" + PowersOfX.whole(x) + "ᵇ";
     }
@@ -70,7 +81,7 @@ public record Power(boolean onLogScale) implements Curve {
 
     @Override
     public Optional<AmplitudeForm> amplitudeForm() {
-        return Optional.of(new AmplitudeForm(List.of("b"), (theta, x, x0, gradient) -> {
+        return Optional.of(new AmplitudeForm(List.of("b"), Math::log, (theta, x, x0, gradient) -> {
             if (x == 0) {
                 gradient[0] = 0;
                 return 0;
@@ -84,14 +95,6 @@ public record Power(boolean onLogScale) implements Curve {
 
     @Override
     public FitOutcome fit(Points points, Progress progress) {
-        FitOutcome outcome = onLogScale ? FitOverLogs.power(this, points, progress) : ExponentialFit.power(this, points, progress);
-        return outcome instanceof FitOutcome.Fitted(Fit fit) && !isUsable(fit, points)
-                ? new FitOutcome.NotFitted(this, new Reason.OutOfRange()) : outcome;
-    }
-
-    /// Whether x^b is a double for all of the points: else nobody could compute the curve by its equation.
-    private static boolean isUsable(Fit fit, Points points) {
-        double b = fit.coefficient("b").value();
-        return Arrays.stream(points.x()).filter(x -> x > 0).allMatch(x -> Math.abs(b * Math.log(x)) < MAX_POWER);
+        return onLogScale ? FitOverLogs.power(this, points, progress) : ExponentialFit.power(this, points, progress);
     }
 }

@@ -4,6 +4,7 @@ import helvo.core.Blocks;
 import helvo.core.Progress;
 import helvo.core.Range;
 import helvo.core.number.NumberFormat;
+import helvo.core.number.RoundNumber;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;
@@ -87,14 +88,17 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
     }
 
     private static PrintedEquation of(Fit fit, double from, double to, double tolerance) {
-        PrintedEquation plain = rounded(fit, from, to, tolerance, Optional.empty(),
-                fit.coefficients().stream().mapToDouble(Coefficient::value).toArray());
+        double[] own = fit.coefficients().stream().mapToDouble(Coefficient::value).toArray();
+        if (fit.origin().isPresent()) {
+            return rounded(fit, from, to, tolerance, fit.origin(), own);
+        }
+        PrintedEquation plain = rounded(fit, from, to, tolerance, Optional.empty(), own);
         return plain.isUsable() ? plain : aboutOrigin(fit, from, to, tolerance).filter(other -> other.worst() < plain.worst())
                 .orElse(plain);
     }
 
     private static Optional<PrintedEquation> aboutOrigin(Fit fit, double from, double to, double tolerance) {
-        BigDecimal origin = roundNumber(from, to);
+        BigDecimal origin = RoundNumber.amid(from, to);
         if (origin.signum() == 0) {
             return Optional.empty();
         }
@@ -103,7 +107,7 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
     }
 
     private static PrintedEquation rounded(Fit fit, double from, double to, double tolerance, Optional<BigDecimal> origin, double[] exact) {
-        var rounding = new Rounding(fit, from, to, tolerance, origin.map(BigDecimal::doubleValue).orElse(0.0), exact);
+        var rounding = new Rounding(fit, from, to, tolerance, origin, exact);
         return new PrintedEquation(fit, from, to, tolerance, origin, exact, rounding.coefficients());
     }
 
@@ -117,7 +121,7 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
     /// The printed equation's y at x.
     public double at(double x) {
         return fit.curve().value(coefficients.stream().mapToDouble(BigDecimal::doubleValue).toArray(),
-                x - origin.map(BigDecimal::doubleValue).orElse(0.0));
+                origin.map(about -> fit.curve().from(about.doubleValue(), x)).orElse(x));
     }
 
     /// Few enough digits, and no power of ten that only the distance from x = 0 makes.
@@ -134,26 +138,6 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
         return far ? Math.max(digits, USABLE_DIGITS + 1) : digits;
     }
 
-    /// The roundest number in the middle half of a range, and of those the one nearest to its middle.
-    private static BigDecimal roundNumber(double from, double to) {
-        BigDecimal low = new BigDecimal(from);
-        BigDecimal high = new BigDecimal(to);
-        BigDecimal quarter = high.subtract(low).multiply(new BigDecimal("0.25"));
-        BigDecimal middle = low.add(high).multiply(new BigDecimal("0.5"));
-        if (quarter.signum() == 0) {
-            return middle;
-        }
-        for (int power = NumberFormat.power(quarter) + 2;; power--) {
-            for (int step : new int[] {10, 5, 2, 1}) {
-                BigDecimal unit = BigDecimal.valueOf(step).scaleByPowerOfTen(power - 1);
-                BigDecimal near = middle.divide(unit, 0, RoundingMode.HALF_EVEN).multiply(unit);
-                if (near.subtract(middle).abs().compareTo(quarter) <= 0) {
-                    return near.signum() == 0 ? BigDecimal.ZERO : near.stripTrailingZeros();
-                }
-            }
-        }
-    }
-
     /// Finds how few digits serve.
     private static final class Rounding {
         private final Curve curve;
@@ -165,7 +149,7 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
         private final boolean[] nothing;
         private final boolean logs;
 
-        Rounding(Fit fit, double from, double to, double tolerance, double origin, double[] exact) {
+        Rounding(Fit fit, double from, double to, double tolerance, Optional<BigDecimal> origin, double[] exact) {
             this.curve = fit.curve();
             this.exact = exact;
             this.tolerance = tolerance * MARGIN;
@@ -174,7 +158,7 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
             int places = curve.isStraight() ? 1 : PLACES;
             double[] all = IntStream.rangeClosed(0, places).mapToDouble(i -> i == places ? to : from + (to - from) * i / places)
                     .filter(each -> fit.uses(each, 1)).toArray();
-            x = Arrays.stream(all).map(each -> each - origin).toArray();
+            x = origin.map(about -> Arrays.stream(all).map(each -> curve.from(about.doubleValue(), each)).toArray()).orElse(all);
             fitted = Arrays.stream(all).map(fit.function()::at).toArray();
             digits = new int[exact.length];
             Arrays.fill(digits, MIN_DIGITS);

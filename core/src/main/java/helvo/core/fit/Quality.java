@@ -3,7 +3,10 @@ package helvo.core.fit;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import org.apache.commons.statistics.distribution.ChiSquaredDistribution;
+import org.apache.commons.statistics.distribution.ContinuousDistribution;
 import org.apache.commons.statistics.distribution.FDistribution;
+import org.apache.commons.statistics.distribution.NormalDistribution;
+import org.apache.commons.statistics.distribution.TDistribution;
 
 /// How well a fit describes its points.
 ///
@@ -38,6 +41,14 @@ public record Quality(int points, int coefficients, double residualSumOfSquares,
             double f = Math.max(0, value);
             return new F(f, FDistribution.of(explained, freedom).survivalProbability(f));
         }
+
+        /// Where the scatter is known, as with endless degrees of freedom of it: by χ².
+        ///
+        /// @param chiSquare of what is tested
+        static F ofKnownScatter(double chiSquare, int explained) {
+            double chi = Math.max(0, chiSquare);
+            return new F(chi / explained, ChiSquaredDistribution.of(explained).survivalProbability(chi));
+        }
     }
 
     /// The sum of squared residuals, each in units of its standard deviation, and the probability of one as large if the bars are right.
@@ -55,11 +66,12 @@ public record Quality(int points, int coefficients, double residualSumOfSquares,
         int freedom = n - p;
         boolean varies = sst > 0;
         OptionalDouble r2 = varies ? OptionalDouble.of(1 - ssr / sst) : OptionalDouble.empty();
+        boolean testable = varies && freedom > 0 && ssr > 0 && p > 1;
         return new Quality(n, p, ssr * square, About.MEAN, r2, r2,
                 varies && freedom > 0 ? OptionalDouble.of(1 - ssr / sst * (n - 1) / freedom) : OptionalDouble.empty(),
                 freedom > 0 ? OptionalDouble.of(Math.sqrt(ssr / freedom) * Math.sqrt(square)) : OptionalDouble.empty(),
-                varies && freedom > 0 && ssr > 0 && p > 1 ? Optional.of(F.of((sst - ssr) / (p - 1) / (ssr / freedom), p - 1, freedom))
-                        : Optional.empty(),
+                !testable ? Optional.empty() : Optional.of(weighting == Weighting.STATED ? F.ofKnownScatter((sst - ssr) * square, p - 1)
+                        : F.of((sst - ssr) / (p - 1) / (ssr / freedom), p - 1, freedom)),
                 ssr > 0 ? aicc(weighting, n, p, Math.log(ssr / n) + Math.log(square), ssr * square) : OptionalDouble.empty(),
                 weighting, weighting == Weighting.UNWEIGHTED ? Optional.empty() : ChiSquare.of(ssr * square, freedom));
     }
@@ -67,6 +79,36 @@ public record Quality(int points, int coefficients, double residualSumOfSquares,
     /// The standard deviation of a point of weight 1: s, or 1 where bars weigh as stated.
     public OptionalDouble scale() {
         return weighting == Weighting.STATED ? OptionalDouble.of(1) : residualStandardDeviation;
+    }
+
+    /// How far from 0 a value over its standard error lies by chance alone: Student's t with n − p degrees of freedom; the normal
+    /// distribution where bars weigh as stated, since the scatter is then known.
+    private ContinuousDistribution ofEstimates() {
+        return weighting == Weighting.STATED ? NormalDistribution.of(0, 1) : TDistribution.of(degreesOfFreedom());
+    }
+
+    /// Half the width of a 95 % interval in standard errors; empty when n = p.
+    public OptionalDouble half95() {
+        return degreesOfFreedom() > 0 ? OptionalDouble.of(ofEstimates().inverseSurvivalProbability(0.025)) : OptionalDouble.empty();
+    }
+
+    /// An estimated value, with what is known of it.
+    ///
+    /// @param se its standard error; unknown when n = p
+    Coefficient estimated(String name, double value, double se) {
+        OptionalDouble half = half95();
+        if (half.isEmpty()) {
+            return new Coefficient(name, value, Optional.empty());
+        }
+        Optional<Coefficient.Test> test = se == 0 ? Optional.empty() : Optional.of(new Coefficient.Test(value / se,
+                Math.min(1, 2 * ofEstimates().survivalProbability(Math.abs(value / se)))));
+        double reach = half.getAsDouble() * se;
+        return new Coefficient(name, value, Optional.of(new Coefficient.Uncertainty(se, value - reach, value + reach, test)));
+    }
+
+    /// The mean of a fitted curve at an x, as a coefficient.
+    Coefficient meanAt(FittedFunction function, String name, double x) {
+        return estimated(name, function.at(x), scale().orElse(0) * Math.sqrt(function.leverage(x)));
     }
 
     public int degreesOfFreedom() {

@@ -54,6 +54,15 @@ public sealed interface Reason {
         }
     }
 
+    /// The least lies where the curve rises without end at one point.
+    record EndlessRise(String shape) implements Reason {
+        @Override
+        public String sentence(NumberFormat numbers) {
+            return Phrase.of("No %s fits these points: there is no least square inside, the best one would rise without end at one point.",
+                    shape);
+        }
+    }
+
     /// A coefficient is too large or too small to be written as a double.
     record OutOfRange() implements Reason {
         @Override

@@ -152,9 +152,9 @@ public final class YorkFit {
         if (!Double.isFinite(intercept) || !Double.isFinite(perSpread)) {
             return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
         }
-        var coefficients = List.of(Coefficient.of("a", intercept,
-                scale * Math.sqrt(perWeight + originToMiddle * originToMiddle * perSpread), n - 2),
-                Coefficient.of("b", b, scale * Math.sqrt(perSpread), n - 2));
+        var coefficients = List.of(quality.estimated("a", intercept,
+                scale * Math.sqrt(perWeight + originToMiddle * originToMiddle * perSpread)),
+                quality.estimated("b", b, scale * Math.sqrt(perSpread)));
         return new FitOutcome.Fitted(new Fit(curve, coefficients,
                 n == 2 ? Fit.UNKNOWN : covariance(scale * scale * perWeight, scale * scale * perSpread, originToMiddle),
                         new FittedFunction() {

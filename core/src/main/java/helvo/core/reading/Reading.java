@@ -6,7 +6,6 @@ import helvo.core.fit.Fit;
 import helvo.core.fit.Points;
 import helvo.core.fit.Weighting;
 import java.util.OptionalDouble;
-import org.apache.commons.statistics.distribution.TDistribution;
 
 /// A value read off a fitted curve at an x.
 ///
@@ -32,8 +31,7 @@ public record Reading(double at, double value, OptionalDouble meanHalf95, Option
         }
         double s = fit.quality().scale().orElse(Double.NaN);
         double leverage = fit.function().leverage(x);
-        int freedom = fit.quality().degreesOfFreedom();
-        double t = freedom > 0 ? TDistribution.of(freedom).inverseSurvivalProbability(0.025) : Double.NaN;
+        double t = fit.quality().half95().orElse(Double.NaN);
         return java.util.Optional.of(new Reading(x, value, finite(t * s * Math.sqrt(leverage)),
                 fit.quality().weighting() == Weighting.UNWEIGHTED ? finite(t * s * Math.sqrt(1 + leverage)) : OptionalDouble.empty(),
                 fit.function().slope(x), beyond(points.x(), x)));

@@ -1,5 +1,6 @@
 package helvo.core.reading;
 
+import helvo.core.Range;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
 import helvo.core.fit.Mean;
@@ -8,20 +9,19 @@ import helvo.core.fit.Weighting;
 import helvo.core.number.Roots;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.DoubleUnaryOperator;
 import java.util.stream.DoubleStream;
-import org.apache.commons.statistics.distribution.TDistribution;
 
 /// An x at which a curve reaches a y.
 ///
-/// Its limits enclose every x around it whose mean may be that y, with 95 % confidence: |f(x) − y| ≤ t s √h(x), or, where y is the
-/// mean of m measurements of an unknown, t s √(h(x) + 1/m), its own scatter being that of the points. For a line these are
-/// Fieller's limits (1954, J. R. Stat. Soc. B 16:175), for other forms that are linear in their coefficients those by profile. For
-/// exponential, power and logistic curves the profile itself is taken, SSR(x) ≤ SSR (1 + t²/ν) with SSR(x) the least of curves through
-/// (x, y), the unknown's mean being one point more, of weight m; above 20,000 points, of an unknown above 500, the first form, which is
-/// the same there to more
-/// digits than anybody reads.
+/// Its limits enclose every x around it whose mean may be that y, with 95 % confidence: |f(x) − y| ≤ t s √h(x) (of the normal distribution
+/// instead of t where bars weigh as stated), or, where y is the mean of m measurements of an unknown, t s √(h(x) + 1/m), its own scatter
+/// being that of the points. For a line these are Fieller's limits (1954, J. R. Stat. Soc. B 16:175) in closed form, for other forms that
+/// are linear in their coefficients those by profile. For exponential, power and logistic curves the profile itself is taken,
+/// SSR(x) ≤ SSR (1 + t²/ν) with SSR(x) the least of curves through (x, y), the unknown's mean being one point more, of weight m; above
+/// 20,000 points the first form, which is the same there to more digits than anybody reads.
 ///
 /// @param low95         empty where there is no scatter to judge by, or no limit on that side
 /// @param beyondPercent how far it lies beyond the data, in percent of their span; 0 inside
@@ -32,9 +32,6 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
     /// So many halvings are all that a double has.
     private static final int MAX_HALVINGS = 2200;
     private static final int MAX_PROFILED = 20_000;
-    private static final int MAX_PROFILED_UNKNOWN = 500;
-    private static final int NARROWINGS = 60;
-    private static final double GOLDEN = (Math.sqrt(5) - 1) / 2;
 
     /// Every x in reach where the curve is at y, rising; none where it never is.
     public static List<Solution> at(Fit fit, Points points, double y) {
@@ -89,47 +86,58 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
 
     private static Solution around(Fit fit, Points points, Unknown unknown, double x, double low, double high, double span) {
         double beyond = 100 * Math.max(0, Math.max(low - x, x - high)) / span;
-        int freedom = fit.quality().degreesOfFreedom();
+        OptionalDouble half = fit.quality().half95();
         OptionalDouble s = fit.quality().scale();
         // Where bars weigh it is not known how an unknown scatters.
         boolean unsure = unknown.measured > 0 && fit.quality().weighting() != Weighting.UNWEIGHTED;
-        if (freedom <= 0 || s.isEmpty() || fit.curve().fittedOn() != Curve.FittedOn.Y || unsure) {
+        if (half.isEmpty() || s.isEmpty() || fit.curve().fittedOn() != Curve.FittedOn.Y || unsure) {
             return new Solution(x, OptionalDouble.empty(), OptionalDouble.empty(), beyond);
         }
-        double scale = TDistribution.of(freedom).inverseSurvivalProbability(0.025) * s.getAsDouble();
+        double scale = half.getAsDouble() * s.getAsDouble();
+        if (fit.curve().degree() == 1) {
+            return byFieller(fit, unknown, x, new Range(low, high), scale, beyond);
+        }
         Points used = points.usedBy(fit);
         DoubleUnaryOperator byBand = at -> Math.abs(fit.function().at(at) - unknown.y)
                 - scale * Math.sqrt(fit.function().leverage(at) + unknown.variance());
-        boolean many = used.size() > (unknown.measured == 0 ? MAX_PROFILED : MAX_PROFILED_UNKNOWN);
-        DoubleUnaryOperator outside = many || fit.quality().perfect() || fit.curve().amplitudeForm().isEmpty() ? byBand
-                : at -> fit.curve().accepts(at, unknown.y) ? squares(fit, used, unknown, at) - fit.quality().residualSumOfSquares()
-                        - scale * scale : Double.NaN;
+        Optional<Profile> profile = used.size() > MAX_PROFILED || fit.quality().perfect() ? Optional.empty()
+                : Profile.of(fit, used, unknown.y, unknown.measured);
+        DoubleUnaryOperator outside = profile.<DoubleUnaryOperator>map(of -> at -> fit.curve().accepts(at, unknown.y)
+                ? of.squares(at) - fit.quality().residualSumOfSquares() - scale * scale : Double.NaN).orElse(byBand);
         return new Solution(x, limit(outside, x, -span), limit(outside, x, span), beyond);
     }
 
-    /// The least sum of squares of curves through (x, y); of an unknown, of its own mean's square too, whose true y lies between that and
-    /// the curve.
-    private static double squares(Fit fit, Points used, Unknown unknown, double x) {
-        if (unknown.measured == 0) {
-            return through(fit, used, x, unknown.y);
+    /// For a straight line the set of x is where a quadratic is not above 0: (f − y)² − t²s² (h + 1/m), Fieller 1954. It is an interval, all
+    /// of x, or, where the slope may be 0, what lies outside of a gap; then the part that x lies in counts.
+    private static Solution byFieller(Fit fit, Unknown unknown, double x, Range range, double scale, double beyond) {
+        if (scale == 0) {
+            return new Solution(x, OptionalDouble.of(x), OptionalDouble.of(x), beyond);
         }
-        DoubleUnaryOperator both = y -> through(fit, used, x, y) + unknown.measured * (unknown.y - y) * (unknown.y - y);
-        double a = unknown.y;
-        double b = fit.function().at(x);
-        for (int i = 0; i < NARROWINGS; i++) {
-            double nearer = b - GOLDEN * (b - a);
-            double farther = a + GOLDEN * (b - a);
-            if (both.applyAsDouble(nearer) < both.applyAsDouble(farther)) {
-                b = farther;
-            } else {
-                a = nearer;
-            }
+        double middle = range.middle();
+        double half = range.half() > 0 ? range.half() : 1;
+        double level = fit.function().at(middle) - unknown.y;
+        double slope = fit.function().slope(middle) * half;
+        double leverage = fit.function().leverage(middle);
+        double below = fit.function().leverage(middle - half);
+        double above = fit.function().leverage(middle + half);
+        double unit = Math.max(Math.abs(level), Math.max(Math.abs(slope), scale * Math.sqrt(leverage)));
+        double square = scale / unit * (scale / unit);
+        double a = slope / unit * (slope / unit) - square * ((above + below) / 2 - leverage);
+        double b = level / unit * (slope / unit) - square * (above - below) / 4;
+        double c = level / unit * (level / unit) - square * (leverage + unknown.variance());
+        double discriminant = b * b - a * c;
+        if (!(discriminant > 0) || a == 0) {
+            return new Solution(x, OptionalDouble.empty(), OptionalDouble.empty(), beyond);
         }
-        return both.applyAsDouble(a / 2 + b / 2);
-    }
-
-    private static double through(Fit fit, Points used, double x, double y) {
-        return Profile.of(fit, used, y).orElseThrow().squares(x);
+        // The root whose terms do not cancel, and the other by their product.
+        double large = -(b + Math.copySign(Math.sqrt(discriminant), b));
+        double one = middle + half * (large / a);
+        double other = middle + half * (c / large);
+        OptionalDouble least = OptionalDouble.of(Math.min(one, other));
+        OptionalDouble greatest = OptionalDouble.of(Math.max(one, other));
+        return a > 0 ? new Solution(x, least, greatest, beyond)
+                : x <= least.getAsDouble() ? new Solution(x, OptionalDouble.empty(), least, beyond)
+                : new Solution(x, greatest, OptionalDouble.empty(), beyond);
     }
 
     /// The nearest place on one side where y is just outside the interval.

@@ -34,21 +34,21 @@ public record Equation(PrintedEquation printed, NumberFormat numbers) {
         return "y = " + typeset(x);
     }
 
-    /// "t = Year − 2002" where the equation is in that and not in x itself.
+    /// "t = Year − 2002", or "t = Dose / 50", where the equation is in that and not in x itself.
     public Optional<String> where(String x) {
-        return printed.origin().map(origin -> variable(x) + " = " + x + (origin.signum() < 0 ? " + " : " − ")
-                + numbers.text(origin.abs()));
+        return printed.origin().map(origin -> variable(x) + " = " + x + (curve().isFromByRatio() ? " / "
+                : origin.signum() < 0 ? " + " : " − ") + numbers.text(origin.abs()));
     }
 
     /// In symbols at full precision, in the notation of spreadsheets and programs: "y = 0.2054*x + 0.26".
     public String exact() {
-        String x = printed.origin().map(origin -> "(x" + (origin.signum() < 0 ? "+" : "-") + numbers.exact(origin.abs().doubleValue())
+        String x = printed.origin().map(origin -> "(x" + (curve().isFromByRatio() ? "/" : origin.signum() < 0 ? "+" : "-") + numbers.exact(origin.abs().doubleValue())
                 + ")").orElse("x");
         return "y = " + curve().form(value(k -> numbers.exact(printed.exact()[k]), numbers.exact(curve().heldIntercept())), x,
                 Notation.PROGRAM);
     }
 
-    /// The letter that stands for x − x₀; x itself where there is no x₀.
+    /// The letter that stands for x − x₀ or x / x₀; x itself where there is no x₀.
     private String variable(String x) {
         return printed.origin().isEmpty() ? x : x.equals("t") ? "u" : "t";
     }

@@ -58,9 +58,14 @@ final class FitReadout {
         for (Coefficient coefficient : fit.coefficients().reversed()) {
             coefficient(coefficient);
         }
-        if (series.equation().filter(equation -> equation.origin().isPresent()).isPresent()) {
+        if (fit.origin().isEmpty() && series.equation().filter(equation -> equation.origin().isPresent()).isPresent()) {
             lines.add(new Line.Sentence("These coefficients belong to " + x.symbol() + " itself.", false));
         }
+        series.equation().filter(_ -> fit.origin().isPresent()).flatMap(equation -> new Equation(equation, numbers).where(x.symbol()))
+                .ifPresent(where -> lines.add(new Line.Sentence("These coefficients belong to " + where + ".", false)));
+        fit.lesser().ifPresent(limit -> lines.add(new Line.Sentence(Phrase.of("%s leaves %s less than this curve, which is the least only "
+                + "among its neighbours: the points do not show how the bend runs.", limit.limit() == Fit.Limit.STEP
+                        ? "A step, a rise without end at one place," : "An exponential curve", inPercent(1 - limit.share())), true)));
         boolean aboutZero = quality.about() == Quality.About.ZERO;
         quality.r2().ifPresentOrElse(
                 r2 -> lines.add(new Line.Quantity("R²", numbers.share(r2), "", numbers.exact(r2),

@@ -26,6 +26,7 @@ import helvo.core.table.Column;
 import helvo.core.table.SeriesKey;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import tools.jackson.databind.SerializationFeature;
@@ -203,6 +204,9 @@ public final class FitJson {
                 .orElse(OptionalDouble.empty()));
         ArrayNode coefficients = node.putArray("coefficients");
         fit.coefficients().forEach(coefficient -> coefficients.add(coefficient(coefficient)));
+        put(node, "coefficientsOrigin", fit.origin().map(origin -> OptionalDouble.of(origin.doubleValue())).orElse(OptionalDouble.empty()));
+        fit.lesser().ifPresentOrElse(limit -> node.putObject("lesserLimit").put("curve", limit.limit().name().toLowerCase(Locale.ROOT))
+                .put("squaresShare", limit.share()), () -> node.putNull("lesserLimit"));
         put(node, "r2", quality.r2());
         node.put("r2About", quality.about() == Quality.About.ZERO ? "zero" : "mean");
         put(node, "r2AboutMean", quality.r2AboutMean());

@@ -1,0 +1,29 @@
+package helvo.core.number;
+
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+
+/// Numbers that a person would choose.
+public final class RoundNumber {
+    private RoundNumber() {}
+
+    /// The roundest number in the middle half of a range, and of those the one nearest to its middle.
+    public static BigDecimal amid(double from, double to) {
+        BigDecimal low = new BigDecimal(from);
+        BigDecimal high = new BigDecimal(to);
+        BigDecimal quarter = high.subtract(low).multiply(new BigDecimal("0.25"));
+        BigDecimal middle = low.add(high).multiply(new BigDecimal("0.5"));
+        if (quarter.signum() == 0) {
+            return middle;
+        }
+        for (int power = NumberFormat.power(quarter) + 2;; power--) {
+            for (int step : new int[] {10, 5, 2, 1}) {
+                BigDecimal unit = BigDecimal.valueOf(step).scaleByPowerOfTen(power - 1);
+                BigDecimal near = middle.divide(unit, 0, RoundingMode.HALF_EVEN).multiply(unit);
+                if (near.subtract(middle).abs().compareTo(quarter) <= 0) {
+                    return near.signum() == 0 ? BigDecimal.ZERO : near.stripTrailingZeros();
+                }
+            }
+        }
+    }
+}
