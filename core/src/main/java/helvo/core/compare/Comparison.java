@@ -12,22 +12,43 @@ import helvo.core.fit.PrintedEquation;
 import helvo.core.fit.Quality;
 import helvo.core.fit.Weighting;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.stream.IntStream;
+import org.apache.commons.statistics.distribution.ChiSquaredDistribution;
+import org.apache.commons.statistics.distribution.ContinuousDistribution;
+import org.apache.commons.statistics.distribution.NormalDistribution;
 import org.apache.commons.statistics.distribution.TDistribution;
 
 /// Straight lines through groups of points side by side.
 ///
 /// @param groups      those with a line, in their order
-/// @param equalSlopes the test that all slopes are one (analysis of covariance); empty where there is no scatter to judge by, and where
-/// bars weigh
+/// One method decides, for the tests and for each pair: the analysis of covariance with one scatter for all groups, or, where their scatters
+/// differ, Welch's (each group with its own).
+///
+/// @param scatter     whose scatter the slopes are judged by
+/// @param equalSlopes the test that all slopes are one; empty where there is no scatter to judge by, and where bars weigh
 /// @param equalLines  the test that one line serves all groups
 /// @param pooled      one line through the points of all groups
 /// @param pairs       each two of them, for up to six groups
-public record Comparison(List<Group> groups, Optional<Quality.F> equalSlopes, Optional<Quality.F> equalLines, Optional<Group> pooled,
-        List<Pair> pairs) {
+public record Comparison(List<Group> groups, Scatter scatter, Optional<Quality.F> equalSlopes, Optional<Quality.F> equalLines,
+        Optional<Group> pooled, List<Pair> pairs) {
     private static final int MAX_PAIRED = 6;
+    /// A test of scatters that are estimated from few points misses much: it is asked at twice the usual level.
+    private static final double DIFFERENT = 0.1;
+
+    /// Whose scatter slopes are judged by.
+    public enum Scatter {
+        /// One for all groups, which scatter alike.
+        COMMON,
+        /// Each its own, since they differ (Bartlett 1937, Proc. R. Soc. A 160:268).
+        DIFFERENT,
+        /// As the bars say.
+        WEIGHTED
+    }
 
     /// One group's line.
     ///
@@ -42,16 +63,26 @@ public record Comparison(List<Group> groups, Optional<Quality.F> equalSlopes, Op
         Coefficient slope() {
             return line.slope();
         }
+
+        int freedom() {
+            return line.quality().degreesOfFreedom();
+        }
     }
 
     /// Two groups' slopes.
     ///
-    /// @param difference of the second slope from the first, with the half width of its 95 % interval (Welch 1947, Biometrika 34:28, for
-    /// its degrees of freedom)
+    /// @param difference of the second slope from the first, with the half width of its 95 % interval (where scatters differ with the degrees
+    /// of freedom of Welch 1947, Biometrika 34:28)
+    /// @param p          how often slopes that are one would differ as much, with all pairs taken into account (Holm 1979, Scand. J. Stat.
+    /// 6:65)
     /// @param ratio      second over first
     /// @param ratioLow95 limits by Fieller 1954, J. R. Stat. Soc. B 16:175; empty where the first slope may be 0
-    public record Pair(String first, String second, double difference, OptionalDouble differenceHalf95, double ratio,
-            OptionalDouble ratioLow95, OptionalDouble ratioHigh95) {}
+    public record Pair(String first, String second, double difference, OptionalDouble differenceHalf95, OptionalDouble p, double ratio,
+            OptionalDouble ratioLow95, OptionalDouble ratioHigh95) {
+        private Pair with(double adjusted) {
+            return new Pair(first, second, difference, differenceHalf95, OptionalDouble.of(adjusted), ratio, ratioLow95, ratioHigh95);
+        }
+    }
 
     /// A group's name and points.
     public record Named(String name, Points points) {}
@@ -69,18 +100,70 @@ public record Comparison(List<Group> groups, Optional<Quality.F> equalSlopes, Op
         if (groups.size() < 2) {
             return Optional.empty();
         }
+        boolean alike = points.stream().allMatch(each -> each.weighting() == Weighting.UNWEIGHTED);
+        Scatter scatter = !alike ? Scatter.WEIGHTED : scattersDiffer(groups) ? Scatter.DIFFERENT : Scatter.COMMON;
+        double s = scatter == Scatter.COMMON && freedom(groups) > 0 ? Math.sqrt(left(groups) / freedom(groups)) : Double.NaN;
         var pairs = new ArrayList<Pair>();
         for (int i = 0; i < groups.size() && groups.size() <= MAX_PAIRED; i++) {
             for (int k = i + 1; k < groups.size(); k++) {
-                pairs.add(pair(groups.get(i), groups.get(k)));
+                pairs.add(s > 0 ? pair(Slope.of(groups.get(i), points.get(i), s, freedom(groups)),
+                        Slope.of(groups.get(k), points.get(k), s, freedom(groups)))
+                        : pair(Slope.of(groups.get(i)), Slope.of(groups.get(k))));
             }
         }
-        boolean alike = points.stream().allMatch(each -> each.weighting() == Weighting.UNWEIGHTED);
-        Optional<Quality.F> slopes = alike ? equalSlopes(groups, points) : Optional.empty();
         Optional<Group> pooled = alike ? pooled(points, progress) : Optional.empty();
-        Optional<Quality.F> lines = pooled.flatMap(one -> test(Math.max(0, one.line().quality().residualSumOfSquares() - left(groups)),
-                2 * groups.size() - 2, groups));
-        return Optional.of(new Comparison(List.copyOf(groups), slopes, lines, pooled, List.copyOf(pairs)));
+        Optional<Quality.F> slopes = !alike ? Optional.empty() : scatter == Scatter.COMMON ? equalSlopes(groups, points)
+                : WelchJames.of(groups.stream().map(WelchJames.Estimate::ofSlope).toList());
+        Optional<Quality.F> lines = scatter == Scatter.DIFFERENT ? WelchJames.of(estimates(groups, points))
+                : pooled.flatMap(one -> test(Math.max(0, one.line().quality().residualSumOfSquares() - left(groups)),
+                        2 * groups.size() - 2, groups));
+        return Optional.of(new Comparison(List.copyOf(groups), scatter, slopes, lines, pooled, holm(pairs)));
+    }
+
+    /// Bartlett's test of equal variances; no where a group leaves no scatter.
+    private static boolean scattersDiffer(List<Group> groups) {
+        if (groups.stream().anyMatch(group -> group.freedom() < 1 || group.line().quality().perfect())) {
+            return groups.stream().anyMatch(group -> group.freedom() > 0 && group.line().quality().perfect())
+                    && groups.stream().anyMatch(group -> group.freedom() > 0 && !group.line().quality().perfect());
+        }
+        double all = freedom(groups);
+        double statistic = all * Math.log(left(groups) / all);
+        double inverse = -1 / all;
+        for (Group group : groups) {
+            statistic -= group.freedom() * Math.log(group.line().quality().residualSumOfSquares() / group.freedom());
+            inverse += 1.0 / group.freedom();
+        }
+        double corrected = statistic / (1 + inverse / (3 * (groups.size() - 1)));
+        return ChiSquaredDistribution.of(groups.size() - 1).survivalProbability(corrected) < DIFFERENT;
+    }
+
+    /// Of each line its value amid all points, and its slope.
+    private static List<WelchJames.Estimate> estimates(List<Group> groups, List<Points> points) {
+        double middle = points.stream().flatMapToDouble(each -> Arrays.stream(each.x())).average().orElse(0);
+        return IntStream.range(0, groups.size()).mapToObj(i -> {
+            Fit line = groups.get(i).line();
+            double variance = Math.pow(line.quality().residualStandardDeviation().orElse(0), 2);
+            double perSpread = 1 / spreadOfX(points.get(i));
+            double away = middle - Arrays.stream(points.get(i).x()).average().orElse(0);
+            return new WelchJames.Estimate(new double[] {line.function().at(middle), groups.get(i).slope().value()}, new double[][] {
+                {variance * line.function().leverage(middle), variance * away * perSpread},
+                {variance * away * perSpread, variance * perSpread}}, groups.get(i).freedom());
+        }).toList();
+    }
+
+    private static List<Pair> holm(List<Pair> pairs) {
+        if (pairs.stream().anyMatch(pair -> pair.p().isEmpty())) {
+            return List.copyOf(pairs);
+        }
+        Pair[] adjusted = pairs.toArray(Pair[]::new);
+        int[] order = IntStream.range(0, adjusted.length).boxed().sorted(Comparator.comparingDouble(i -> pairs.get(i).p().orElseThrow()))
+                .mapToInt(Integer::intValue).toArray();
+        double before = 0;
+        for (int k = 0; k < order.length; k++) {
+            before = Math.clamp(pairs.get(order[k]).p().orElseThrow() * (order.length - k), before, 1);
+            adjusted[order[k]] = adjusted[order[k]].with(before);
+        }
+        return List.of(adjusted);
     }
 
     /// What parallel lines leave more than separate ones is Σ Sxx (b − b̄)², with b̄ the slope of all groups about their own means:
@@ -114,12 +197,16 @@ public record Comparison(List<Group> groups, Optional<Quality.F> equalSlopes, Op
         return Group.of("pooled", new Points(x, y, new int[n], ErrorBars.NONE, ErrorBars.NONE), progress);
     }
 
+    private static int freedom(List<Group> groups) {
+        return groups.stream().mapToInt(Group::freedom).sum();
+    }
+
     private static double left(List<Group> groups) {
         return groups.stream().mapToDouble(group -> group.line().quality().residualSumOfSquares()).sum();
     }
 
     private static Optional<Quality.F> test(double more, int explained, List<Group> groups) {
-        int freedom = groups.stream().mapToInt(group -> group.line().quality().degreesOfFreedom()).sum();
+        int freedom = freedom(groups);
         double left = left(groups);
         return freedom > 0 && left > 0 ? Optional.of(Quality.F.of(more / explained / (left / freedom), explained, freedom))
                 : Optional.empty();
@@ -137,33 +224,45 @@ public record Comparison(List<Group> groups, Optional<Quality.F> equalSlopes, Op
         return sum;
     }
 
-    private static Pair pair(Group first, Group second) {
-        double a = first.slope().value();
-        double b = second.slope().value();
-        OptionalDouble seA = error(first);
-        OptionalDouble seB = error(second);
-        if (seA.isEmpty() || seB.isEmpty()) {
-            return new Pair(first.name(), second.name(), b - a, OptionalDouble.empty(), b / a, OptionalDouble.empty(),
+    /// A slope and how sure it is.
+    ///
+    /// @param error   empty without scatter to judge by
+    /// @param freedom of its scatter; endless where that is known
+    /// @param shared  whether the scatter is that of all groups
+    private record Slope(String name, double value, OptionalDouble error, double freedom, boolean shared) {
+        static Slope of(Group group) {
+            return new Slope(group.name(), group.slope().value(), group.slope().uncertainty()
+                    .map(known -> OptionalDouble.of(known.standardError())).orElse(OptionalDouble.empty()),
+                    group.line().quality().weighting() == Weighting.STATED ? Double.POSITIVE_INFINITY : group.freedom(), false);
+        }
+
+        static Slope of(Group group, Points points, double s, double freedom) {
+            return new Slope(group.name(), group.slope().value(), OptionalDouble.of(s / Math.sqrt(spreadOfX(points))), freedom, true);
+        }
+    }
+
+    private static Pair pair(Slope first, Slope second) {
+        double a = first.value;
+        double b = second.value;
+        if (first.error.isEmpty() || second.error.isEmpty()) {
+            return new Pair(first.name, second.name, b - a, OptionalDouble.empty(), OptionalDouble.empty(), b / a, OptionalDouble.empty(),
                     OptionalDouble.empty());
         }
         // In units of the larger standard error: its square could go beyond a double.
-        double unit = Math.max(seA.getAsDouble(), seB.getAsDouble());
-        double varianceA = unit == 0 ? 0 : Math.pow(seA.getAsDouble() / unit, 2);
-        double varianceB = unit == 0 ? 0 : Math.pow(seB.getAsDouble() / unit, 2);
-        double freedom = unit == 0 ? first.line().quality().degreesOfFreedom()
-                : (varianceA + varianceB) * (varianceA + varianceB)
-                / (varianceA * varianceA / first.line().quality().degreesOfFreedom()
-                        + varianceB * varianceB / second.line().quality().degreesOfFreedom());
-        double t = TDistribution.of(freedom).inverseSurvivalProbability(0.025);
-        double g = Math.pow(t * seA.getAsDouble() / a, 2);
+        double unit = Math.max(first.error.getAsDouble(), second.error.getAsDouble());
+        double varianceA = unit == 0 ? 0 : Math.pow(first.error.getAsDouble() / unit, 2);
+        double varianceB = unit == 0 ? 0 : Math.pow(second.error.getAsDouble() / unit, 2);
+        // A scatter that both share has its own degrees of freedom.
+        double freedom = unit == 0 || first.shared ? first.freedom : Math.pow(varianceA + varianceB, 2) / (varianceA * varianceA / first.freedom + varianceB * varianceB / second.freedom);
+        ContinuousDistribution chance = Double.isInfinite(freedom) ? NormalDistribution.of(0, 1) : TDistribution.of(freedom);
+        double t = chance.inverseSurvivalProbability(0.025);
+        double error = unit * Math.sqrt(varianceA + varianceB);
+        double g = Math.pow(t * first.error.getAsDouble() / a, 2);
         boolean apart = g < 1;
         double root = t * unit / Math.abs(a) * Math.sqrt(Math.max(0, (1 - g) * varianceB + b / a * (b / a) * varianceA));
-        return new Pair(first.name(), second.name(), b - a, OptionalDouble.of(t * unit * Math.sqrt(varianceA + varianceB)), b / a,
-                apart ? OptionalDouble.of((b / a - root) / (1 - g)) : OptionalDouble.empty(),
+        return new Pair(first.name, second.name, b - a, OptionalDouble.of(t * error),
+                error > 0 ? OptionalDouble.of(Math.min(1, 2 * chance.survivalProbability(Math.abs(b - a) / error))) : OptionalDouble.empty(),
+                b / a, apart ? OptionalDouble.of((b / a - root) / (1 - g)) : OptionalDouble.empty(),
                 apart ? OptionalDouble.of((b / a + root) / (1 - g)) : OptionalDouble.empty());
-    }
-
-    private static OptionalDouble error(Group group) {
-        return group.slope().uncertainty().map(u -> OptionalDouble.of(u.standardError())).orElse(OptionalDouble.empty());
     }
 }

@@ -37,7 +37,7 @@ public record Quality(int points, int coefficients, double residualSumOfSquares,
     public record F(double value, double p) {
         /// @param explained degrees of freedom of what is tested
         /// @param freedom   those of the scatter it is tested against
-        public static F of(double value, int explained, int freedom) {
+        public static F of(double value, int explained, double freedom) {
             double f = Math.max(0, value);
             return new F(f, FDistribution.of(explained, freedom).survivalProbability(f));
         }

@@ -28,6 +28,8 @@ public record NumberFormat(DecimalMark mark, boolean grouped) {
     private static final int UNCERTAIN_DIGITS = 2;
     private static final int SCREEN_DIGITS = 6;
     private static final int EXACT_DIGITS = 12;
+    /// An uncertainty below this part of a value is the rounding of doubles.
+    private static final double NOISE = 2e-15;
     private static final int SHARE_DECIMALS = 4;
     private static final int MIN_GROUPED = 5;
 
@@ -43,6 +45,11 @@ public record NumberFormat(DecimalMark mark, boolean grouped) {
     /// Six significant digits, without trailing zeros.
     public String plain(double value) {
         return significant(value, SCREEN_DIGITS);
+    }
+
+    /// A number that somebody typed, with all its digits, but for those that only the rounding of doubles makes.
+    public String typed(double value) {
+        return significant(value, EXACT_DIGITS);
     }
 
     /// So many significant digits, without trailing zeros; whole digits are all written.
@@ -166,7 +173,7 @@ public record NumberFormat(DecimalMark mark, boolean grouped) {
     }
 
     private static boolean isRoundingNoise(double value, double uncertainty) {
-        return uncertainty < 1e-12 * Math.abs(value);
+        return uncertainty < NOISE * Math.abs(value);
     }
 
     private static boolean roundable(OptionalDouble uncertainty) {

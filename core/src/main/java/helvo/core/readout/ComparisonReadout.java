@@ -4,6 +4,7 @@ import helvo.core.Phrase;
 import helvo.core.analysis.Coordinate;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.RowUse;
+import helvo.core.check.Check;
 import helvo.core.compare.Comparison;
 import helvo.core.fit.Correlation;
 import helvo.core.fit.Quality;
@@ -17,6 +18,9 @@ import java.util.stream.Stream;
 
 /// What is said of the lines of several groups beside one another.
 public final class ComparisonReadout {
+    /// The usual level at which a p counts as significant.
+    private static final double SIGNIFICANT = Check.SIGNIFICANT;
+
     private final NumberFormat numbers;
     private final String x;
     private final String y;
@@ -54,14 +58,20 @@ public final class ComparisonReadout {
                 .map(where -> ", " + where).orElse(""), false)));
         lines.add(new Line.Heading("Slopes of the lines, " + Readout.STANDARD_ERROR));
         comparison.groups().forEach(group -> lines.add(quantity(group.name(), group.line().slope(), slopeUnit)));
-        lines.add(test(comparison.equalSlopes(), "The slopes differ", "The slopes may be one and the same"));
+        lines.add(test(comparison, comparison.equalSlopes(), "The slopes differ", "The slopes may be one and the same"));
         lines.add(new Line.Heading("Intercepts, " + Readout.STANDARD_ERROR));
         comparison.groups().forEach(group -> lines.add(quantity(group.name(), group.line().intercept(), interceptUnit)));
-        lines.add(test(comparison.equalLines(), "One line for all does not serve", "One line for all may serve"));
+        lines.add(test(comparison, comparison.equalLines(), "One line for all does not serve", "One line for all may serve"));
         for (Comparison.Pair pair : comparison.pairs()) {
             lines.add(new Line.Heading(pair.second() + " against " + pair.first()));
             lines.add(new Line.Quantity("difference", numbers.withUncertainty(pair.difference(), pair.differenceHalf95()), slopeUnit,
                     numbers.exact(pair.difference()) + half(pair.differenceHalf95()), "of slopes, " + Readout.HALF_95));
+            if (pair.p().isPresent()) {
+                lines.add(new Line.Sentence(Phrase.of("These two slopes %s (%s%s%s).", pair.p().getAsDouble() < SIGNIFICANT ? "differ"
+                        : "may be one and the same", comparison.scatter() == Comparison.Scatter.DIFFERENT ? "Welch’s test, " : "",
+                        numbers.p(pair.p().getAsDouble()), comparison.pairs().size() > 1
+                                ? Phrase.of(", by Holm for %d pairs", comparison.pairs().size()) : ""), false));
+            }
             boolean limits = pair.ratioLow95().isPresent() && pair.ratioHigh95().isPresent();
             if (Double.isFinite(pair.ratio())) {
                 lines.add(new Line.Quantity("ratio", limits ? Phrase.of("%s (%s to %s)", ratio(pair.ratio(), pair),
@@ -97,9 +107,10 @@ public final class ComparisonReadout {
                 numbers.exact(coefficient.value()) + half(error), "");
     }
 
-    private Line test(Optional<Quality.F> test, String differ, String alike) {
-        return test.<Line>map(f -> new Line.Sentence(Phrase.of("%s (F = %s, %s).",
-                f.p() < helvo.core.check.Check.SIGNIFICANT ? differ : alike, numbers.significant(f.value(), 3), numbers.p(f.p())), false))
+    private Line test(Comparison comparison, Optional<Quality.F> test, String differ, String alike) {
+        return test.<Line>map(f -> new Line.Sentence(Phrase.of("%s (%sF = %s, %s).", f.p() < SIGNIFICANT ? differ : alike,
+                comparison.scatter() == Comparison.Scatter.DIFFERENT ? "Welch’s test, since the groups do not scatter alike: " : "",
+                numbers.significant(f.value(), 3), numbers.p(f.p())), false))
                 .orElseGet(() -> new Line.Sentence("No test: there is no scatter to judge by, or the points are weighted.", false));
     }
 }

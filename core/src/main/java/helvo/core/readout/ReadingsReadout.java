@@ -151,7 +151,7 @@ public final class ReadingsReadout {
     }
 
     private String shown(Coordinate of, double value) {
-        return of.time().map(time -> time.text(value)).orElseGet(() -> numbers.plain(value));
+        return of.time().map(time -> time.text(value)).orElseGet(() -> numbers.typed(value));
     }
 
     private Optional<Line> beyond(double percent) {
@@ -193,7 +193,8 @@ public final class ReadingsReadout {
             Optional<SeriesAnalysis> other = crossing.with(series.key())
                     .flatMap(key -> figure.series().stream().filter(each -> each.key().equals(key)).findFirst());
             if (other.isPresent() && crossing.at().size() < TOO_MANY) {
-                String where = String.join(", ", crossing.at().stream().map(x -> shown(series.rows().x(), x)).toList());
+                String where = String.join(", ", crossing.at().stream().map(x -> series.rows().x().time().map(time -> time.text(x))
+                        .orElseGet(() -> numbers.plain(x))).toList());
                 lines.add(new Line.Sentence(Phrase.of("Meets the curve of %s at %s %s.", other.get().label(), series.rows().x().symbol(),
                         where), false));
             }

@@ -327,6 +327,7 @@ public final class FitJson {
         ArrayNode slopes = node.putArray("slopes");
         comparison.groups().forEach(group -> slopes.add(group(group)));
         comparison.pooled().ifPresentOrElse(one -> node.set("pooled", group(one)), () -> node.putNull("pooled"));
+        node.put("scatter", comparison.scatter().name().toLowerCase(Locale.ROOT));
         test(node, "equalSlopes", comparison.equalSlopes());
         test(node, "equalLines", comparison.equalLines());
         ArrayNode pairs = node.putArray("pairs");
@@ -334,6 +335,7 @@ public final class FitJson {
             ObjectNode each = pairs.addObject().put("first", pair.first()).put("second", pair.second())
                     .put("difference", pair.difference());
             around(each, "difference", pair.difference(), pair.differenceHalf95());
+            put(each, "differenceP", pair.p());
             put(each, "ratio", OptionalDouble.of(pair.ratio()));
             put(each, "ratioLow95", pair.ratioLow95());
             put(each, "ratioHigh95", pair.ratioHigh95());
