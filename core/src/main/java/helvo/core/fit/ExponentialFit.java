@@ -121,11 +121,13 @@ public final class ExponentialFit {
             boolean isWithin = !curve.isFromByRatio() || Arrays.stream(points.x()).filter(x -> x > 0)
                     .allMatch(x -> Math.abs(least.p()[1] / scaled.half * Math.log(x)) < MAX_POWER);
             FitOutcome outcome = isWithin ? about(curve, scaled, -offset) : new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
-            if (outcome instanceof FitOutcome.NotFitted) {
-                Range x = Range.of(points.x());
-                BigDecimal origin = RoundNumber.amid(x.low(), x.high());
-                outcome = about(curve, scaled, over.applyAsDouble(origin.doubleValue())) instanceof FitOutcome.Fitted(Fit fit)
-                        ? new FitOutcome.Fitted(fit.about(origin)) : outcome;
+            Range x = Range.of(points.x());
+            // The steepest of all are no double in the middle either, but at the end where they are largest.
+            for (BigDecimal origin : List.of(RoundNumber.amid(x.low(), x.high()), BigDecimal.valueOf(end > 0 ? x.high() : x.low()))) {
+                if (outcome instanceof FitOutcome.NotFitted
+                        && about(curve, scaled, over.applyAsDouble(origin.doubleValue())) instanceof FitOutcome.Fitted(Fit fit)) {
+                    outcome = new FitOutcome.Fitted(fit.about(origin));
+                }
             }
             return outcome instanceof FitOutcome.Fitted(Fit fit) ? new FitOutcome.Fitted(fit.as(curve,
                     new SubstitutedFunction(fit.function(), x -> (over.applyAsDouble(x) - scaled.middle) / scaled.half,

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.apache.commons.numbers.core.DD;
 
 /// Direct least squares of a shape of few coefficients that is not linear in them: Levenberg-Marquardt with analytic derivatives
@@ -84,8 +85,25 @@ final class LeastSquares {
     }
 
     private Optional<Minimum> best(List<double[]> starts, Predicate<double[]> wanted) {
+        return settled(starts, wanted).min(Comparator.comparingDouble(Minimum::sum));
+    }
+
+    /// Where the searches from several starts end, the least first, each place once.
+    List<double[]> reached(List<double[]> starts, Predicate<double[]> wanted, int most) {
+        var places = new ArrayList<double[]>();
+        settled(starts, wanted).sorted(Comparator.comparingDouble(Minimum::sum)).map(Minimum::p).forEach(p -> {
+            boolean known = places.stream().anyMatch(other -> relative(IntStream.range(0, p.length).mapToDouble(k -> p[k] - other[k])
+                    .toArray(), p) < STEADY);
+            if (!known && places.size() < most) {
+                places.add(p);
+            }
+        });
+        return places;
+    }
+
+    private Stream<Minimum> settled(List<double[]> starts, Predicate<double[]> wanted) {
         return starts.stream().flatMap(start -> from(start, true, FIRST_DAMPING).stream())
-                .filter(each -> each.settled && wanted.test(each.p)).min(Comparator.comparingDouble(Minimum::sum));
+                .filter(each -> each.settled && wanted.test(each.p));
     }
 
     /// @param exact whether sums carry their rounding errors along; without, the last digits are not reached, in a third of the time

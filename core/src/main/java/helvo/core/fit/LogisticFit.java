@@ -6,6 +6,7 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -14,7 +15,8 @@ import java.util.stream.Stream;
 public final class LogisticFit {
     private static final String NAME = "logistic curve";
     private static final int SAMPLE = 200;
-    private static final int STARTS = 8;
+    private static final int STARTS = 4;
+    private static final int VALLEYS = 2;
     private static final double SMALLEST_RATE = 0.3;
     private static final double STEP = 1.5;
     private static final int MOST_MIDDLES = 40;
@@ -53,8 +55,11 @@ public final class LogisticFit {
         var squares = new LeastSquares(SHAPE, scaled, progress);
         double steepest = steepest(t);
         double constant = new AmplitudeProfile(scaled).squares(_ -> 1);
-        Optional<LeastSquares.Minimum> best = squares.fromAny(starts(scaled.sample(SAMPLE), steepest),
-                found -> Math.abs(found[1]) < steepest && Math.abs(found[2]) < FARTHEST)
+        Predicate<double[]> wanted = found -> Math.abs(found[1]) < steepest && Math.abs(found[2]) < FARTHEST;
+        ScaledPoints some = scaled.sample(SAMPLE);
+        List<double[]> starts = starts(some, steepest);
+        Optional<LeastSquares.Minimum> best = squares.fromAny(some == scaled ? starts
+                : new LeastSquares(SHAPE, some, progress).reached(starts, wanted, STARTS), wanted)
                 .filter(found -> found.sum() <= constant * (1 + ROUNDING));
         if (best.isEmpty()) {
             return new FitOutcome.NotFitted(curve, new Reason.NoneFits(NAME,
@@ -112,38 +117,31 @@ public final class LogisticFit {
         return Math.clamp(NOTHING_LEFT / gap, FEWEST_RATES, MOST_RATES);
     }
 
-    private record Start(double height, double rate, double middle, double squares) {
-        /// Whether the one cannot be told from the other by the curve.
-        boolean isNear(Start other) {
-            return Math.signum(rate) == Math.signum(other.rate) && Math.abs(Math.log(rate / other.rate)) < 2 * Math.log(STEP)
-                    && Math.abs(middle - other.middle) * Math.abs(rate) < 3;
-        }
-    }
+    private record Start(double height, double rate, double middle, double squares) {}
 
-    /// The best few places of a grid of rates and middles, apart from one another, the height being the best for each.
+    /// For each of a grid of rates the best few middles, the height being the best for each: an endlessly steep curve that leaves less must
+    /// not hide one that has a place.
     private static List<double[]> starts(ScaledPoints points, double steepest) {
         var profile = new AmplitudeProfile(points);
         double[] between = between(points.x());
-        var all = new ArrayList<Start>();
+        var starts = new ArrayList<double[]>();
         for (double size = SMALLEST_RATE; size < steepest; size *= STEP) {
             double apart = Math.max(1 / size, 2.0 / MOST_MIDDLES);
             DoubleStream even = IntStream.rangeClosed(0, (int) (2 / apart)).mapToDouble(i -> i * apart - 1);
-            double[] middles = Stream.of(even, DoubleStream.of(between), DoubleStream.of(OUTSIDE)).flatMapToDouble(each -> each).toArray();
+            double[] middles = Stream.of(even, DoubleStream.of(between), DoubleStream.of(OUTSIDE)).flatMapToDouble(each -> each).sorted()
+                    .distinct().toArray();
             for (double rate : new double[] {size, -size}) {
-                for (double middle : middles) {
+                Start[] row = Arrays.stream(middles).mapToObj(middle -> {
                     double left = profile.squares(at -> 1 / (1 + Math.exp(-rate * (at - middle))));
-                    all.add(new Start(profile.amplitude(), rate, middle, left));
-                }
+                    return new Start(profile.amplitude(), rate, middle, left);
+                }).toArray(Start[]::new);
+                IntStream.range(0, row.length).filter(i -> (i == 0 || row[i].squares <= row[i - 1].squares)
+                        && (i == row.length - 1 || row[i].squares < row[i + 1].squares)).mapToObj(i -> row[i])
+                        .sorted(Comparator.comparingDouble(Start::squares)).limit(VALLEYS)
+                        .forEach(each -> starts.add(new double[] {each.height, each.rate, each.middle}));
             }
         }
-        all.sort(Comparator.comparingDouble(Start::squares));
-        var chosen = new ArrayList<Start>();
-        for (Start each : all) {
-            if (chosen.size() < STARTS && chosen.stream().noneMatch(each::isNear)) {
-                chosen.add(each);
-            }
-        }
-        return chosen.stream().map(each -> new double[] {each.height, each.rate, each.middle}).toList();
+        return starts;
     }
 
     /// The x of the points, of many some, and the middles between them.
