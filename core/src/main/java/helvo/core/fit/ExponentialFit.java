@@ -121,9 +121,10 @@ public final class ExponentialFit {
             boolean isWithin = !curve.isFromByRatio() || Arrays.stream(points.x()).filter(x -> x > 0)
                     .allMatch(x -> Math.abs(least.p()[1] / scaled.half * Math.log(x)) < MAX_POWER);
             FitOutcome outcome = isWithin ? about(curve, scaled, -offset) : new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
-            Range x = Range.of(points.x());
+            Range reach = Range.of(points.x());
             // The steepest of all are no double in the middle either, but at the end where they are largest.
-            for (BigDecimal origin : List.of(RoundNumber.amid(x.low(), x.high()), BigDecimal.valueOf(end > 0 ? x.high() : x.low()))) {
+            for (BigDecimal origin : List.of(RoundNumber.amid(reach.low(), reach.high()),
+                    BigDecimal.valueOf(end > 0 ? reach.high() : reach.low()))) {
                 if (outcome instanceof FitOutcome.NotFitted
                         && about(curve, scaled, over.applyAsDouble(origin.doubleValue())) instanceof FitOutcome.Fitted(Fit fit)) {
                     outcome = new FitOutcome.Fitted(fit.about(origin));
