@@ -137,7 +137,8 @@ def report(name, weighting, n):
         values[0] = mp.exp(p[0])
         jacobian[0, 0] = values[0]
     covariance = scale2 * jacobian * inverse * jacobian.T
-    t = t_quantile(freedom)
+    # With bars as stated the scatter is known.
+    t = mp.sqrt(2) * mp.erfinv(mp.mpf("0.95")) if weighting == "STATED" else t_quantile(freedom)
     for k in range(size):
         out[f"value {k}"] = values[k]
         out[f"se {k}"] = mp.sqrt(covariance[k, k])
@@ -153,7 +154,7 @@ def report(name, weighting, n):
     out["adjusted r2"] = 1 - s2 / (sst / whole)
     if held is None or held == 0:
         tested = size if held == 0 else size - 1
-        f = (sst - ssr) / tested / s2
+        f = (sst - ssr) / tested / scale2
         out["f"] = f
     k = size if weighting == "STATED" else size + 1
     out["aicc"] = (ssr if weighting == "STATED" else n * mp.log(ssr / n)) + 2 * k + 2 * mp.mpf(k) * (k + 1) / (n - k - 1)

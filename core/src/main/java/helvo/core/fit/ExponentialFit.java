@@ -25,6 +25,8 @@ public final class ExponentialFit {
     private static final double MOST_RATES = 1e9;
     /// A sum of squares this near to another is not less.
     private static final double ROUNDING = 1e-12;
+    /// So near to the endlessly steep curve another has no place of its own.
+    private static final double ALIKE = 1e-6;
     /// The logarithm of the largest double is 709.8: beyond it x^b is no double.
     private static final double MAX_POWER = 700;
 
@@ -100,7 +102,7 @@ public final class ExponentialFit {
         Optional<Candidate> best = rates.stream().flatMap(beta -> Candidate.from(beta, all, progress).stream())
                 .filter(each -> each.least.sum() < endless * (1 - ROUNDING) && each.least.sum() <= constant * (1 + ROUNDING)).min(Comparator.comparingDouble(each -> each.least.sum()));
         return best.map(found -> found.report(curve, points, over, change, scaled, offset)).orElseGet(() -> new FitOutcome.NotFitted(curve,
-                rates.isEmpty() || new AmplitudeProfile(all).squares(exponential(rates.getFirst())) >= endless * (1 - ROUNDING)
+                rates.isEmpty() || new AmplitudeProfile(all).squares(exponential(rates.getFirst())) >= endless * (1 - ALIKE)
                         ? new Reason.EndlessRise(name) : new Reason.NoneFits(name, "the fit did not converge")));
     }
 

@@ -3,7 +3,6 @@ package helvo.core.fit;
 import helvo.core.Progress;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
@@ -16,9 +15,10 @@ public final class LogisticFit {
     private static final String NAME = "logistic curve";
     private static final int SAMPLE = 200;
     private static final int STARTS = 4;
-    private static final int VALLEYS = 2;
     private static final double SMALLEST_RATE = 0.3;
-    private static final double STEP = 1.5;
+    private static final double STEP = 1.3;
+    /// Middles nearer than so many of the grid's distances belong to one valley.
+    private static final double REACH = 1.5;
     private static final int MOST_MIDDLES = 40;
     /// Among more points something else hardly leaves less.
     private static final int MOST_COMPARED = 2000;
@@ -117,31 +117,48 @@ public final class LogisticFit {
         return Math.clamp(NOTHING_LEFT / gap, FEWEST_RATES, MOST_RATES);
     }
 
-    private record Start(double height, double rate, double middle, double squares) {}
+    private record Start(double height, double rate, double middle, double squares) {
+        double[] coefficients() {
+            return new double[] {height, rate, middle};
+        }
 
-    /// For each of a grid of rates the best few middles, the height being the best for each: an endlessly steep curve that leaves less must
-    /// not hide one that has a place.
+        /// Whether a search from here goes on to one that stands beside it on the grid.
+        boolean leadsTo(List<Start> beside) {
+            return beside.stream().anyMatch(other -> other.squares < squares
+                    && Math.abs(other.middle - middle) < REACH * Math.max(1 / Math.abs(rate), 2.0 / MOST_MIDDLES));
+        }
+    }
+
+    /// The places of a grid of rates and middles that are least among their neighbours, the height being the best for each: all of them,
+    /// since an endlessly steep curve that leaves less must not hide one that has a place.
     private static List<double[]> starts(ScaledPoints points, double steepest) {
         var profile = new AmplitudeProfile(points);
         double[] between = between(points.x());
         var starts = new ArrayList<double[]>();
-        for (double size = SMALLEST_RATE; size < steepest; size *= STEP) {
-            double apart = Math.max(1 / size, 2.0 / MOST_MIDDLES);
-            DoubleStream even = IntStream.rangeClosed(0, (int) (2 / apart)).mapToDouble(i -> i * apart - 1);
-            double[] middles = Stream.of(even, DoubleStream.of(between), DoubleStream.of(OUTSIDE)).flatMapToDouble(each -> each).sorted()
-                    .distinct().toArray();
-            for (double rate : new double[] {size, -size}) {
-                Start[] row = Arrays.stream(middles).mapToObj(middle -> {
-                    double left = profile.squares(at -> 1 / (1 + Math.exp(-rate * (at - middle))));
-                    return new Start(profile.amplitude(), rate, middle, left);
-                }).toArray(Start[]::new);
-                IntStream.range(0, row.length).filter(i -> (i == 0 || row[i].squares <= row[i - 1].squares)
-                        && (i == row.length - 1 || row[i].squares < row[i + 1].squares)).mapToObj(i -> row[i])
-                        .sorted(Comparator.comparingDouble(Start::squares)).limit(VALLEYS)
-                        .forEach(each -> starts.add(new double[] {each.height, each.rate, each.middle}));
+        for (int sign = -1; sign <= 1; sign += 2) {
+            var rows = new ArrayList<List<Start>>();
+            for (double size = SMALLEST_RATE; size < steepest * STEP; size *= STEP) {
+                rows.add(valleys(profile, sign * size, between));
+            }
+            for (int i = 0; i < rows.size() - 1; i++) {
+                List<Start> beside = i == 0 ? rows.get(1) : Stream.concat(rows.get(i - 1).stream(), rows.get(i + 1).stream()).toList();
+                rows.get(i).stream().filter(each -> !each.leadsTo(beside)).map(Start::coefficients).forEach(starts::add);
             }
         }
         return starts;
+    }
+
+    /// The middles that are least among their neighbours at one rate.
+    private static List<Start> valleys(AmplitudeProfile profile, double rate, double[] between) {
+        double apart = Math.max(1 / Math.abs(rate), 2.0 / MOST_MIDDLES);
+        DoubleStream even = IntStream.rangeClosed(0, (int) (2 / apart)).mapToDouble(i -> i * apart - 1);
+        Start[] row = Stream.of(even, DoubleStream.of(between), DoubleStream.of(OUTSIDE)).flatMapToDouble(each -> each).sorted().distinct()
+                .mapToObj(middle -> {
+                    double left = profile.squares(at -> 1 / (1 + Math.exp(-rate * (at - middle))));
+                    return new Start(profile.amplitude(), rate, middle, left);
+                }).toArray(Start[]::new);
+        return IntStream.range(0, row.length).filter(i -> (i == 0 || row[i].squares <= row[i - 1].squares)
+                && (i == row.length - 1 || row[i].squares < row[i + 1].squares)).mapToObj(i -> row[i]).toList();
     }
 
     /// The x of the points, of many some, and the middles between them.
