@@ -26,6 +26,8 @@ public final class LogisticFit {
     private static final double[] OUTSIDE = {-5, -3, -2, -1.5, -1.2, 1.2, 1.5, 2, 3, 5};
     /// e to the minus this is below the rounding of 1.
     private static final double NOTHING_LEFT = 37;
+    /// e to the minus this is a thousandth: farther from its middle a curve is flat but for so much.
+    private static final double BEND = 7;
     private static final double FEWEST_RATES = 200;
     private static final double MOST_RATES = 1e7;
     private static final double FARTHEST = 50;
@@ -122,6 +124,11 @@ public final class LogisticFit {
             return new double[] {height, rate, middle};
         }
 
+        /// Whether points at two x at least lie in the bend, so that these tell how steep it is.
+        boolean bendsAtTwo(double[] t) {
+            return Arrays.stream(t).filter(at -> Math.abs(rate * (at - middle)) < BEND).distinct().limit(2).count() == 2;
+        }
+
         /// Whether a search from here goes on to one that stands beside it on the grid.
         boolean leadsTo(List<Start> beside) {
             return beside.stream().anyMatch(other -> other.squares < squares
@@ -142,7 +149,7 @@ public final class LogisticFit {
             }
             for (int i = 0; i < rows.size() - 1; i++) {
                 List<Start> beside = i == 0 ? rows.get(1) : Stream.concat(rows.get(i - 1).stream(), rows.get(i + 1).stream()).toList();
-                rows.get(i).stream().filter(each -> !each.leadsTo(beside)).map(Start::coefficients).forEach(starts::add);
+                rows.get(i).stream().filter(each -> !each.leadsTo(beside) && each.bendsAtTwo(points.x())).map(Start::coefficients).forEach(starts::add);
             }
         }
         return starts;
