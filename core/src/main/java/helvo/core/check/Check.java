@@ -15,8 +15,8 @@ public record Check(Kind kind, double statistic, OptionalDouble p, OptionalDoubl
         List<Integer> rows) {
     /// What is asked of residuals, each with its share of the error that all may make together.
     public enum Question {
-        PATTERN("pattern", 0.63), ORDER("order", 0.045), SPREAD("spread", 0.045), SHAPE("shape", 0.02), ODD("odd points", 0.26),
-        INFLUENCE("influence", 0);
+        PATTERN("pattern", 0.45), STEP("step", 0.1), ORDER("order", 0.09), SPREAD("spread", 0.12), SHAPE("shape", 0.01),
+        ODD("odd points", 0.17), INFLUENCE("influence", 0.06);
 
         private final String title;
         private final double weight;
@@ -42,19 +42,28 @@ public record Check(Kind kind, double statistic, OptionalDouble p, OptionalDoubl
         NEXT_TERM("next-term", Question.PATTERN),
         /// F of the lack of fit beside pure error.
         LACK_OF_FIT("lack-of-fit", Question.PATTERN),
+        /// F of a change of level at one x; its size is its height, its places the rows beside it.
+        STEP("step", Question.STEP),
         /// d in order of x; its size is the correlation of neighbours.
         DURBIN_WATSON("durbin-watson", Question.ORDER),
         /// d in order of measurement.
         DURBIN_WATSON_MEASURED("durbin-watson-measured", Question.ORDER),
-        /// χ²; its size is the spread at the largest x over that at the smallest.
+        /// The correlation of the sizes of residuals with that of the fitted values or with x; its size is the spread at the largest x over
+        /// that at the smallest.
+        SPREAD("spread", Question.SPREAD),
+        /// χ², of many points; its size likewise.
         BREUSCH_PAGAN("breusch-pagan", Question.SPREAD),
         /// W.
         SHAPIRO_WILK("shapiro-wilk", Question.SHAPE),
         /// A².
         ANDERSON_DARLING("anderson-darling", Question.SHAPE),
-        /// The largest externally studentised residual; its size is that residual.
+        /// Points far out that belong to tails heavier than those of the normal distribution: the largest externally studentised residual.
+        HEAVY_TAILS("heavy-tails", Question.SHAPE),
+        /// The largest externally studentised residual, beside the others that are named with it; its size is that residual.
         ODD_POINT("odd-point", Question.ODD),
-        /// The largest of Cook's distances.
+        /// The externally studentised residual of a point that has half or more of its own fitted value in its hand.
+        DECIDING_POINT("deciding-point", Question.INFLUENCE),
+        /// The largest of Cook's distances: a remark, no fault.
         COOK("cook", Question.INFLUENCE);
 
         private final String keyword;
@@ -78,7 +87,7 @@ public record Check(Kind kind, double statistic, OptionalDouble p, OptionalDoubl
     /// The usual level at which a p counts as significant.
     public static final double SIGNIFICANT = 0.05;
     /// Of all questions together. Answers to them are not independent, so that fewer clean sets are spoken about: see docs/numerics.md.
-    private static final double LEVEL = 0.055;
+    private static final double LEVEL = 0.06;
     private static final double LEAST_CORRELATION = 0.05;
     private static final double LEAST_GROWTH = 0.1;
 
@@ -86,12 +95,17 @@ public record Check(Kind kind, double statistic, OptionalDouble p, OptionalDoubl
         rows = List.copyOf(rows);
     }
 
+    /// Whether it is told as a fault to be looked at; else it is a remark.
+    public boolean warns() {
+        return speaks && kind != Kind.COOK;
+    }
+
     static Check of(Kind kind, double statistic, double p, double size) {
         return new Check(kind, statistic, OptionalDouble.of(p), OptionalDouble.empty(), false, size, List.of());
     }
 
-    Check about(int row) {
-        return new Check(kind, statistic, p, adjusted, speaks, size, List.of(row));
+    Check about(List<Integer> some) {
+        return new Check(kind, statistic, p, adjusted, speaks, size, some);
     }
 
     Check saying(boolean says) {
@@ -106,7 +120,7 @@ public record Check(Kind kind, double statistic, OptionalDouble p, OptionalDoubl
     private boolean matters() {
         return switch (kind) {
             case DURBIN_WATSON, DURBIN_WATSON_MEASURED -> Math.abs(size) > LEAST_CORRELATION;
-            case BREUSCH_PAGAN -> Math.abs(Math.log(size)) > Math.log1p(LEAST_GROWTH);
+            case SPREAD, BREUSCH_PAGAN -> Math.abs(Math.log(size)) > Math.log1p(LEAST_GROWTH);
             default -> size != 0;
         };
     }

@@ -58,18 +58,19 @@ public record Judgement(List<Check> checks, Map<Integer, Fit> without, List<Curv
         var without = new TreeMap<Integer, Fit>();
         Verdict verdict = new Judge(residuals, progress, without).verdict(all);
         var checks = new ArrayList<>(verdict.round.checks().stream().filter(check -> check.kind() != Kind.ODD_POINT
-                && check.kind() != Kind.COOK).map(check -> check.saying(check.speaks() && verdict.says(check))).toList());
-        all.checks().stream().filter(check -> check.kind() == Kind.ODD_POINT).findFirst().ifPresent(check -> {
-            if (verdict.odd.isEmpty()) {
-                checks.add(check.saying(false));
-            }
-        });
+                && check.kind().question() != Question.INFLUENCE).map(check -> check.saying(check.speaks() && verdict.says(check)))
+                .toList());
         checks.addAll(verdict.odd);
-        Set<Integer> named = without.keySet();
-        all.checks().stream().filter(check -> check.kind() == Kind.COOK).findFirst().ifPresent(check -> {
+        if (verdict.odd.stream().noneMatch(check -> check.kind() == Kind.ODD_POINT)) {
+            all.checks().stream().filter(check -> check.kind() == Kind.ODD_POINT).map(check -> check.saying(false)).forEach(checks::add);
+        }
+        all.checks().stream().filter(check -> check.kind().question() == Question.INFLUENCE).forEach(check -> {
             int row = check.rows().getFirst();
-            boolean speaks = check.speaks() && !named.contains(row) && refitted(residuals, row, progress, without)
-                    .filter(rest -> isElsewhere(rest.fit(), residuals.fit())).isPresent();
+            boolean told = without.containsKey(row) || checks.stream().anyMatch(other -> other.kind() == Kind.DECIDING_POINT
+                    && other.speaks());
+            boolean speaks = check.speaks() && !told && (check.kind() == Kind.COOK || verdict.says(check))
+                    && refitted(residuals, List.of(row), progress, without)
+                            .filter(rest -> check.kind() != Kind.COOK || isElsewhere(rest.fit(), residuals.fit())).isPresent();
             checks.add(check.saying(speaks));
         });
         List<Curve> patternless = verdict.pattern && residuals.raw().length <= MANY ? patternless(verdict.round.residuals(), progress)
@@ -90,23 +91,29 @@ public record Judgement(List<Check> checks, Map<Integer, Fit> without, List<Curv
                 || without.coefficients().get(i).value() > known.high95()).isPresent());
     }
 
-    private static Optional<Residuals> refitted(Residuals residuals, int row, Progress progress, Map<Integer, Fit> without) {
+    /// The fit without some rows, kept under each of these.
+    private static Optional<Residuals> refitted(Residuals residuals, List<Integer> rows, Progress progress, Map<Integer, Fit> without) {
         if (residuals.raw().length > MANY) {
             return Optional.empty();
         }
-        Points rest = residuals.points().withoutRow(row);
-        Optional<Residuals> left = residuals.fit().curve().fit(rest, progress) instanceof FitOutcome.Fitted(Fit fit)
-                ? Optional.of(Residuals.of(fit, rest.usedBy(fit), progress)) : Optional.empty();
-        left.ifPresent(each -> without.put(row, each.fit()));
-        return left;
+        Points rest = residuals.points();
+        for (int row : rows) {
+            rest = rest.withoutRow(row);
+        }
+        Points left = rest;
+        Optional<Residuals> found = residuals.fit().curve().fit(rest, progress) instanceof FitOutcome.Fitted(Fit fit)
+                ? Optional.of(Residuals.of(fit, left.usedBy(fit), progress)) : Optional.empty();
+        found.ifPresent(each -> rows.forEach(row -> without.put(row, each.fit())));
+        return found;
     }
 
     /// @param round   that the rest is judged by
-    /// @param odd     points that are named
+    /// @param odd     points that are named, or that their tails are heavy
     /// @param pattern whether one is left
-    private record Verdict(Round round, List<Check> odd, boolean pattern) {
+    /// @param step    whether it is a change of level
+    private record Verdict(Round round, List<Check> odd, boolean pattern, boolean step) {
         boolean says(Check check) {
-            return !pattern || check.kind().question() == Question.PATTERN;
+            return step ? check.kind().question() == Question.STEP : !pattern || check.kind().question() == Question.PATTERN;
         }
     }
 
@@ -115,19 +122,37 @@ public record Judgement(List<Check> checks, Map<Integer, Fit> without, List<Curv
         Verdict verdict(Round all) {
             var odd = new ArrayList<Check>();
             Round now = all;
-            while (now.speaks(Question.ODD) && odd.size() < MOST_ODD) {
+            int rows = 0;
+            while (now.speaks(Question.ODD) && rows < MOST_ODD) {
                 Check named = now.answer(Question.ODD).orElseThrow();
                 if (isByPattern(now, named)) {
                     break;
                 }
+                if (belongsToTails(now, named)) {
+                    odd.add(new Check(Kind.HEAVY_TAILS, named.statistic(), named.p(), named.adjusted(), true, 1, List.of()));
+                    break;
+                }
                 odd.add(named);
-                Optional<Residuals> rest = refitted(now.residuals(), named.rows().getFirst(), progress, without);
+                rows += named.rows().size();
+                Optional<Residuals> rest = refitted(now.residuals(), named.rows(), progress, without);
                 if (rest.isEmpty() || rest.get().fit().quality().perfect()) {
-                    return new Verdict(new Round(now.residuals(), List.of(), Optional.empty()), odd, false);
+                    return new Verdict(Round.none(now.residuals()), odd, false, false);
                 }
                 now = Round.of(rest.get());
             }
-            return new Verdict(now, odd, now.speaks(Question.PATTERN));
+            boolean step = now.speaks(Question.STEP) && (!now.speaks(Question.PATTERN) || p(now, Question.STEP) < p(now, Question.PATTERN));
+            return new Verdict(now, odd, !step && now.speaks(Question.PATTERN), step);
+        }
+
+        private static double p(Round round, Question question) {
+            return round.answer(question).map(check -> check.p().orElse(1)).orElse(1.0);
+        }
+
+        private static boolean belongsToTails(Round round, Check named) {
+            Scatter scatter = round.scatter().orElseThrow();
+            int[] places = IntStream.range(0, scatter.size())
+                    .filter(k -> named.rows().contains(round.residuals().points().rows()[scatter.place(k)])).toArray();
+            return Tails.areHeavy(scatter, places);
         }
 
         /// Whether a point is odd only beside a curve that lacks a term.
@@ -138,8 +163,7 @@ public record Judgement(List<Check> checks, Map<Integer, Fit> without, List<Curv
             Optional<Check> beside = Round.odd(round.residuals(), round.nextTerm().get().left());
             boolean stillOdd = beside.isPresent() && beside.get().rows().equals(named.rows())
                     && beside.get().p().orElse(1) < Check.SIGNIFICANT;
-            double pattern = round.answer(Question.PATTERN).flatMap(check -> check.p().stream().boxed().findFirst()).orElse(1.0);
-            return !stillOdd && pattern < named.p().orElse(1);
+            return !stillOdd && p(round, Question.PATTERN) < named.p().orElse(1);
         }
     }
 

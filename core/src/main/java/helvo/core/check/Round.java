@@ -14,23 +14,35 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.Supplier;
+import java.util.stream.IntStream;
+import org.apache.commons.statistics.distribution.TDistribution;
 
 /// All questions asked once of the residuals of one fit. Holm's procedure, each question weighted, sees to it that in at most 5 % of clean
 /// sets anything is said. Holm 1979, Scand. J. Stat. 6:65-70, §4.
 ///
+/// @param scatter  the residuals beside the directions of the fit; empty where they cannot be judged
 /// @param nextTerm what the next term would take out
-record Round(Residuals residuals, List<Check> checks, Optional<NextTerm> nextTerm) {
+record Round(Residuals residuals, Optional<Scatter> scatter, List<Check> checks, Optional<NextTerm> nextTerm) {
     /// A term that takes out less of the scatter than this says nothing.
     private static final double TINY = 1 / 50.0;
     /// With fewer degrees of freedom residuals are more normal than errors.
     private static final int FEWEST_FOR_SHAPE = 8;
     private static final int FEWEST_FOR_INFLUENCE = 3;
     private static final double DECIDES = 1;
+    private static final double STRONG = 0.5;
+    private static final int MOST_STRONG = 3;
+    private static final double FREE = 1e-10;
+    /// An excess of kurtosis, or a skewness, that is worth a word.
+    private static final double MUCH = 0.8;
+
+    static Round none(Residuals residuals) {
+        return new Round(residuals, Optional.empty(), List.of(), Optional.empty());
+    }
 
     static Round of(Residuals residuals) {
         Optional<Scatter> known = Scatter.of(residuals);
         if (known.isEmpty() || known.get().freedom() < 2 || !(known.get().squares() > 0)) {
-            return new Round(residuals, List.of(), Optional.empty());
+            return none(residuals);
         }
         Scatter scatter = known.get();
         var checks = new ArrayList<Check>();
@@ -47,15 +59,19 @@ record Round(Residuals residuals, List<Check> checks, Optional<NextTerm> nextTer
         if (!byX.isAsMeasured()) {
             order(scatter.e(), scatter, scatter::q, Kind.DURBIN_WATSON_MEASURED).ifPresent(checks::add);
         }
-        BreuschPagan.of(scatter).ifPresent(spread -> checks.add(Check.of(Kind.BREUSCH_PAGAN, spread.statistic(), spread.p(),
-                spread.growth())));
+        Step.of(scatter, byX).ifPresent(step -> checks.add(Check.of(Kind.STEP, step.statistic(), step.p(), step.height())
+                .about(List.of(rowAt(residuals, step.from()), rowAt(residuals, step.to())))));
+        Spread.of(residuals, scatter).map(spread -> Check.of(Kind.SPREAD, spread.statistic(), spread.p(), spread.growth()))
+                .or(() -> BreuschPagan.of(scatter).map(spread -> Check.of(Kind.BREUSCH_PAGAN, spread.statistic(), spread.p(),
+                        spread.growth()))).ifPresent(checks::add);
         Optional<Check> oddest = odd.outcome();
         Optional<Check> strongest = influence.outcome();
         shape(scatter, rising.outcome()).ifPresent(checks::add);
         oddest.ifPresent(checks::add);
+        deciding(residuals, scatter).ifPresent(checks::add);
         List<Check> adjusted = new ArrayList<>(adjusted(checks));
         strongest.ifPresent(adjusted::add);
-        return new Round(residuals, List.copyOf(adjusted), term);
+        return new Round(residuals, known, List.copyOf(adjusted), term);
     }
 
     private static Optional<Check> order(double[] e, Scatter scatter, Supplier<double[][]> directions, Kind kind) {
@@ -65,14 +81,57 @@ record Round(Residuals residuals, List<Check> checks, Optional<NextTerm> nextTer
 
     private static Optional<Check> shape(Scatter scatter, double[] rising) {
         return scatter.freedom() < FEWEST_FOR_SHAPE ? Optional.empty()
-                : NormalityTest.of(rising).map(test -> Check.of(test.kind(), test.statistic(), test.p(), 1));
+                : NormalityTest.of(rising).map(test -> Check.of(test.kind(), test.statistic(), test.p(), widens(rising) ? 1 : 0));
+    }
+
+    /// Whether residuals have heavier tails than normal ones, or are skewed, so far that 95 % limits do not hold 95 %; lighter tails make
+    /// these limits wide and do no harm.
+    private static boolean widens(double[] e) {
+        double mean = Arrays.stream(e).average().orElse(0);
+        double square = Arrays.stream(e).map(each -> Math.pow(each - mean, 2)).average().orElse(0);
+        double cube = Arrays.stream(e).map(each -> Math.pow(each - mean, 3)).average().orElse(0);
+        double fourth = Arrays.stream(e).map(each -> Math.pow(each - mean, 4)).average().orElse(0);
+        return fourth / (square * square) - 3 > MUCH || Math.abs(cube) / Math.pow(square, 1.5) > MUCH;
+    }
+
+    private static int rowAt(Residuals residuals, double x) {
+        double[] all = residuals.points().x();
+        return residuals.points().rows()[IntStream.range(0, all.length).filter(i -> all[i] == x).findFirst().orElseThrow()];
     }
 
     static Optional<Check> odd(Residuals residuals, Scatter scatter) {
-        return OddPoint.of(scatter).map(odd -> {
-            int place = scatter.place(odd.place());
-            return Check.of(Kind.ODD_POINT, odd.studentised(), odd.p(), residuals.raw()[place]).about(residuals.points().rows()[place]);
-        });
+        return OddPoints.of(scatter).map(odd -> Check.of(Kind.ODD_POINT, odd.studentised(), odd.p(),
+                residuals.raw()[scatter.place(odd.places()[0])]).about(rows(residuals, scatter, odd.places())));
+    }
+
+    private static List<Integer> rows(Residuals residuals, Scatter scatter, int... places) {
+        return Arrays.stream(places).mapToObj(place -> residuals.points().rows()[scatter.place(place)]).toList();
+    }
+
+    /// Of the points that have most of their own fitted value in their hand, what leaving one out would change: each coefficient by a
+    /// multiple of that point's externally studentised residual, whose chance therefore is that of the change, times their number.
+    private static Optional<Check> deciding(Residuals residuals, Scatter scatter) {
+        int freedom = scatter.freedom() - 1;
+        int[] strong = IntStream.range(0, scatter.size()).filter(k -> scatter.leverage(k) >= STRONG && 1 - scatter.leverage(k) > FREE)
+                .toArray();
+        if (freedom < FEWEST_FOR_INFLUENCE - 1 || strong.length == 0 || strong.length > MOST_STRONG) {
+            return Optional.empty();
+        }
+        double squares = scatter.squares();
+        int at = strong[0];
+        double most = 0;
+        for (int k : strong) {
+            double square = scatter.e()[k] * scatter.e()[k] / (1 - scatter.leverage(k));
+            if (square > most) {
+                most = square;
+                at = k;
+            }
+        }
+        double rest = Math.max(squares - most, Scatter.ROUNDING * squares) / freedom;
+        double t = Math.sqrt(most / (scatter.known() ? Math.max(1, rest) : rest));
+        double p = 2 * TDistribution.of(freedom).survivalProbability(t);
+        return Optional.of(Check.of(Kind.DECIDING_POINT, Math.copySign(t, scatter.e()[at]), Math.min(1, p * strong.length),
+                residuals.raw()[scatter.place(at)]).about(rows(residuals, scatter, at)));
     }
 
     private static Optional<Check> influence(Residuals residuals, Scatter scatter) {

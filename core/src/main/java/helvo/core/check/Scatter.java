@@ -16,7 +16,8 @@ import java.util.stream.IntStream;
 /// @param roots what each was multiplied with; empty where all points count alike
 /// @param q     orthonormal directions, one array for each
 /// @param step  every so-manieth point of the fit is one of these
-record Scatter(double[] x, double[] raw, double[] e, double[] roots, double[][] q, int step) {
+/// @param known whether the bars say what the scatter is: that of e is 1 then
+record Scatter(double[] x, double[] raw, double[] e, double[] roots, double[][] q, int step, boolean known) {
     /// Of more numbers than these only every so-manieth point is judged, so that they fit into the memory.
     private static final int MOST_NUMBERS = 1 << 24;
     /// A direction that the others leave less of than this is none of its own.
@@ -35,7 +36,7 @@ record Scatter(double[] x, double[] raw, double[] e, double[] roots, double[][] 
         double[] roots = new double[residuals.points().weighting() == Weighting.UNWEIGHTED ? 0 : size];
         double[] e = roots.length == 0 ? raw : raw.clone();
         double[][] q = new double[p][size];
-        var scatter = new Scatter(x, raw, e, roots, q, step);
+        var scatter = new Scatter(x, raw, e, roots, q, step, residuals.points().weighting() == Weighting.STATED);
         Blocks.each(size, (from, to) -> {
             for (int k = from; k < to; k++) {
                 if (roots.length > 0) {
@@ -114,6 +115,21 @@ record Scatter(double[] x, double[] raw, double[] e, double[] roots, double[][] 
         });
     }
 
+    /// What the fit would leave of other values.
+    ///
+    /// @param values are changed
+    void takeOut(double[] values) {
+        for (double[] each : q) {
+            double along = 0;
+            for (int i = 0; i < values.length; i++) {
+                along += each[i] * values[i];
+            }
+            for (int i = 0; i < values.length; i++) {
+                values[i] -= along * each[i];
+            }
+        }
+    }
+
     int size() {
         return e.length;
     }
@@ -147,6 +163,6 @@ record Scatter(double[] x, double[] raw, double[] e, double[] roots, double[][] 
         add(left, -dot(z, e), z, z);
         double[][] more = Arrays.copyOf(q, q.length + 1);
         more[q.length] = z;
-        return Optional.of(new Scatter(x, raw, left, roots, more, step));
+        return Optional.of(new Scatter(x, raw, left, roots, more, step, known));
     }
 }

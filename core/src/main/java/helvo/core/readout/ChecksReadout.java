@@ -20,6 +20,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /// What the checks on the residuals found: what was seen, what it means, and what one might do. Silent where nothing was.
 public final class ChecksReadout {
@@ -46,7 +47,7 @@ public final class ChecksReadout {
         }
         var lines = new ArrayList<Line>();
         lines.add(new Line.Heading("Checks"));
-        speaking.forEach(check -> lines.add(new Line.Advice(sentence(check), check.kind() != Check.Kind.COOK, offers(check))));
+        speaking.forEach(check -> lines.add(new Line.Advice(sentence(check), check.warns(), offers(check))));
         series.diagnostics().flatMap(Diagnostics::theilSen).ifPresent(line -> lines.add(new Line.Sentence(Phrase.of(
                 "Theil–Sen’s line, which an odd point cannot turn, has slope %s%s.", numbers.significant(line.slope(), 4),
                 line.low95().isPresent() ? Phrase.of(" (95 %%: %s to %s)", numbers.significant(line.low95().getAsDouble(), 4),
@@ -80,12 +81,20 @@ public final class ChecksReadout {
                     check.size() > 0 ? "are off in the same direction" : "are off in opposite directions",
                     numbers.significant(check.statistic(), 3), p(check), check.size() > 0
                             ? "Something may have drifted while measuring, and the intervals are too narrow." : alike(check));
-            case BREUSCH_PAGAN -> spread(check);
+            case STEP -> step(check);
+            case SPREAD, BREUSCH_PAGAN -> spread(check);
             case SHAPIRO_WILK -> shape("Shapiro–Wilk: W", check);
             case ANDERSON_DARLING -> shape("Anderson–Darling: A²", check);
-            case ODD_POINT -> odd(check);
-            case COOK -> without(check.rows().getFirst()).map(would -> Phrase.of("Without row %d %s: this one point decides much (Cook’s "
-                    + "distance %s).", check.rows().getFirst() + 1, would, numbers.significant(check.statistic(), 2))).orElse("");
+            case HEAVY_TAILS -> Phrase.of("Values far out are more frequent than a normal distribution has them (the farthest lies %s "
+                    + "standard deviations of the others off): none of them is strange by itself, and the 95 %% intervals are rough.",
+                    numbers.significant(Math.abs(check.statistic()), 2));
+            case ODD_POINT -> check.rows().size() == 1 ? odd(check) : together(check);
+            case DECIDING_POINT -> without(check.rows().getFirst()).map(would -> Phrase.of("Without row %d %s: this one point decides much, "
+                    + "and lies %s standard deviations of the others off (chance alone: %s).", check.rows().getFirst() + 1, would,
+                    shown(check), p(check))).orElse("");
+            case COOK -> without(check.rows().getFirst()).map(would -> Phrase.of("Without row %d %s: by its place this one point decides "
+                    + "much (Cook’s distance %s), which is no fault.", check.rows().getFirst() + 1, would,
+                    numbers.significant(check.statistic(), 2))).orElse("");
         };
     }
 
@@ -143,14 +152,29 @@ public final class ChecksReadout {
                 : "Something may alternate between measurements, and the intervals are too wide.";
     }
 
+    private String step(Check check) {
+        double[] x = series.points().x();
+        int[] rows = series.points().rows();
+        double[] beside = check.rows().stream().mapToDouble(row -> IntStream.range(0, rows.length).filter(i -> rows[i] == row)
+                .mapToDouble(i -> x[i]).findFirst().orElse(Double.NaN)).toArray();
+        return Phrase.of("The level changes by %s between %s %s and %s (F = %s, %s with all places taken into account): something may have "
+                + "been different from there on.", inY(check.size()), series.rows().x().symbol(), place(beside[0]), place(beside[1]),
+                numbers.significant(check.statistic(), 3), p(check));
+    }
+
+    private String place(double x) {
+        return series.rows().x().time().map(time -> time.text(x)).orElseGet(() -> numbers.typed(x));
+    }
+
     private String spread(Check check) {
         boolean grows = check.size() > 1;
         double factor = grows ? check.size() : 1 / check.size();
-        return Phrase.of("The scatter %s along %s, about %s (Breusch–Pagan: χ² = %s, %s). The points should not all count alike: "
+        String test = check.kind() == Check.Kind.SPREAD ? "size of residuals: r" : "Breusch–Pagan: χ²";
+        return Phrase.of("The scatter %s along %s, about %s (%s = %s, %s). The points should not all count alike: "
                 + "give them error bars that %s with it, and weigh by these.", grows ? "grows" : "shrinks",
                 series.rows().x().column().name(),
-                factor >= 10 ? "tenfold or more" : numbers.significant(factor, 2) + "-fold", numbers.significant(check.statistic(), 3),
-                p(check), grows ? "grow" : "shrink");
+                factor >= 10 ? "tenfold or more" : numbers.significant(factor, 2) + "-fold", test,
+                numbers.significant(check.statistic(), 3), p(check), grows ? "grow" : "shrink");
     }
 
     private String shape(String name, Check check) {
@@ -163,9 +187,22 @@ public final class ChecksReadout {
         return Phrase.of("Row %d lies %s %s the %s (%s standard deviations of the others; chance alone: %s). It may be mistyped.%s", row
                 + 1,
                 inY(check.size()), check.size() > 0 ? "above" : "below", name(),
-                Math.abs(check.statistic()) > MOST_SHOWN ? Phrase.of("more than %s", MOST_SHOWN)
-                        : numbers.significant(Math.abs(check.statistic()), 2), p(check),
+                shown(check), p(check),
                 without(row).map(would -> " Without it " + would + ".").orElse(""));
+    }
+
+    private String shown(Check check) {
+        return Math.abs(check.statistic()) > MOST_SHOWN ? Phrase.of("more than %s", MOST_SHOWN)
+                : numbers.significant(Math.abs(check.statistic()), 2);
+    }
+
+    /// Of several rows that are odd together.
+    private String together(Check check) {
+        List<String> rows = check.rows().stream().sorted().map(row -> Integer.toString(row + 1)).toList();
+        return Phrase.of("Rows %s and %s lie far from the %s that the others make; each hides the other there (the farther %s standard "
+                + "deviations off; chance alone: %s). They may be mistyped.%s", String.join(", ", rows.subList(0, rows.size() - 1)),
+                rows.getLast(), name(), shown(check), p(check),
+                without(check.rows().getFirst()).map(would -> " Without them " + would + ".").orElse(""));
     }
 
     /// "the slope would be 0.730 ± 0.041".
@@ -192,14 +229,14 @@ public final class ChecksReadout {
                 }
                 offers.add(new Offer.ShowResiduals());
             }
-            case ORDER, SHAPE -> offers.add(new Offer.ShowResiduals());
+            case STEP, ORDER, SHAPE -> offers.add(new Offer.ShowResiduals());
             case SPREAD -> {
                 offers.add(new Offer.Weigh());
                 offers.add(new Offer.ShowResiduals());
             }
             case ODD -> {
-                offers.add(new Offer.ShowRow(check.rows().getFirst()));
-                offers.add(new Offer.SetAside(check.rows().getFirst()));
+                check.rows().forEach(row -> offers.add(new Offer.ShowRow(row)));
+                check.rows().forEach(row -> offers.add(new Offer.SetAside(row)));
             }
             case INFLUENCE -> offers.add(new Offer.ShowRow(check.rows().getFirst()));
         }

@@ -21,7 +21,7 @@ final class ChecksJson {
             FitJson.put(each, "statistic", OptionalDouble.of(check.statistic()));
             FitJson.put(each, "p", check.p());
             FitJson.put(each, "adjustedP", check.adjusted());
-            each.put("warns", check.speaks());
+            each.put("warns", check.warns());
             each.put("says", words.sentence(check));
             ArrayNode rows = each.putArray("rows");
             check.rows().forEach(row -> rows.add(row + 1));
