@@ -15,8 +15,8 @@ public record Check(Kind kind, double statistic, OptionalDouble p, OptionalDoubl
         List<Integer> rows) {
     /// What is asked of residuals, each with its share of the error that all may make together.
     public enum Question {
-        PATTERN("pattern", 0.45), STEP("step", 0.1), ORDER("order", 0.09), SPREAD("spread", 0.12), SHAPE("shape", 0.01),
-        ODD("odd points", 0.17), INFLUENCE("influence", 0.06);
+        PATTERN("pattern", 0.37), STEP("step", 0.09), ORDER("order", 0.07), SPREAD("spread", 0.15), SHAPE("shape", 0.01),
+        ODD("odd points", 0.26), INFLUENCE("influence", 0.05);
 
         private final String title;
         private final double weight;

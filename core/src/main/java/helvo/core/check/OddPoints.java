@@ -22,7 +22,7 @@ record OddPoints(int[] places, double studentised, double p) {
     /// Of so many points all pairs are compared.
     private static final int MOST_FOR_PAIRS = 100;
     /// Of the error that may be made: for one, two and three.
-    private static final double[] SHARES = {0.6, 0.28, 0.12};
+    private static final double[] SHARES = {0.7, 0.22, 0.08};
     private static final int FEWEST_LEFT = 2;
 
     static Optional<OddPoints> of(Scatter scatter) {
