@@ -24,10 +24,13 @@ class ComparisonTest {
         assertThat(found.equalLines().orElseThrow().p()).isCloseTo(2.5792922206540917e-07, within(1e-16));
         Comparison.Pair pair = found.pairs().getFirst();
         assertThat(pair.difference()).isCloseTo(-0.48285714285714265, within(1e-13));
-        assertThat(pair.differenceHalf95().orElseThrow()).isCloseTo(0.14023303970168588, within(1e-10));
+        assertThat(pair.differenceHalf95().orElseThrow()).isCloseTo(0.1402300659899733, within(1e-10));
+        assertThat(found.scatter()).isEqualTo(Comparison.Scatter.COMMON);
+        assertThat(pair.p().orElseThrow()).as("the test and the pair are one method").isCloseTo(found.equalSlopes().orElseThrow().p(),
+                within(1e-14));
         assertThat(pair.ratio()).isCloseTo(0.760961810466761, within(1e-13));
-        assertThat(pair.ratioLow95().orElseThrow()).isCloseTo(0.7009028957089671, within(1e-10));
-        assertThat(pair.ratioHigh95().orElseThrow()).isCloseTo(0.824656331516372, within(1e-10));
+        assertThat(pair.ratioLow95().orElseThrow()).isCloseTo(0.7010137961533588, within(1e-10));
+        assertThat(pair.ratioHigh95().orElseThrow()).isCloseTo(0.8245859487585958, within(1e-10));
     }
 
     @Test
@@ -40,5 +43,31 @@ class ComparisonTest {
                 Points.of(new double[] {1, 2}, new double[] {0, 3}))), Progress.none()).orElseThrow();
         assertThat(exact.equalSlopes()).isEmpty();
         assertThat(exact.pairs().getFirst().differenceHalf95()).isEmpty();
+    }
+
+    /// Of groups that do not scatter alike Welch's method decides, for the test as for the pair. Expected: SciPy.
+    @Test
+    void whereScattersDifferEachGroupIsJudgedByItsOwn() {
+        double[] x = {1, 2, 3, 4, 5};
+        var exact = new Comparison.Named("A", Points.of(x, new double[] {1.0, 2.1, 2.9, 4.2, 4.8}));
+        var rough = new Comparison.Named("B", Points.of(x, new double[] {1.9, 1.1, 3.2, 2.4, 3.0}));
+        Comparison found = Comparison.of(List.of(exact, rough), Progress.none()).orElseThrow();
+        assertThat(found.scatter()).isEqualTo(Comparison.Scatter.DIFFERENT);
+        assertThat(found.equalSlopes().orElseThrow().value()).isCloseTo(6.500563697857946, within(1e-10));
+        assertThat(found.equalSlopes().orElseThrow().p()).isCloseTo(0.07588234969126817, within(1e-9));
+        Comparison.Pair pair = found.pairs().getFirst();
+        assertThat(pair.p().orElseThrow()).isCloseTo(0.07588234969126817, within(1e-9));
+        assertThat(pair.differenceHalf95().orElseThrow()).as("the interval holds 0 as the test says").isGreaterThan(Math.abs(pair.difference()));
+    }
+
+    /// Of three pairs, the least p counts three times, the next twice, and none less than one before it.
+    @Test
+    void pairsArePairsAmongOthers() {
+        var third = new Comparison.Named("third", Points.of(X, new double[] {1.5, 3.0, 4.6, 6.1, 7.6, 9.0}));
+        Comparison found = Comparison.of(List.of(DRY, WET, third), Progress.none()).orElseThrow();
+        double alone = Comparison.of(List.of(DRY, WET), Progress.none()).orElseThrow().pairs().getFirst().p().orElseThrow();
+        assertThat(found.pairs()).hasSize(3).allSatisfy(pair -> assertThat(pair.p().orElseThrow()).isBetween(0.0, 1.0));
+        assertThat(found.pairs().getFirst().p().orElseThrow()).isGreaterThan(alone);
+        assertThat(found.equalLines().orElseThrow().p()).isLessThan(1e-6);
     }
 }

@@ -148,7 +148,9 @@ class CurveTest {
             }
         }
         Fit power = ((FitOutcome.Fitted) new Power(false).fit(Points.of(x, y), Progress.none())).fit();
-        assertThat(new Power(false).about(3.5, power)).isEmpty();
+        double[] byRatio = new Power(false).about(3.5, power).orElseThrow();
+        assertThat(new Power(false).value(byRatio, new Power(false).from(3.5, 6))).isCloseTo(power.function().at(6), within(1e-12));
+        assertThat(new Power(false).about(-1, power)).isEmpty();
     }
 
     @Test
