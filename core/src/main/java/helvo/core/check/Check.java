@@ -87,7 +87,7 @@ public record Check(Kind kind, double statistic, OptionalDouble p, OptionalDoubl
     /// The usual level at which a p counts as significant.
     public static final double SIGNIFICANT = 0.05;
     /// Of all questions together. Answers to them are not independent, so that fewer clean sets are spoken about: see docs/numerics.md.
-    private static final double LEVEL = 0.06;
+    private static final double LEVEL = 0.056;
     private static final double LEAST_CORRELATION = 0.05;
     private static final double LEAST_GROWTH = 0.1;
 
