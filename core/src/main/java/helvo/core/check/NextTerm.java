@@ -32,7 +32,8 @@ record NextTerm(Quality.F test, double[] taken, double largest, double shares, S
                     taken[k] = along * z[k] / scatter.root(k);
                 }
             });
-            return Optional.of(new NextTerm(Quality.F.of(along * along / (s * s), 1, freedom), taken,
+            Quality.F test = Quality.F.of(along * along / (s * s), 1, freedom);
+            return Optional.of(new NextTerm(new Quality.F(test.value(), Math.max(test.p(), scatter.chanceByBars(along * along))), taken,
                     -Math.signum(along) * Range.of(taken).largest(), Math.abs(along) * Range.of(z).largest() / s, left));
         });
     }

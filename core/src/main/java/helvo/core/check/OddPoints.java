@@ -146,8 +146,7 @@ record OddPoints(int[] places, double studentised, double p) {
     }
 
     private static double variance(Scatter scatter, double squares, double taken, int size) {
-        double rest = Math.max(squares - taken, Scatter.ROUNDING * squares) / (scatter.freedom() - size);
-        return scatter.known() ? Math.max(1, rest) : rest;
+        return scatter.variance(Math.max(squares - taken, Scatter.ROUNDING * squares) / (scatter.freedom() - size));
     }
 
     private static double chance(Scatter scatter, double squares, double taken, double before, int more, int size) {

@@ -128,7 +128,7 @@ record Round(Residuals residuals, Optional<Scatter> scatter, List<Check> checks,
             }
         }
         double rest = Math.max(squares - most, Scatter.ROUNDING * squares) / freedom;
-        double t = Math.sqrt(most / (scatter.known() ? Math.max(1, rest) : rest));
+        double t = Math.sqrt(most / scatter.variance(rest));
         double p = 2 * TDistribution.of(freedom).survivalProbability(t);
         return Optional.of(Check.of(Kind.DECIDING_POINT, Math.copySign(t, scatter.e()[at]), Math.min(1, p * strong.length),
                 residuals.raw()[scatter.place(at)]).about(rows(residuals, scatter, at)));
@@ -152,7 +152,7 @@ record Round(Residuals residuals, Optional<Scatter> scatter, List<Check> checks,
         if (at < 0) {
             return Optional.empty();
         }
-        double distance = most / (scatter.squares() / freedom * scatter.q().length);
+        double distance = most / (scatter.variance(scatter.squares() / freedom) * scatter.q().length);
         int row = residuals.points().rows()[scatter.place(at)];
         return Optional.of(new Check(Kind.COOK, distance, OptionalDouble.empty(), OptionalDouble.empty(), distance > DECIDES,
                 distance, List.of(row)));

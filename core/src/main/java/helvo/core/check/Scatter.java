@@ -6,6 +6,7 @@ import helvo.core.fit.Weighting;
 import java.util.Arrays;
 import java.util.Optional;
 import java.util.stream.IntStream;
+import org.apache.commons.statistics.distribution.ChiSquaredDistribution;
 
 /// Residuals, each in units of its own standard deviation where bars weigh, beside the directions in which a fit has left none: those of
 /// its coefficients, at its solution. For a curve that is linear in its coefficients all that is worked out of it is exact.
@@ -132,6 +133,17 @@ record Scatter(double[] x, double[] raw, double[] e, double[] roots, double[][] 
 
     int size() {
         return e.length;
+    }
+
+    /// How often scatter that is just as the bars say would let one more coefficient take out so much; 0 where they do not say it. It must
+    /// not be taken to be less than they say because some points happen to lie close.
+    double chanceByBars(double taken) {
+        return known ? ChiSquaredDistribution.of(1).survivalProbability(taken) : 0;
+    }
+
+    /// The variance of a residual of weight 1, estimated from what others leave.
+    double variance(double estimated) {
+        return known ? Math.max(1, estimated) : estimated;
     }
 
     int freedom() {

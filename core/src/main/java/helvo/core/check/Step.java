@@ -83,17 +83,17 @@ record Step(double statistic, double p, double from, double to, double height) {
         if (best[0] < 0) {
             return Optional.empty();
         }
-        double share = Math.min(best[1], 1 - Scatter.ROUNDING);
-        Quality.F test = Quality.F.of(share / (1 - share) * freedom, 1, freedom);
+        Quality.F test = Quality.F.of(best[1] / Math.max(1 - best[1], Scatter.ROUNDING) * freedom, 1, freedom);
         double most = Math.min(1, test.p() * places.ends.length);
         double p = most < RARE || test.p() > Check.SIGNIFICANT || scatter.size() > Chance.MOST_POINTS ? most
                 : Math.clamp(Chance.of(scatter, drawn -> places.best(scatter, drawn)[1], best[1]), test.p(), most);
+        double byBars = Math.min(1, scatter.chanceByBars(best[1] * scatter.squares()) * places.ends.length);
         int k = (int) best[0];
         double sum = 0;
         for (int at = 0; at < places.ends[k]; at++) {
             sum += scatter.root(places.order[at]) * scatter.e()[places.order[at]];
         }
-        return Optional.of(new Step(test.value(), p, scatter.x()[places.order[places.ends[k] - 1]],
+        return Optional.of(new Step(test.value(), Math.max(p, byBars), scatter.x()[places.order[places.ends[k] - 1]],
                 scatter.x()[places.order[places.ends[k]]], -sum / places.leftOver[k]));
     }
 }

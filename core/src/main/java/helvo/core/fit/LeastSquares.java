@@ -444,11 +444,11 @@ final class LeastSquares {
         boolean perfect = least.largest <= ROUNDING * top * 4;
         double ssr = perfect ? 0 : least.sum;
         double sst = aboutMean(mean, sum);
-        // One weighted square in the units of the points: of y, or a pure number where bars weigh.
+        // The root of one weighted square in the units of the points: of y, or a pure number where bars weigh.
         double unit = points.unit();
-        double square = points.areAlike() ? unit * unit : Math.pow(Math.scalb(unit, -points.rootPower()), 2);
-        Quality quality = Quality.of(points.weighting(), n, size, ssr, sst, square);
-        double scale = points.weighting() == Weighting.STATED ? 1 / Math.sqrt(square) : n > size ? Math.sqrt(ssr / (n - size)) : 0;
+        double root = points.areAlike() ? unit : Math.scalb(unit, -points.rootPower());
+        Quality quality = Quality.of(points.weighting(), n, size, ssr, sst, root);
+        double scale = points.weighting() == Weighting.STATED ? 1 / root : n > size ? Math.sqrt(ssr / (n - size)) : 0;
         var coefficients = new ArrayList<Coefficient>();
         List<String> names = curve.coefficientNames();
         for (int k = 0; k < values.length; k++) {

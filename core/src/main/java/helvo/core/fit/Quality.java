@@ -61,18 +61,19 @@ public record Quality(int points, int coefficients, double residualSumOfSquares,
 
     /// Of a fit whose sums are plain doubles, measured about the mean.
     ///
-    /// @param square what one unit of `ssr` and `sst` is worth, in y units squared or, where bars weigh, in units of χ²
-    static Quality of(Weighting weighting, int n, int p, double ssr, double sst, double square) {
+    /// @param unit what the root of one unit of `ssr` and `sst` is worth, in y units or, where bars weigh, in standard deviations
+    static Quality of(Weighting weighting, int n, int p, double ssr, double sst, double unit) {
+        double square = unit * unit;
         int freedom = n - p;
         boolean varies = sst > 0;
         OptionalDouble r2 = varies ? OptionalDouble.of(1 - ssr / sst) : OptionalDouble.empty();
         boolean testable = varies && freedom > 0 && ssr > 0 && p > 1;
         return new Quality(n, p, ssr * square, About.MEAN, r2, r2,
                 varies && freedom > 0 ? OptionalDouble.of(1 - ssr / sst * (n - 1) / freedom) : OptionalDouble.empty(),
-                freedom > 0 ? OptionalDouble.of(Math.sqrt(ssr / freedom) * Math.sqrt(square)) : OptionalDouble.empty(),
+                freedom > 0 ? OptionalDouble.of(Math.sqrt(ssr / freedom) * unit) : OptionalDouble.empty(),
                 !testable ? Optional.empty() : Optional.of(weighting == Weighting.STATED ? F.ofKnownScatter((sst - ssr) * square, p - 1)
                         : F.of((sst - ssr) / (p - 1) / (ssr / freedom), p - 1, freedom)),
-                ssr > 0 ? aicc(weighting, n, p, Math.log(ssr / n) + Math.log(square), ssr * square) : OptionalDouble.empty(),
+                ssr > 0 ? aicc(weighting, n, p, Math.log(ssr / n) + 2 * Math.log(unit), ssr * square) : OptionalDouble.empty(),
                 weighting, weighting == Weighting.UNWEIGHTED ? Optional.empty() : ChiSquare.of(ssr * square, freedom));
     }
 

@@ -173,10 +173,10 @@ class EquationTest {
 
     /// The equation as somebody with a calculator reads it, by nothing of the program's.
     private static DoubleUnaryOperator read(Equation equation, String x) {
-        double origin = equation.where(x).map(where -> Calculator.read(where.substring(where.indexOf('=') + 1).replace(x, "0"))
-                .applyAsDouble(0)).orElse(0.0);
+        DoubleUnaryOperator variable = equation.where(x).map(where -> Calculator.read(where.substring(where.indexOf('=') + 1)))
+                .orElse(at -> at);
         DoubleUnaryOperator right = Calculator.read(equation.inSymbols(x).substring(4));
-        return at -> right.applyAsDouble(at + origin);
+        return at -> right.applyAsDouble(variable.applyAsDouble(at));
     }
 
     /// Sums, products by a blank or a dot, quotients, powers, brackets, e, ln, and one variable.
