@@ -6,16 +6,21 @@ import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.compare.Comparison;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
+import helvo.core.fit.Quality;
 import helvo.core.fit.Weighting;
 import helvo.core.study.ReportPlan.Section;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /// How the numbers were computed, with references; only what this report uses.
 final class Method {
+    private static final String FIELLER = "Fieller, J. R. Stat. Soc. B 16 (1954) 175";
+
     private final List<FigureAnalysis> figures;
     private final List<String> sentences = new ArrayList<>();
     private final List<String> references = new ArrayList<>();
@@ -57,7 +62,10 @@ final class Method {
         List<Weighting> kinds = series().flatMap(each -> each.fit().stream()).map(fit -> fit.quality().weighting()).distinct().toList();
         String how = kinds.equals(List.of(Weighting.UNWEIGHTED)) ? "unweighted least squares"
                 : "least squares" + (kinds.contains(Weighting.UNWEIGHTED) ? ", unweighted or" : ",") + " weighted by the error bars";
-        say("Curves were fitted by " + how + " on y; ± is one standard error, and limits of 95 % use Student’s t.",
+        boolean known = kinds.contains(Weighting.STATED);
+        say("Curves were fitted by " + how + " on y; ± is one standard error, and limits of 95 % use "
+                + (known && kinds.size() == 1 ? "the normal distribution, the bars being taken as known."
+                : known ? "Student’s t, or the normal distribution where bars are taken as known." : "Student’s t."),
                 "Björck, Numerical Methods for Least Squares Problems, SIAM 1996");
         if (anyFit(fit -> fit.curve().degree() == 0 && fit.curve().fittedOn() == Curve.FittedOn.Y && !fit.curve().keyword()
                 .equals("logarithmic"))) {
@@ -85,23 +93,24 @@ final class Method {
         if (tested.isEmpty()) {
             return;
         }
+        Set<Comparison.Scatter> scatters = tested.stream().map(Comparison::scatter).collect(Collectors.toSet());
+        String method = Stream.of(scatters.contains(Comparison.Scatter.COMMON) ? "analysis of covariance" : "",
+                scatters.contains(Comparison.Scatter.DIFFERENT) ? "Welch’s test, since groups did not scatter alike" : "")
+                .filter(each -> !each.isEmpty()).collect(Collectors.joining(" or "));
+        String result = "";
         if (tested.size() == 1) {
-            Comparison one = tested.getFirst();
-            int groups = one.groups().size();
-            int freedom = one.groups().stream().mapToInt(Comparison.Group::points).sum() - 2 * groups;
+            Quality.F test = tested.getFirst().equalSlopes().get();
             var numbers = figures.getFirst().numbers();
-            say(Phrase.of("Slopes were compared by analysis of covariance, F(%d, %d) = %s, %s; ratios have Fieller’s limits.",
-                    groups - 1, freedom, numbers.significant(one.equalSlopes().get().value(), 3),
-                    numbers.p(one.equalSlopes().get().p())), "Fieller, J. R. Stat. Soc. B 16 (1954) 175");
-        } else {
-            say("Slopes were compared by analysis of covariance; ratios have Fieller’s limits.",
-                    "Fieller, J. R. Stat. Soc. B 16 (1954) 175");
+            result = Phrase.of(", F = %s, %s", numbers.significant(test.value(), 3), numbers.p(test.p()));
         }
+        say("Slopes were compared by " + method + result + "; pairs have p by Holm’s method, ratios Fieller’s limits.",
+                scatters.contains(Comparison.Scatter.DIFFERENT) ? new String[] {FIELLER, "Johansen, Biometrika 67 (1980) 85"}
+                        : new String[] {FIELLER});
     }
 
     private void checks() {
         if (series().anyMatch(each -> !each.judgement().checks().isEmpty())) {
-            say("Residuals were checked for pattern, order, spread, shape and odd points, together at the level of 5.5 %.",
+            say("Residuals were checked for pattern, step, order, spread, shape, odd points and influence, together at the level of 5 %.",
                     "Holm, Scand. J. Stat. 6 (1979) 65");
         }
     }

@@ -129,9 +129,8 @@ public final class ReadingsReadout {
                 boolean weighted = measured > 0 && series.points().weighting() != Weighting.UNWEIGHTED;
                 lines.add(new Line.Sentence(weighted ? "No 95 % limits: where bars weigh, how an unknown scatters is not known."
                         : solution.low95().isPresent()
-                        ? "95 % above " + inside(ofX, solution.low95().getAsDouble(), span(series) / SPAN_PARTS) + ", without upper limit."
-                        : solution.high95().isPresent() ? "95 % below " + inside(ofX, solution.high95().getAsDouble(), span(series)
-                                / SPAN_PARTS)
+                        ? "95 % above " + open(series, solution, solution.low95().getAsDouble()) + ", without upper limit."
+                        : solution.high95().isPresent() ? "95 % below " + open(series, solution, solution.high95().getAsDouble())
                                 + ", without lower limit." : "No 95 % limits: the slope is too unsure.", true));
             }
             beyond(solution.beyondPercent()).ifPresent(lines::add);
@@ -143,6 +142,11 @@ public final class ReadingsReadout {
     private String inside(Coordinate of, double value, double half) {
         return of.time().map(time -> time.text(value, half * time.per().seconds())).orElseGet(() -> half > 0
                 ? numbers.rounded(value, OptionalDouble.of(half)) : numbers.plain(value));
+    }
+
+    /// The limit of a set that is open on the other side.
+    private String open(SeriesAnalysis series, Solution solution, double limit) {
+        return inside(series.rows().x(), limit, Math.max(span(series), Math.abs(limit - solution.value())) / SPAN_PARTS);
     }
 
     private static double span(SeriesAnalysis series) {

@@ -265,4 +265,95 @@ class CurvedFitTest {
                     .isCloseTo(ratio * plain.coefficient(size).uncertainty().orElseThrow().standardError(), withinPercentage(1e-6));
         }
     }
+
+    private static Points stated(double[] x, double[] y, double[] sigma) {
+        return new Points(x, y, IntStream.range(0, x.length).toArray(), ErrorBars.NONE, ErrorBars.even(sigma))
+                .weighted(Weighting.STATED, 1, 1);
+    }
+
+    private static Fit fit(Curve curve, Points points) {
+        return ((FitOutcome.Fitted) curve.fit(points, Progress.none())).fit();
+    }
+
+    /// Points that hardly count must not lead the search. Expected: the global least of a dense grid, refined, in SciPy.
+    @Test
+    void theSearchWeighsAsTheFitDoes() {
+        double[] x = {1, 2.29, 3.57, 4.86, 6.14, 7.43, 8.71, 10};
+        Fit wide = fit(new Exponential(false), stated(x, new double[] {2.318, 2.689, 7.711, 10.26, 14.91, 23.45, -43.36, 77.91},
+                new double[] {3.96, 3.96, 3.96, 3.96, 3.96, 3.96, 58.2, 3.96}));
+        assertThat(wide.coefficient("a").value()).isCloseTo(1.0702, within(5e-5));
+        assertThat(wide.coefficient("b").value()).isCloseTo(0.42799, within(5e-6));
+        assertThat(wide.quality().residualSumOfSquares()).isCloseTo(3.342, within(5e-4));
+        Fit growing = fit(new Power(false), stated(x, new double[] {18.93, 13.69, 11.63, 7.818, 7.777, 8.779, -12.42, -54.42},
+                new double[] {0.231, 0.44, 0.835, 1.59, 3.02, 5.75, 10.9, 20.8}));
+        assertThat(growing.quality().residualSumOfSquares()).isCloseTo(14.590, within(5e-4));
+        assertThat(growing.coefficient("b").value()).isCloseTo(-0.41117, within(5e-6));
+        Fit rising = fit(new Exponential(false), stated(x, new double[] {4.517, 5.502, 7.349, 12.04, -17.95, -0.5356, 11.57, 66.91},
+                new double[] {0.975, 1.86, 3.52, 6.72, 12.7, 24.3, 46, 87.8}));
+        assertThat(rising.quality().residualSumOfSquares()).isCloseTo(5.400, within(5e-4));
+        Fit bend = fit(new Logistic(), stated(new double[] {1, 2.12, 3.25, 4.38, 5.5, 6.62, 7.75, 8.88, 10},
+                new double[] {20.66, 0.7664, 0.7516, -0.1238, 1.601, 1.53, 5.038, 8.241, 10.54},
+                new double[] {16.3, 0.465, 0.465, 0.465, 0.465, 0.465, 0.465, 0.465, 0.465}));
+        assertThat(bend.quality().residualSumOfSquares()).isCloseTo(11.77, within(5e-3));
+        assertThat(bend.coefficient("k").value()).isCloseTo(0.969, within(5e-4));
+        assertThat(bend.lesser()).isEmpty();
+    }
+
+    /// Far from x = 0 no double holds a, about x₀ it does: the same curve as over x − 2000, and the equation says so.
+    @Test
+    void farFromZeroCoefficientsAreThoseAboutAnOrigin() {
+        double[] near = {0, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7};
+        double[] far = Arrays.stream(near).map(x -> x + 2000).toArray();
+        double[] y = {5.1, 5.8, 6.9, 8.1, 9.0, 10.9, 12.6, 14.2};
+        Fit here = fit(new Exponential(false), near, y);
+        for (Curve curve : new Curve[] {new Exponential(false), new Exponential(true), new Power(false), new Power(true)}) {
+            Fit there = fit(curve, far, y);
+            double origin = there.origin().orElseThrow().doubleValue();
+            assertThat(origin).as(curve.name()).isBetween(2000.0, 2000.7);
+            assertThat(there.coefficient("a").value()).isCloseTo(there.function().at(origin), withinPercentage(1e-10));
+            assertThat(curve.value(new double[] {there.coefficient("a").value(), there.coefficient("b").value()}, curve.from(origin, 2000.55)))
+                    .isCloseTo(there.function().at(2000.55), withinPercentage(1e-9));
+            assertThat(new Equation(PrintedEquation.of(there, Points.of(far, y)), NumberFormat.POINT).where("x").orElseThrow())
+                    .startsWith(curve.isFromByRatio() ? "t = x / 2000" : "t = x \u2212 2000");
+            double spread = Math.sqrt(there.quality().residualSumOfSquares() / there.quality().degreesOfFreedom()
+                    * there.function().leverage(origin)) * (curve.onLogScale() ? there.coefficient("a").value() : 1);
+            assertThat(there.coefficient("a").uncertainty().orElseThrow().standardError()).isCloseTo(spread, withinPercentage(1e-6));
+        }
+        assertThat(fit(new Exponential(false), far, y).coefficient("b").value()).isCloseTo(here.coefficient("b").value(), within(1e-9));
+    }
+
+    /// Three levels apart, with one point between: a step leaves less than any curve that bends, and that is said.
+    @Test
+    void whereAStepLeavesLessItIsSaid() {
+        double[] x = {1, 2, 3, 4, 5, 6, 7, 8};
+        double[] y = {0.3, -0.8, 0.6, 0.1, 9.2, 11.5, 8.9, 10.6};
+        FitOutcome outcome = new Logistic().fit(Points.of(x, y), Progress.none());
+        if (outcome instanceof FitOutcome.Fitted(Fit fit)) {
+            assertThat(fit.lesser().orElseThrow().limit()).isEqualTo(Fit.Limit.STEP);
+        }
+        double[] bent = {0.3, -0.8, 0.6, 2.6, 7.2, 9.5, 9.9, 10.2};
+        assertThat(fit(new Logistic(), x, bent).lesser()).isEmpty();
+    }
+
+    @Test
+    void aRefusalSaysWhichItIs() {
+        double[] x = {1, 2, 3, 4};
+        assertThat(reason(new Exponential(false), x, new double[] {0, 0, 0, 1})).contains("rise without end at one point");
+        assertThat(reason(new Power(false), x, new double[] {0, 0, 0, 0})).contains("all y are 0");
+        assertThat(fit(new Power(false), x, new double[] {2e-300, 4.1e-300, 5.9e-300, 8e-300}).coefficient("b").value())
+                .as("their squares are no doubles").isCloseTo(fit(new Power(false), x, new double[] {2, 4.1, 5.9, 8})
+                .coefficient("b").value(), within(1e-10));
+        assertThat(fit(new Exponential(false), x, new double[] {5, 5, 5, 5}).coefficient("b").value()).isZero();
+    }
+
+    /// By 2,000 sets in docs/numerics.md; here by enough to tell 95 % from 93 and 97.
+    @Test
+    void limitsHoldWhatIsTrueInNineteenOfTwenty() {
+        for (Weighting weighting : Weighting.values()) {
+            for (CoverageSimulation.Truth truth : CoverageSimulation.Truth.values()) {
+                assertThat(CoverageSimulation.of(truth, weighting, 0.6, 800, 40)).as(truth + ", " + weighting)
+                        .allSatisfy(share -> assertThat(share).isBetween(92.0, 97.5));
+            }
+        }
+    }
 }

@@ -145,4 +145,28 @@ class SolutionTest {
         assertThat(atThirty.low95().orElseThrow()).isCloseTo(32.35068362752676, within(1e-6));
         assertThat(atThirty.high95().orElseThrow()).isCloseTo(35.0812237878134, within(1e-6));
     }
+
+    /// Where the slope may be 0 the set is what lies outside of a gap: the part that the value lies in counts. Expected: the roots of the
+    /// quadratic, in fractions.
+    @Test
+    void outsideOfAGapTheNearerPartCounts() {
+        Points points = Points.of(new double[] {1.38, 2.4, 2.49, 2.67, 2.86, 3.57, 3.9, 4.98, 6.03, 6.06, 6.23, 7.6, 7.9},
+                new double[] {2.118, 2.404, 2.368, 1.603, 1.549, -2.236, 0.83, -0.44, 1.608, 0.256, 2.742, 3.272, 2.124});
+        Solution only = Solution.at(fit(new Line(), points), points, 2.5).getFirst();
+        assertThat(only.low95().orElseThrow()).isCloseTo(5.32513, within(5e-6));
+        assertThat(only.high95()).isEmpty();
+    }
+
+    /// As x grows a decay goes to 0 and the unknown's own scatter allows that: there is no upper limit.
+    @Test
+    void aMeasuredYOnADecayMayHaveNoUpperLimit() {
+        Points points = Points.of(new double[] {0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10},
+                new double[] {11.0133, 7.1047, 3.4936, 3.0088, 1.6392, 1.4439, -0.0723, 0.7554, 0.5510, 1.2329, 0.3760});
+        Fit fit = fit(new Exponential(false), points);
+        Solution measured = Solution.at(fit, points, 0.5, 1).getFirst();
+        assertThat(measured.low95()).isPresent();
+        assertThat(measured.high95()).isEmpty();
+        assertThat(Solution.at(fit, points, 5, 1).getFirst().high95()).isPresent();
+        assertThat(Solution.at(fit, points, 0.5, 0).getFirst().high95()).as("an exact y").isPresent();
+    }
 }
