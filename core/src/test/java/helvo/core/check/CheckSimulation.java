@@ -180,7 +180,7 @@ public final class CheckSimulation {
         System.out.println("| --- | ---" + " | ---".repeat(Question.values().length + 3) + " |");
         for (Fault fault : Fault.values()) {
             for (int n : SIZES) {
-                Spoken spoken = of(fault, n, sets, 17L * n + fault.ordinal());
+                Spoken spoken = of(fault, n, sets(sets, n), 17L * n + fault.ordinal());
                 System.out.println(Phrase.of("| %s | %d | %.1f | %s | %s | %.1f |", fault.title, n, spoken.share(spoken.warned),
                         questions(spoken), spoken.named > 0 ? Phrase.of("%.1f", spoken.share(spoken.named)) : "",
                         spoken.share(spoken.namedWrongly)));
@@ -193,13 +193,18 @@ public final class CheckSimulation {
             for (Spacing spacing : Spacing.values()) {
                 for (Weighting weighting : Weighting.values()) {
                     String cells = String.join(" | ", Arrays.stream(SIZES).mapToObj(n -> {
-                        Spoken spoken = of(shape, spacing, weighting, n, sets, 31L * n + shape.ordinal());
+                        Spoken spoken = of(shape, spacing, weighting, n, sets(sets, n), 31L * n + shape.ordinal());
                         return Phrase.of("%.1f", spoken.share(spoken.warned));
                     }).toList());
                     System.out.println(Phrase.of("| %s | %s | %s | %s |", shape.title, spacing.title, weighting.words(), cells));
                 }
             }
         }
+    }
+
+    /// A quarter of as many of many points.
+    private static int sets(int sets, int n) {
+        return n < 200 ? sets : sets / 4;
     }
 
     private static String questions(Spoken spoken) {
