@@ -7,7 +7,9 @@ import helvo.core.fit.Weighting;
 import helvo.core.number.Minima;
 import helvo.core.number.SmallMatrix;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.Optional;
+import java.util.stream.DoubleStream;
 
 /// How much worse a curve fits that must reach a given y at a given x: its sum of squares over the other coefficients, least over them
 /// (a profile; Bates & Watts 1988, Nonlinear Regression Analysis, §6.1), for curves y = A g(x; θ). Where y is the mean of m measurements of
@@ -22,6 +24,7 @@ final class Profile {
     /// Of more points the curve is too sure for another least nearby.
     private static final int FEW = 200;
     private static final double[] RATES = {0.25, 0.6, 1.6, 4, 12, 60, 400};
+    private static final int FOLLOWED = 6;
     private static final double STEP = 1.4;
     private static final int SETTLED_RATES = 2;
     /// e to the minus this is below the rounding of 1.
@@ -82,12 +85,11 @@ final class Profile {
             return Minima.of(rate -> squares(new double[] {rate * unit}, x0), steepest, STEP, SETTLED_RATES).stream()
                     .mapToDouble(Minima.Minimum::value).reduce(least, Math::min);
         }
-        for (double rate : RATES) {
-            for (double middle : new double[] {start[1], x0, low, high}) {
-                least = Math.min(least, settled(x0, new double[] {rate * start[0], middle}));
-            }
-        }
-        return least;
+        // Of many places those that leave least are followed.
+        return Arrays.stream(RATES).boxed().flatMap(rate -> DoubleStream.of(start[1], x0, low, high)
+                .mapToObj(middle -> new double[] {rate * start[0], middle}))
+                .sorted(Comparator.comparingDouble(theta -> squares(theta, x0))).limit(FOLLOWED)
+                .mapToDouble(theta -> settled(x0, theta)).reduce(least, Math::min);
     }
 
     /// At given θ, with the best value at x0 where that is free.
@@ -193,6 +195,16 @@ final class Profile {
         }
 
         double[] step(double lambda) {
+            if (right.length == 1) {
+                return new double[] {right[0] / (matrix[0][0] * (1 + lambda))};
+            }
+            if (right.length == 2) {
+                double first = matrix[0][0] * (1 + lambda);
+                double second = matrix[1][1] * (1 + lambda);
+                double determinant = first * second - matrix[0][1] * matrix[0][1];
+                return new double[] {(right[0] * second - right[1] * matrix[0][1]) / determinant,
+                    (right[1] * first - right[0] * matrix[0][1]) / determinant};
+            }
             double[][] damped = Arrays.stream(matrix).map(double[]::clone).toArray(double[][]::new);
             for (int a = 0; a < damped.length; a++) {
                 damped[a][a] *= 1 + lambda;
