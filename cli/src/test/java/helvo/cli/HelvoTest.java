@@ -29,7 +29,7 @@ import tools.jackson.databind.json.JsonMapper;
 class HelvoTest {
     private static final List<String> FIT_KEYS = List.of("group", "label", "curve", "degree", "fittedOn", "rows", "equation",
             "equationWhere",
-            "equationOrigin", "coefficients", "r2", "r2About", "r2AboutMean", "adjustedR2",
+            "equationOrigin", "coefficients", "coefficientsOrigin", "lesserLimit", "r2", "r2About", "r2AboutMean", "adjustedR2",
             "pearsonR", "pearsonP", "spearmanRho", "residualStandardDeviation", "residualSumOfSquares", "degreesOfFreedom", "f", "fP",
                     "aicc",
             "chi2", "chi2P", "weights", "checks", "patternless", "bounds", "readings",
