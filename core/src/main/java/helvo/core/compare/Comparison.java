@@ -26,8 +26,8 @@ import org.apache.commons.statistics.distribution.TDistribution;
 /// Straight lines through groups of points side by side.
 ///
 /// @param groups      those with a line, in their order
-/// One method decides, for the tests and for each pair: the analysis of covariance with one scatter for all groups, or, where their scatters
-/// differ, Welch's (each group with its own).
+/// One method decides, for the tests and for each pair: the analysis of covariance with one scatter for all groups, or, where their
+/// scatters differ, Welch's (each group with its own).
 ///
 /// @param scatter     whose scatter the slopes are judged by
 /// @param equalSlopes the test that all slopes are one; empty where there is no scatter to judge by, and where bars weigh
@@ -71,8 +71,8 @@ public record Comparison(List<Group> groups, Scatter scatter, Optional<Quality.F
 
     /// Two groups' slopes.
     ///
-    /// @param difference of the second slope from the first, with the half width of its 95 % interval (where scatters differ with the degrees
-    /// of freedom of Welch 1947, Biometrika 34:28)
+    /// @param difference of the second slope from the first, with the half width of its 95 % interval (where scatters differ with the
+    /// degrees of freedom of Welch 1947, Biometrika 34:28)
     /// @param p          how often slopes that are one would differ as much, with all pairs taken into account (Holm 1979, Scand. J. Stat.
     /// 6:65)
     /// @param ratio      second over first
@@ -253,7 +253,8 @@ public record Comparison(List<Group> groups, Scatter scatter, Optional<Quality.F
         double varianceA = unit == 0 ? 0 : Math.pow(first.error.getAsDouble() / unit, 2);
         double varianceB = unit == 0 ? 0 : Math.pow(second.error.getAsDouble() / unit, 2);
         // A scatter that both share has its own degrees of freedom.
-        double freedom = unit == 0 || first.shared ? first.freedom : Math.pow(varianceA + varianceB, 2) / (varianceA * varianceA / first.freedom + varianceB * varianceB / second.freedom);
+        double freedom = unit == 0 || first.shared ? first.freedom : Math.pow(varianceA + varianceB, 2)
+                / (varianceA * varianceA / first.freedom + varianceB * varianceB / second.freedom);
         ContinuousDistribution chance = Double.isInfinite(freedom) ? NormalDistribution.of(0, 1) : TDistribution.of(freedom);
         double t = chance.inverseSurvivalProbability(0.025);
         double error = unit * Math.sqrt(varianceA + varianceB);
@@ -261,7 +262,8 @@ public record Comparison(List<Group> groups, Scatter scatter, Optional<Quality.F
         boolean apart = g < 1;
         double root = t * unit / Math.abs(a) * Math.sqrt(Math.max(0, (1 - g) * varianceB + b / a * (b / a) * varianceA));
         return new Pair(first.name, second.name, b - a, OptionalDouble.of(t * error),
-                error > 0 ? OptionalDouble.of(Math.min(1, 2 * chance.survivalProbability(Math.abs(b - a) / error))) : OptionalDouble.empty(),
+                error > 0 ? OptionalDouble.of(Math.min(1, 2 * chance.survivalProbability(Math.abs(b - a) / error)))
+                        : OptionalDouble.empty(),
                 b / a, apart ? OptionalDouble.of((b / a - root) / (1 - g)) : OptionalDouble.empty(),
                 apart ? OptionalDouble.of((b / a + root) / (1 - g)) : OptionalDouble.empty());
     }

@@ -100,7 +100,8 @@ public final class ExponentialFit {
                 : Math.min(all.squaresBesideThoseAt(1), all.squaresBesideThoseAt(-1));
         double constant = rate.isPresent() ? Double.POSITIVE_INFINITY : new AmplitudeProfile(all).squares(_ -> 1);
         Optional<Candidate> best = rates.stream().flatMap(beta -> Candidate.from(beta, all, progress).stream())
-                .filter(each -> each.least.sum() < endless * (1 - ROUNDING) && each.least.sum() <= constant * (1 + ROUNDING)).min(Comparator.comparingDouble(each -> each.least.sum()));
+                .filter(each -> each.least.sum() < endless * (1 - ROUNDING) && each.least.sum() <= constant * (1 + ROUNDING))
+                .min(Comparator.comparingDouble(each -> each.least.sum()));
         return best.map(found -> found.report(curve, points, over, change, scaled, offset)).orElseGet(() -> new FitOutcome.NotFitted(curve,
                 rates.isEmpty() || new AmplitudeProfile(all).squares(exponential(rates.getFirst())) >= endless * (1 - ALIKE)
                         ? new Reason.EndlessRise(name) : new Reason.NoneFits(name, "the fit did not converge")));

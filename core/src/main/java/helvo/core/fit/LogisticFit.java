@@ -149,7 +149,8 @@ public final class LogisticFit {
             }
             for (int i = 0; i < rows.size() - 1; i++) {
                 List<Start> beside = i == 0 ? rows.get(1) : Stream.concat(rows.get(i - 1).stream(), rows.get(i + 1).stream()).toList();
-                rows.get(i).stream().filter(each -> !each.leadsTo(beside) && each.bendsAtTwo(points.x())).map(Start::coefficients).forEach(starts::add);
+                rows.get(i).stream().filter(each -> !each.leadsTo(beside) && each.bendsAtTwo(points.x())).map(Start::coefficients)
+                        .forEach(starts::add);
             }
         }
         return starts;

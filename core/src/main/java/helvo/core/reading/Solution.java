@@ -107,8 +107,8 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
         return new Solution(x, limit(outside, x, -span), limit(outside, x, span), beyond);
     }
 
-    /// For a straight line the set of x is where a quadratic is not above 0: (f − y)² − t²s² (h + 1/m), Fieller 1954. It is an interval, all
-    /// of x, or, where the slope may be 0, what lies outside of a gap; then the part that x lies in counts.
+    /// For a straight line the set of x is where a quadratic is not above 0: (f − y)² − t²s² (h + 1/m), Fieller 1954. It is an interval,
+    /// all of x, or, where the slope may be 0, what lies outside of a gap; then the part that x lies in counts.
     private static Solution byFieller(Fit fit, Unknown unknown, double x, Range range, double scale, double beyond) {
         if (scale == 0) {
             return new Solution(x, OptionalDouble.of(x), OptionalDouble.of(x), beyond);

@@ -89,8 +89,8 @@ public final class ChecksReadout {
                     + "standard deviations of the others off): none of them is strange by itself, and the 95 %% intervals are rough.",
                     numbers.significant(Math.abs(check.statistic()), 2));
             case ODD_POINT -> check.rows().size() == 1 ? odd(check) : together(check);
-            case DECIDING_POINT -> without(check.rows().getFirst()).map(would -> Phrase.of("Without row %d %s: this one point decides much, "
-                    + "and lies %s standard deviations of the others off (chance alone: %s).", check.rows().getFirst() + 1, would,
+            case DECIDING_POINT -> without(check.rows().getFirst()).map(would -> Phrase.of("Without row %d %s: this one point decides "
+                    + "much, and lies %s standard deviations of the others off (chance alone: %s).", check.rows().getFirst() + 1, would,
                     shown(check), p(check))).orElse("");
             case COOK -> without(check.rows().getFirst()).map(would -> Phrase.of("Without row %d %s: by its place this one point decides "
                     + "much (Cook’s distance %s), which is no fault.", check.rows().getFirst() + 1, would,

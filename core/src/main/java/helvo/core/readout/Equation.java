@@ -42,7 +42,8 @@ public record Equation(PrintedEquation printed, NumberFormat numbers) {
 
     /// In symbols at full precision, in the notation of spreadsheets and programs: "y = 0.2054*x + 0.26".
     public String exact() {
-        String x = printed.origin().map(origin -> "(x" + (curve().isFromByRatio() ? "/" : origin.signum() < 0 ? "+" : "-") + numbers.exact(origin.abs().doubleValue())
+        String x = printed.origin().map(origin -> "(x" + (curve().isFromByRatio() ? "/" : origin.signum() < 0 ? "+" : "-")
+                + numbers.exact(origin.abs().doubleValue())
                 + ")").orElse("x");
         return "y = " + curve().form(value(k -> numbers.exact(printed.exact()[k]), numbers.exact(curve().heldIntercept())), x,
                 Notation.PROGRAM);

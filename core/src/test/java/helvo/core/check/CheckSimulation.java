@@ -187,7 +187,8 @@ public final class CheckSimulation {
             }
         }
         System.out.println();
-        System.out.println("| clean | x | weights | " + String.join(" | ", Arrays.stream(SIZES).mapToObj(Integer::toString).toList()) + " |");
+        System.out.println("| clean | x | weights | " + String.join(" | ",
+                Arrays.stream(SIZES).mapToObj(Integer::toString).toList()) + " |");
         System.out.println("| --- | --- | ---" + " | ---".repeat(SIZES.length) + " |");
         for (Shape shape : Shape.values()) {
             for (Spacing spacing : Spacing.values()) {

@@ -58,7 +58,8 @@ class ComparisonTest {
         assertThat(found.equalSlopes().orElseThrow().p()).isCloseTo(0.07588234969126817, within(1e-9));
         Comparison.Pair pair = found.pairs().getFirst();
         assertThat(pair.p().orElseThrow()).isCloseTo(0.07588234969126817, within(1e-9));
-        assertThat(pair.differenceHalf95().orElseThrow()).as("the interval holds 0 as the test says").isGreaterThan(Math.abs(pair.difference()));
+        assertThat(pair.differenceHalf95().orElseThrow()).as("the interval holds 0 as the test says")
+                .isGreaterThan(Math.abs(pair.difference()));
     }
 
     /// Of three pairs, the least p counts three times, the next twice, and none less than one before it. Expected: SciPy.
@@ -66,7 +67,8 @@ class ComparisonTest {
     void pairsArePairsAmongOthers() {
         var third = new Comparison.Named("third", Points.of(X, new double[] {1.5, 3.0, 4.6, 6.1, 7.6, 9.0}));
         Comparison found = Comparison.of(List.of(DRY, WET, third), Progress.none()).orElseThrow();
-        assertThat(found.pairs()).extracting(pair -> pair.p().orElseThrow()).usingComparatorForType(new DoubleComparator(1e-12), Double.class)
+        assertThat(found.pairs()).extracting(pair -> pair.p().orElseThrow())
+                .usingComparatorForType(new DoubleComparator(1e-12), Double.class)
                 .containsExactly(1.275676916439747e-06, 1.0314399322576388e-06, 0.5852715667536585);
         assertThat(found.equalLines().orElseThrow().p()).isLessThan(1e-6);
     }

@@ -311,7 +311,8 @@ class CurvedFitTest {
             double origin = there.origin().orElseThrow().doubleValue();
             assertThat(origin).as(curve.name()).isBetween(2000.0, 2000.7);
             assertThat(there.coefficient("a").value()).isCloseTo(there.function().at(origin), withinPercentage(1e-10));
-            assertThat(curve.value(new double[] {there.coefficient("a").value(), there.coefficient("b").value()}, curve.from(origin, 2000.55)))
+            assertThat(curve.value(new double[] {there.coefficient("a").value(), there.coefficient("b").value()},
+                    curve.from(origin, 2000.55)))
                     .isCloseTo(there.function().at(2000.55), withinPercentage(1e-9));
             assertThat(new Equation(PrintedEquation.of(there, Points.of(far, y)), NumberFormat.POINT).where("x").orElseThrow())
                     .startsWith(curve.isFromByRatio() ? "t = x / 2000" : "t = x \u2212 2000");
