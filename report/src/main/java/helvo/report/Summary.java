@@ -129,6 +129,7 @@ final class Summary {
         strong(numbers.significant(pair.ratio(), 3) + " times");
         say(" that of " + pair.first() + (pair.ratioLow95().isPresent() && pair.ratioHigh95().isPresent()
                 ? Phrase.of(" (95 %%: %s to %s)", numbers.significant(pair.ratioLow95().getAsDouble(), 3),
-                        numbers.significant(pair.ratioHigh95().getAsDouble(), 3)) : " (without 95 % limits: the slopes are too unsure)") + ".");
+                        numbers.significant(pair.ratioHigh95().getAsDouble(), 3))
+                : " (without 95 % limits: the slopes are too unsure)") + ".");
     }
 }
