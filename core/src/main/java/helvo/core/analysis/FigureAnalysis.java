@@ -53,7 +53,9 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
             return Optional.of("No column is y yet: click a tag above the table and choose y.");
         }
         boolean anyPoint = series.stream().anyMatch(each -> each.points().size() > 0);
-        return anyPoint ? Optional.empty() : Optional.of("No row has a number in both x and y.");
+        return anyPoint ? Optional.empty() : series.stream().flatMap(each -> each.rows().whyTooLarge().stream()).findFirst()
+                .map(why -> "No row can be used: " + why + "; use another unit.")
+                .or(() -> Optional.of("No row has a number in both x and y."));
     }
 
     /// What stands on an empty plot, or over a single point: what is missing for a curve. Said by the figure alone.

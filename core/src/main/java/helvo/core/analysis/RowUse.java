@@ -56,6 +56,12 @@ public record RowUse(int given, int[] setAside, int[] unusable, Coordinate x, Co
                 && !MissingText.saysNone(text) && !MissingText.isLimit(text);
     }
 
+    /// Why a row that has numbers has no point; empty where there is no such row.
+    Optional<String> whyTooLarge() {
+        return Arrays.stream(unusable).filter(row -> x.column().cells().cell(row) instanceof Cell.Number
+                && y.column().cells().cell(row) instanceof Cell.Number).mapToObj(this::why).findFirst();
+    }
+
     /// Why one of the unusable rows has no point: "Stretch: “about 7.6” is not a number".
     public String why(int row) {
         Column column = (Math.abs(x.at(row)) <= Coordinate.MOST ? y : x).column();

@@ -106,6 +106,8 @@ class FigureAnalysisTest {
         assertThat(figure(after(groups(), new ColumnEdit.SetRole(1, 2, Role.NONE))).hint().orElseThrow()).startsWith("No column is x yet");
         assertThat(figure(study(column(1, "a", Role.X, 1), column(2, "b", Role.Y, (Object) null))).missing())
                 .hasValue("No row has a number in both x and y.");
+        assertThat(figure(study(column(1, "a", Role.X, 1, 2), column(2, "b", Role.Y, 2e300, 4e300))).missing())
+                .hasValue("No row can be used: b is beyond 10^150, too large to reckon with; use another unit.");
         FigureAnalysis one = figure(study(column(1, "a", Role.X, 1), column(2, "b", Role.Y, 2)));
         assertThat(one.missing()).isEmpty();
         assertThat(one.hint()).hasValue("One point so far: a line needs two.");
