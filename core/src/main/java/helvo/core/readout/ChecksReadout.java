@@ -235,8 +235,9 @@ public final class ChecksReadout {
                 offers.add(new Offer.ShowResiduals());
             }
             case ODD -> {
-                check.rows().forEach(row -> offers.add(new Offer.ShowRow(row)));
-                check.rows().forEach(row -> offers.add(new Offer.SetAside(row)));
+                List<Integer> rows = check.rows().stream().sorted().toList();
+                rows.forEach(row -> offers.add(new Offer.ShowRow(row)));
+                offers.add(new Offer.SetAside(rows));
             }
             case INFLUENCE -> offers.add(new Offer.ShowRow(check.rows().getFirst()));
         }

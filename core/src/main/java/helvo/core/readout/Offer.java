@@ -1,6 +1,7 @@
 package helvo.core.readout;
 
 import helvo.core.fit.Curve;
+import java.util.List;
 
 /// What somebody might do about a finding, with one press.
 public sealed interface Offer {
@@ -41,13 +42,13 @@ public sealed interface Offer {
         }
     }
 
-    /// Leave a row out of the fit, with a reason.
+    /// Leave rows out of the fit, with a reason.
     ///
-    /// @param row 0 is the first
-    record SetAside(int row) implements Offer {
+    /// @param rows 0 is the first
+    record SetAside(List<Integer> rows) implements Offer {
         @Override
         public String label() {
-            return "Set it aside …";
+            return rows.size() == 1 ? "Set it aside …" : "Set them aside …";
         }
     }
 

@@ -25,6 +25,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -227,8 +228,9 @@ public final class FigurePane extends VBox {
             case Offer.Straighten _ -> opener.showStraighten();
             case Offer.ShowResiduals _ -> showResiduals(true);
             case Offer.ShowRow(int row) -> workspace.reveal(row);
-            case Offer.SetAside(int row) -> opener.showPoints(new int[] {row}, workspace.series().map(SeriesAnalysis::key),
-                    "Row " + (row + 1), 0, PANEL_Y);
+            case Offer.SetAside(List<Integer> rows) -> opener.showPoints(rows.stream().mapToInt(Integer::intValue).toArray(),
+                    workspace.series().map(SeriesAnalysis::key), (rows.size() == 1 ? "Row " : "Rows ") + rows.stream()
+                            .map(row -> Integer.toString(row + 1)).collect(Collectors.joining(", ")), 0, PANEL_Y);
             case Offer.Weigh _ -> openBars(false);
         }
     }
