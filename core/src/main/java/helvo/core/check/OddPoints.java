@@ -4,6 +4,8 @@ import helvo.core.number.SmallMatrix;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.Optional;
+import java.util.PriorityQueue;
+import java.util.function.ToDoubleFunction;
 import java.util.stream.IntStream;
 import org.apache.commons.statistics.distribution.ChiSquaredDistribution;
 import org.apache.commons.statistics.distribution.FDistribution;
@@ -19,24 +21,26 @@ import org.apache.commons.statistics.distribution.FDistribution;
 record OddPoints(int[] places, double studentised, double p) {
     /// A point that a curve must pass through has no residual to speak of.
     private static final double FREE = 1e-10;
-    /// Of so many points all pairs are compared.
-    private static final int MOST_FOR_PAIRS = 100;
+    /// So many points are compared in all pairs.
+    private static final int MOST_COMPARED = 100;
     /// Of the error that may be made: for one, two and three.
     private static final double[] SHARES = {0.7, 0.22, 0.08};
     private static final int FEWEST_LEFT = 2;
 
     static Optional<OddPoints> of(Scatter scatter) {
         double squares = scatter.squares();
-        int[] all = IntStream.range(0, scatter.size()).filter(k -> 1 - scatter.leverage(k) > FREE).toArray();
+        double[] leverages = scatter.leverages();
+        int[] all = IntStream.range(0, leverages.length).filter(k -> 1 - leverages[k] > FREE).toArray();
         if (scatter.freedom() < 2 || !(squares > 0) || all.length == 0) {
             return Optional.empty();
         }
+        int[] far = farthest(scatter, leverages, all);
         int[] set = {};
         int[] best = set;
         double least = Double.POSITIVE_INFINITY;
         double sets = 1;
         for (int size = 1; size <= SHARES.length && (size == 1 || scatter.freedom() - size > FEWEST_LEFT) && size < all.length; size++) {
-            set = size == 2 ? pair(scatter, all) : with(scatter, set, all);
+            set = size == 2 ? pair(scatter, far) : with(scatter, set, far);
             sets = sets * (all.length - size + 1) / size;
             double p = chance(scatter, squares, taken(scatter, set), 0, size, size) * sets / SHARES[size - 1];
             if (p < least) {
@@ -47,6 +51,26 @@ record OddPoints(int[] places, double studentised, double p) {
         int[] odd = backwards(scatter, squares, best, all.length);
         double t = studentised(scatter, squares, odd, odd[0]);
         return Optional.of(new OddPoints(odd, t, Math.min(1, least)));
+    }
+
+    /// All; of many points those whose standardised residuals are largest, among which a set that is odd must be.
+    private static int[] farthest(Scatter scatter, double[] leverages, int[] all) {
+        if (all.length <= MOST_COMPARED) {
+            return all;
+        }
+        ToDoubleFunction<Integer> size = k -> scatter.e()[k] * scatter.e()[k] / (1 - leverages[k]);
+        var largest = new PriorityQueue<Integer>(MOST_COMPARED, Comparator.comparingDouble(size));
+        double floor = -1;
+        for (int k : all) {
+            if (size.applyAsDouble(k) > floor) {
+                largest.add(k);
+                if (largest.size() > MOST_COMPARED) {
+                    largest.remove();
+                    floor = size.applyAsDouble(largest.element());
+                }
+            }
+        }
+        return largest.stream().mapToInt(Integer::intValue).sorted().toArray();
     }
 
     /// The point alone that takes most out beside those of a set.
@@ -68,10 +92,7 @@ record OddPoints(int[] places, double studentised, double p) {
         return larger;
     }
 
-    private static int[] pair(Scatter scatter, int[] all) {
-        int[] some = all.length <= MOST_FOR_PAIRS ? all : Arrays.stream(all).boxed()
-                .sorted(Comparator.comparingDouble(k -> -Math.abs(scatter.e()[k]))).limit(MOST_FOR_PAIRS).mapToInt(Integer::intValue)
-                .toArray();
+    private static int[] pair(Scatter scatter, int[] some) {
         int[] best = {some[0], some[1]};
         double most = -1;
         int[] each = new int[2];

@@ -1,6 +1,8 @@
 package helvo.core.check;
 
 import helvo.core.Beside;
+import helvo.core.Blocks;
+import helvo.core.Progress;
 import helvo.core.check.Check.Kind;
 import helvo.core.check.Check.Question;
 import helvo.core.fit.Residuals;
@@ -50,6 +52,7 @@ record Round(Residuals residuals, Optional<Scatter> scatter, List<Check> checks,
         Beside<Optional<Check>> odd = Beside.of(scatter.size(), () -> odd(residuals, scatter));
         Beside<Optional<Check>> influence = Beside.of(scatter.size(), () -> influence(residuals, scatter));
         SameX byX = SameX.of(scatter);
+        Beside<Optional<Step>> steps = Beside.of(scatter.size(), () -> Step.of(scatter, byX));
         Optional<NextTerm> term = NextTerm.of(residuals, scatter);
         term.ifPresent(next -> checks.add(Check.of(Kind.NEXT_TERM, next.test().value(), next.test().p(),
                 next.shares() < TINY ? 0 : next.largest())));
@@ -59,7 +62,7 @@ record Round(Residuals residuals, Optional<Scatter> scatter, List<Check> checks,
         if (!byX.isAsMeasured()) {
             order(scatter.e(), scatter, scatter::q, Kind.DURBIN_WATSON_MEASURED).ifPresent(checks::add);
         }
-        Step.of(scatter, byX).ifPresent(step -> checks.add(Check.of(Kind.STEP, step.statistic(), step.p(), step.height())
+        steps.outcome().ifPresent(step -> checks.add(Check.of(Kind.STEP, step.statistic(), step.p(), step.height())
                 .about(List.of(rowAt(residuals, step.from()), rowAt(residuals, step.to())))));
         Spread.of(residuals, scatter).map(spread -> Check.of(Kind.SPREAD, spread.statistic(), spread.p(), spread.growth()))
                 .or(() -> BreuschPagan.of(scatter).map(spread -> Check.of(Kind.BREUSCH_PAGAN, spread.statistic(), spread.p(),
@@ -87,11 +90,27 @@ record Round(Residuals residuals, Optional<Scatter> scatter, List<Check> checks,
     /// Whether residuals have heavier tails than normal ones, or are skewed, so far that 95 % limits do not hold 95 %; lighter tails make
     /// these limits wide and do no harm.
     private static boolean widens(double[] e) {
-        double mean = Arrays.stream(e).average().orElse(0);
-        double square = Arrays.stream(e).map(each -> Math.pow(each - mean, 2)).average().orElse(0);
-        double cube = Arrays.stream(e).map(each -> Math.pow(each - mean, 3)).average().orElse(0);
-        double fourth = Arrays.stream(e).map(each -> Math.pow(each - mean, 4)).average().orElse(0);
-        return fourth / (square * square) - 3 > MUCH || Math.abs(cube) / Math.pow(square, 1.5) > MUCH;
+        int n = e.length;
+        double mean = Blocks.sum(n, (from, to) -> {
+            double sum = 0;
+            for (int i = from; i < to; i++) {
+                sum += e[i];
+            }
+            return sum;
+        }) / n;
+        double[] powers = Blocks.joined(n, Progress.none(), (from, to) -> {
+            double[] sums = new double[3];
+            for (int i = from; i < to; i++) {
+                double away = e[i] - mean;
+                double square = away * away;
+                sums[0] += square;
+                sums[1] += square * away;
+                sums[2] += square * square;
+            }
+            return sums;
+        }, (one, other) -> new double[] {one[0] + other[0], one[1] + other[1], one[2] + other[2]});
+        double square = powers[0] / n;
+        return powers[2] / n / (square * square) - 3 > MUCH || Math.abs(powers[1]) / n / Math.pow(square, 1.5) > MUCH;
     }
 
     private static int rowAt(Residuals residuals, double x) {
@@ -112,8 +131,8 @@ record Round(Residuals residuals, Optional<Scatter> scatter, List<Check> checks,
     /// multiple of that point's externally studentised residual, whose chance therefore is that of the change, times their number.
     private static Optional<Check> deciding(Residuals residuals, Scatter scatter) {
         int freedom = scatter.freedom() - 1;
-        int[] strong = IntStream.range(0, scatter.size()).filter(k -> scatter.leverage(k) >= STRONG && 1 - scatter.leverage(k) > FREE)
-                .toArray();
+        double[] leverages = scatter.leverages();
+        int[] strong = IntStream.range(0, leverages.length).filter(k -> leverages[k] >= STRONG && 1 - leverages[k] > FREE).toArray();
         if (freedom < FEWEST_FOR_INFLUENCE - 1 || strong.length == 0 || strong.length > MOST_STRONG) {
             return Optional.empty();
         }
@@ -139,10 +158,11 @@ record Round(Residuals residuals, Optional<Scatter> scatter, List<Check> checks,
         if (freedom < FEWEST_FOR_INFLUENCE) {
             return Optional.empty();
         }
+        double[] leverages = scatter.leverages();
         int at = -1;
         double most = 0;
-        for (int k = 0; k < scatter.size(); k++) {
-            double h = scatter.leverage(k);
+        for (int k = 0; k < leverages.length; k++) {
+            double h = leverages[k];
             double square = scatter.e()[k] * scatter.e()[k] * h / ((1 - h) * (1 - h));
             if (square > most && Double.isFinite(square)) {
                 most = square;

@@ -163,6 +163,22 @@ record Scatter(double[] x, double[] raw, double[] e, double[] roots, double[][] 
         return Math.min(1, sum);
     }
 
+    /// Those of all points.
+    double[] leverages() {
+        double[] all = new double[e.length];
+        Blocks.each(all.length, (from, to) -> {
+            for (double[] each : q) {
+                for (int k = from; k < to; k++) {
+                    all[k] += each[k] * each[k];
+                }
+            }
+            for (int k = from; k < to; k++) {
+                all[k] = Math.min(1, all[k]);
+            }
+        });
+        return all;
+    }
+
     /// The residuals that a further coefficient, with this direction, would leave.
     ///
     /// @param z is changed

@@ -23,10 +23,13 @@ record Spread(double statistic, double p, double growth) {
 
     static Optional<Spread> of(Residuals residuals, Scatter scatter) {
         int n = scatter.size();
+        if (n < FEWEST || n > Chance.MOST_POINTS) {
+            return Optional.empty();
+        }
         double[] free = IntStream.range(0, n).mapToDouble(i -> 1 - scatter.leverage(i)).toArray();
         double[] byX = centred(scatter.x());
         double[] byFitted = centred(IntStream.range(0, n).map(scatter::place).mapToDouble(residuals::fitted).map(Math::abs).toArray());
-        if (n < FEWEST || n > Chance.MOST_POINTS || byX.length == 0) {
+        if (byX.length == 0) {
             return Optional.empty();
         }
         ToDoubleFunction<double[]> alongX = e -> Math.abs(correlation(e, free, byX));
