@@ -124,7 +124,7 @@ public record Judgement(List<Check> checks, Map<Integer, Fit> without, List<Curv
             int rows = 0;
             while (now.speaks(Question.ODD) && rows < MOST_ODD) {
                 Check named = now.answer(Question.ODD).orElseThrow();
-                if (isByPattern(now, named)) {
+                if (rows + named.rows().size() > MOST_ODD || isByPattern(now, named)) {
                     break;
                 }
                 if (belongsToTails(now, named)) {

@@ -6,6 +6,7 @@ import helvo.core.Progress;
 import helvo.core.check.Check.Kind;
 import helvo.core.check.Check.Question;
 import helvo.core.fit.Residuals;
+import helvo.core.number.Holm;
 import helvo.core.number.RisingOrder;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -195,15 +196,11 @@ record Round(Residuals residuals, Optional<Scatter> scatter, List<Check> checks,
     }
 
     private static Map<Question, Double> holm(Map<Question, Double> p) {
-        Question[] order = p.keySet().stream().sorted(Comparator.comparingDouble(each -> p.get(each) / each.weight()))
-                .toArray(Question[]::new);
+        Question[] questions = p.keySet().toArray(Question[]::new);
+        double[] all = Holm.adjusted(Arrays.stream(questions).mapToDouble(p::get).toArray(),
+                Arrays.stream(questions).mapToDouble(Question::weight).toArray());
         var adjusted = new EnumMap<Question, Double>(Question.class);
-        double before = 0;
-        for (int k = 0; k < order.length; k++) {
-            double left = Arrays.stream(order, k, order.length).mapToDouble(Question::weight).sum();
-            before = Math.clamp(p.get(order[k]) / order[k].weight() * left, before, 1);
-            adjusted.put(order[k], before);
-        }
+        IntStream.range(0, all.length).forEach(i -> adjusted.put(questions[i], all[i]));
         return adjusted;
     }
 

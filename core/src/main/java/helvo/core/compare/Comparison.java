@@ -11,9 +11,9 @@ import helvo.core.fit.Points;
 import helvo.core.fit.PrintedEquation;
 import helvo.core.fit.Quality;
 import helvo.core.fit.Weighting;
+import helvo.core.number.Holm;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -155,15 +155,8 @@ public record Comparison(List<Group> groups, Scatter scatter, Optional<Quality.F
         if (pairs.stream().anyMatch(pair -> pair.p().isEmpty())) {
             return List.copyOf(pairs);
         }
-        Pair[] adjusted = pairs.toArray(Pair[]::new);
-        int[] order = IntStream.range(0, adjusted.length).boxed().sorted(Comparator.comparingDouble(i -> pairs.get(i).p().orElseThrow()))
-                .mapToInt(Integer::intValue).toArray();
-        double before = 0;
-        for (int k = 0; k < order.length; k++) {
-            before = Math.clamp(pairs.get(order[k]).p().orElseThrow() * (order.length - k), before, 1);
-            adjusted[order[k]] = adjusted[order[k]].with(before);
-        }
-        return List.of(adjusted);
+        double[] adjusted = Holm.adjusted(pairs.stream().mapToDouble(pair -> pair.p().orElseThrow()).toArray());
+        return IntStream.range(0, adjusted.length).mapToObj(i -> pairs.get(i).with(adjusted[i])).toList();
     }
 
     /// What parallel lines leave more than separate ones is Σ Sxx (b − b̄)², with b̄ the slope of all groups about their own means:

@@ -19,8 +19,6 @@ public final class ExponentialFit {
     /// So many rates that are least about themselves are followed to their last digits.
     private static final int STARTS = 4;
     private static final double STEP = 1.25;
-    /// e to the minus this is below the rounding of 1.
-    private static final double NOTHING_LEFT = 37;
     private static final double FEWEST_RATES = 50;
     private static final double MOST_RATES = 1e9;
     /// A sum of squares this near to another is not less.
@@ -203,6 +201,6 @@ public final class ExponentialFit {
     /// Beyond it nothing is left of the curve at the point next to the end.
     private static double steepest(double[] t) {
         double gap = Arrays.stream(t).filter(Double::isFinite).map(at -> 1 - Math.abs(at)).filter(to -> to > 0).min().orElse(1);
-        return Math.clamp(NOTHING_LEFT / gap, FEWEST_RATES, MOST_RATES);
+        return Math.clamp(Minima.steepest(gap), FEWEST_RATES, MOST_RATES);
     }
 }

@@ -1,6 +1,7 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
+import helvo.core.number.Minima;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -24,8 +25,6 @@ public final class LogisticFit {
     private static final int MOST_COMPARED = 2000;
     /// Middles beyond the points, whose half span is 1.
     private static final double[] OUTSIDE = {-5, -3, -2, -1.5, -1.2, 1.2, 1.5, 2, 3, 5};
-    /// e to the minus this is below the rounding of 1.
-    private static final double NOTHING_LEFT = 37;
     /// e to the minus this is a thousandth: farther from its middle a curve is flat but for so much.
     private static final double BEND = 7;
     private static final double FEWEST_RATES = 200;
@@ -116,7 +115,7 @@ public final class LogisticFit {
     private static double steepest(double[] t) {
         double[] rising = Arrays.stream(t).sorted().distinct().toArray();
         double gap = IntStream.range(1, rising.length).mapToDouble(i -> rising[i] - rising[i - 1]).min().orElse(1);
-        return Math.clamp(NOTHING_LEFT / gap, FEWEST_RATES, MOST_RATES);
+        return Math.clamp(Minima.steepest(gap), FEWEST_RATES, MOST_RATES);
     }
 
     private record Start(double height, double rate, double middle, double squares) {

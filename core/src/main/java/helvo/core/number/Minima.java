@@ -11,12 +11,19 @@ import java.util.stream.IntStream;
 public final class Minima {
     private static final double SMALLEST = 1e-3;
     private static final int NARROWINGS = 40;
+    /// e to the minus this is below the rounding of 1.
+    private static final double NOTHING_LEFT = 37;
     private static final double GOLDEN = (Math.sqrt(5) - 1) / 2;
 
     private Minima() {}
 
     /// A rate, and the value there.
     public record Minimum(double rate, double value) {}
+
+    /// The rate beyond which nothing is left of e^(−rate · gap).
+    public static double steepest(double gap) {
+        return NOTHING_LEFT / gap;
+    }
 
     /// The least of them, the very least first.
     ///

@@ -27,8 +27,6 @@ final class Profile {
     private static final int FOLLOWED = 6;
     private static final double STEP = 1.4;
     private static final int SETTLED_RATES = 2;
-    /// e to the minus this is below the rounding of 1.
-    private static final double NOTHING_LEFT = 37;
 
     private final Fit fit;
     private final AmplitudeForm form;
@@ -81,7 +79,7 @@ final class Profile {
             double unit = 2 / (u[u.length - 1] - u[0]);
             // Beyond the steepest nothing is left of the curve one point farther than an end.
             double gap = Math.min(u[1] - u[0], u[u.length - 1] - u[u.length - 2]);
-            double steepest = Math.clamp(NOTHING_LEFT / (gap * unit), NOTHING_LEFT, 1 / SETTLED);
+            double steepest = Math.clamp(Minima.steepest(gap * unit), Minima.steepest(1), 1 / SETTLED);
             return Minima.of(rate -> squares(new double[] {rate * unit}, x0), steepest, STEP, SETTLED_RATES).stream()
                     .mapToDouble(Minima.Minimum::value).reduce(least, Math::min);
         }
