@@ -26,6 +26,8 @@ record OddPoints(int[] places, double studentised, double p) {
     /// Of the error that may be made: for one, two and three.
     private static final double[] SHARES = {0.7, 0.22, 0.08};
     private static final int FEWEST_LEFT = 2;
+    /// What each of a set may err: as much as the question of odd points has of all.
+    private static final double BESIDE_OTHERS = 0.015;
 
     static Optional<OddPoints> of(Scatter scatter) {
         double squares = scatter.squares();
@@ -142,7 +144,7 @@ record OddPoints(int[] places, double studentised, double p) {
         return taken;
     }
 
-    /// Those of a set that are odd beside the rest of it, at 5 % for all; the oddest at least.
+    /// Those of a set that are odd beside the rest of it; the oddest at least.
     private static int[] backwards(Scatter scatter, double squares, int[] set, int points) {
         if (set.length == 1) {
             return set;
@@ -150,7 +152,7 @@ record OddPoints(int[] places, double studentised, double p) {
         Integer[] rising = Arrays.stream(set).boxed().sorted(Comparator.comparingDouble(k -> single(scatter, squares, set, k)))
                 .toArray(Integer[]::new);
         int[] odd = Arrays.stream(rising).mapToInt(Integer::intValue).filter(k -> single(scatter, squares, set, k)
-                * (points - set.length + 1) < Check.SIGNIFICANT).toArray();
+                * (points - set.length + 1) < BESIDE_OTHERS).toArray();
         return odd.length > 0 ? odd : new int[] {rising[0]};
     }
 
