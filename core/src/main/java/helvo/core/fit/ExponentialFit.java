@@ -61,8 +61,12 @@ public final class ExponentialFit {
             // At x = 0 the curve is 0 whatever its coefficients: they stay, and what is said of the scatter takes these points in.
             FitOutcome all0 = of(curve, withZero, u::of, x -> 1 / x, u.of(withZero).x(), u.lnOfCentre(),
                     OptionalDouble.of(fit.coefficient("b").value()), progress.part(0.7, 1));
-            return all0 instanceof FitOutcome.Fitted(Fit whole)
-                    ? new FitOutcome.Fitted(whole.takingZero()) : positive;
+            if (!(all0 instanceof FitOutcome.Fitted(Fit whole))) {
+                return positive;
+            }
+            return whole.quality().r2AboutMean().orElse(0) >= 0 ? new FitOutcome.Fitted(whole.takingZero())
+                    : new FitOutcome.NotFitted(curve, new Reason.NoneFits("power curve", "it is 0 at x = 0, and so leaves more than the "
+                            + "mean alone"));
         });
     }
 

@@ -176,7 +176,7 @@ class CurvedFitTest {
     @Test
     void pointsThatAShapeCannotUseAreLeftOutAndCounted() {
         double[] x = {-1, 0, 1, 2, 3, 4};
-        double[] y = {9, 9, 2, 4.1, 6, 7.9};
+        double[] y = {9, 0.3, 2, 4.1, 6, 7.9};
         assertThat(fit(new Logarithmic(), x, y).quality().points()).isEqualTo(4);
         // It surely rises, so that the point at 0 takes part.
         assertThat(fit(new Power(false), x, y).quality().points()).isEqualTo(5);
@@ -340,6 +340,8 @@ class CurvedFitTest {
         double[] x = {1, 2, 3, 4};
         assertThat(reason(new Exponential(false), x, new double[] {0, 0, 0, 1})).contains("rise without end at one point");
         assertThat(reason(new Power(false), x, new double[] {0, 0, 0, 0})).contains("all y are 0");
+        assertThat(reason(new Power(false), new double[] {0, 1, 2, 3, 4, 5}, new double[] {41, 44, 46, 48, 49, 50}))
+                .contains("leaves more than the mean alone");
         assertThat(fit(new Power(false), x, new double[] {2e-300, 4.1e-300, 5.9e-300, 8e-300}).coefficient("b").value())
                 .as("their squares are no doubles").isCloseTo(fit(new Power(false), x, new double[] {2, 4.1, 5.9, 8})
                 .coefficient("b").value(), within(1e-10));

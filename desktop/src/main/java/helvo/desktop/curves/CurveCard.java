@@ -33,6 +33,8 @@ final class CurveCard extends ToggleButton {
     /// A curve whose middle is further from the line through its ends than this, in parts of its rise, is not straight.
     private static final double BENDS = 0.02;
     private static final double HEIGHT = 60;
+    /// What R² takes where it stands beneath the name.
+    private static final double LINE = 15;
     private static final double SIDES = 12;
     /// Narrower than this, a card has no room for name and R² beside one another.
     private static final double ROOM_FOR_BOTH = 100;
@@ -96,12 +98,21 @@ final class CurveCard extends ToggleButton {
         head.getChildren().clear();
         head.setLeft(name);
         head.setRight(both ? r2 : null);
-        head.setBottom(both ? null : r2);
         head.setPrefWidth(inner);
-        words.setPrefSize(inner, (both ? HEIGHT : HEIGHT - 15) + 4);
+        words.setPrefSize(inner, HEIGHT + 6);
         evidence.setWidth(inner);
         bar.setWidth(inner * share);
-        picture.resizeTo(inner, both ? HEIGHT : HEIGHT - 15);
+        picture.resizeTo(inner, both ? HEIGHT : HEIGHT - LINE);
+        arrange(!words.isVisible());
+    }
+
+    /// Where no curve is shown, what is said of it has the room of R² too.
+    private void arrange(boolean fits) {
+        fitted.setVisible(fits);
+        fitted.setManaged(fits);
+        words.setVisible(!fits);
+        words.setManaged(!fits);
+        head.setBottom(fits && head.getRight() == null ? r2 : null);
     }
 
     /// @param most     whether no other shape has more evidence for it
@@ -116,8 +127,7 @@ final class CurveCard extends ToggleButton {
             return;
         }
         pictured = fits ? Optional.of(series.key()) : Optional.empty();
-        fitted.setVisible(fits);
-        words.setVisible(!fits);
+        arrange(fits);
         switch (outcome.orElse(null)) {
             case null -> explain("Fitting …", "Fitting …");
             case FitOutcome.Fitted(Fit fit) -> show(series, fit, color, numbers, most);
