@@ -70,7 +70,7 @@ final class CurveCard extends ToggleButton {
         var weight = new StackPane(evidence, bar);
         StackPane.setAlignment(bar, Pos.CENTER_LEFT);
         fitted = new VBox(2, new StackPane(picture, simplest), weight);
-        words.getStyleClass().addAll("muted", "small");
+        words.getStyleClass().add("small");
         var card = new VBox(1, head, new StackPane(fitted, words));
         card.setPadding(new Insets(3, 5, 4, 5));
         setGraphic(card);
@@ -99,7 +99,7 @@ final class CurveCard extends ToggleButton {
         head.setLeft(name);
         head.setRight(both ? r2 : null);
         head.setPrefWidth(inner);
-        words.setPrefSize(inner, HEIGHT + 6);
+        words.setPrefSize(inner, HEIGHT + 8);
         evidence.setWidth(inner);
         bar.setWidth(inner * share);
         picture.resizeTo(inner, both ? HEIGHT : HEIGHT - LINE);
