@@ -16,7 +16,9 @@ import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
 import java.util.List;
 import java.util.Locale;
+import java.util.Collections;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.Optional;
 
 /// Changes of one figure.
@@ -223,7 +225,7 @@ public sealed interface FigureEdit extends Edit {
         }
 
         public Zoom {
-            limits = Map.copyOf(limits);
+            limits = Collections.unmodifiableMap(new TreeMap<>(limits));
         }
 
         @Override

@@ -4,10 +4,12 @@ import static helvo.core.Require.require;
 
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 
 /// What a report of the study holds, and for whom. It is part of the study, so that the same study gives the same report.
 ///
@@ -88,7 +90,7 @@ public record ReportPlan(Optional<String> title, String author, String date, Pap
         paper = paper == null ? Paper.A4 : paper;
         language = language == null ? "en" : language;
         sections = sections == null ? List.of() : List.copyOf(new LinkedHashSet<>(sections));
-        leftOut = leftOut == null ? Set.of() : Set.copyOf(leftOut);
+        leftOut = leftOut == null ? Set.of() : Collections.unmodifiableSet(new TreeSet<>(leftOut));
         require(author.length() <= MAX_CHARACTERS && date.length() <= MAX_CHARACTERS
                 && title.map(String::length).orElse(0) <= MAX_CHARACTERS, "title, author and date have %s characters at most",
                     MAX_CHARACTERS);

@@ -28,7 +28,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
-import java.util.TreeMap;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.JsonParser;
@@ -42,103 +41,8 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.jsontype.NamedType;
 import tools.jackson.databind.module.SimpleModule;
 
-/// The JSON form of studies, edits and commits, for the study file and the journal. A type's name here is part of the format: it
-/// stays when a class is renamed.
+/// The JSON form of studies, edits and commits, for the study file and the journal. Its words are those of [StudyNames].
 public final class StudyJson {
-    private static final Map<String, Class<?>> NAMES = new TreeMap<>(Map.ofEntries(
-            Map.entry("step", Commit.Do.class),
-            Map.entry("goes on", Commit.GoOn.class),
-            Map.entry("go to", Commit.GoTo.class),
-            Map.entry("take up", Commit.TakeUp.class),
-            Map.entry("rename study", StudyEdit.Rename.class),
-            Map.entry("begin", StudyEdit.Begin.class),
-            Map.entry("add table", StudyEdit.AddTable.class),
-            Map.entry("remove table", StudyEdit.RemoveTable.class),
-            Map.entry("replace table", StudyEdit.ReplaceTable.class),
-            Map.entry("use data", StudyEdit.UseData.class),
-            Map.entry("follow", StudyEdit.Follow.class),
-            Map.entry("append rows", TableEdit.AppendRows.class),
-            Map.entry("set cell", TableEdit.SetCell.class),
-            Map.entry("set aside where", TableEdit.SetAsideWhere.class),
-            Map.entry("move rows", TableEdit.MoveRows.class),
-            Map.entry("set role", ColumnEdit.SetRole.class),
-            Map.entry("keep one y", ColumnEdit.KeepOneY.class),
-            Map.entry("use as further x", ColumnEdit.UseAsFurtherX.class),
-            Map.entry("set heading", ColumnEdit.SetHeading.class),
-            Map.entry("set kind", ColumnEdit.SetKind.class),
-            Map.entry("set format", ColumnEdit.SetFormat.class),
-            Map.entry("scale bars", ColumnEdit.ScaleBars.class),
-            Map.entry("set own bars", ColumnEdit.SetOwnBars.class),
-            Map.entry("set weighting", FigureEdit.Weigh.class),
-            Map.entry("set bar meaning", ColumnEdit.SetBarMeaning.class),
-            Map.entry("move column", ColumnEdit.MoveColumn.class),
-            Map.entry("derive", ColumnEdit.Derive.class),
-            Map.entry("set formula", ColumnEdit.SetFormula.class),
-            Map.entry("name set", ColumnEdit.NameSet.class),
-            Map.entry("decide", DecisionEdit.Decide.class),
-            Map.entry("take back", DecisionEdit.TakeBack.class),
-            Map.entry("rename table", StudyEdit.RenameTable.class),
-            Map.entry("summarise", StudyEdit.Summarise.class),
-            Map.entry("turn", StudyEdit.Turn.class),
-            Map.entry("compound", StudyEdit.Compound.class),
-            Map.entry("set rows aside", TableEdit.SetRowsAside.class),
-            Map.entry("bring rows back", TableEdit.BringRowsBack.class),
-            Map.entry("set block", TableEdit.SetBlock.class),
-            Map.entry("add column", ColumnEdit.AddColumn.class),
-            Map.entry("add numbers", ColumnEdit.AddNumbers.class),
-            Map.entry("remove column", ColumnEdit.RemoveColumn.class),
-            Map.entry("insert rows", TableEdit.InsertRows.class),
-            Map.entry("remove rows", TableEdit.RemoveRows.class),
-            Map.entry("sort", TableEdit.Sort.class),
-            Map.entry("read in", ColumnEdit.ReadIn.class),
-            Map.entry("fill series", TableEdit.FillSeries.class),
-            Map.entry("set title", FigureEdit.SetTitle.class),
-            Map.entry("name figure", FigureEdit.NameFigure.class),
-            Map.entry("add figure", StudyEdit.AddFigure.class),
-            Map.entry("show", FigureEdit.Show.class),
-            Map.entry("choose curve", FigureEdit.ChooseCurve.class),
-            Map.entry("add curve", FigureEdit.AddCurve.class),
-            Map.entry("remove curve", FigureEdit.RemoveCurve.class),
-            Map.entry("resize", FigureEdit.Resize.class),
-            Map.entry("use only", FigureEdit.UseOnly.class),
-            Map.entry("set sheet", FigureEdit.SetSheet.class),
-            Map.entry("set axis", FigureEdit.SetAxis.class),
-            Map.entry("zoom", FigureEdit.Zoom.class),
-            Map.entry("set legend", FigureEdit.SetLegend.class),
-            Map.entry("set series look", FigureEdit.SetSeriesLook.class),
-            Map.entry("set curve look", FigureEdit.SetCurveLook.class),
-            Map.entry("put note", FigureEdit.PutNote.class),
-            Map.entry("remove note", FigureEdit.RemoveNote.class),
-            Map.entry("duplicate figure", StudyEdit.DuplicateFigure.class),
-            Map.entry("remove figure", StudyEdit.RemoveFigure.class),
-            Map.entry("swap axes", StudyEdit.SwapAxes.class),
-            Map.entry("plan report", StudyEdit.PlanReport.class),
-            Map.entry("describe figure", FigureEdit.Describe.class),
-            Map.entry("keep look", StudyEdit.KeepLook.class),
-            Map.entry("write numbers", StudyEdit.WriteNumbers.class),
-            Map.entry("text", Note.Text.class),
-            Map.entry("quoted", Note.Quoted.class),
-            Map.entry("rule", Note.Rule.class),
-            Map.entry("span", Note.Span.class),
-            Map.entry("reading-marker", Note.ReadingMarker.class),
-            Map.entry("is", RowCondition.Is.class),
-            Map.entry("is one of", RowCondition.OneOf.class),
-            Map.entry("between", RowCondition.Between.class),
-            Map.entry("beyond", RowCondition.Beyond.class),
-            Map.entry("is not", RowCondition.IsNot.class),
-            Map.entry("as written", Format.AsWritten.class),
-            Map.entry("rounded", Format.Rounded.class),
-            Map.entry("significant", Format.Significant.class),
-            Map.entry("dates", Format.Dates.class),
-            Map.entry("durations", Format.Durations.class),
-            Map.entry("text file", Table.Source.Text.class),
-            Map.entry("sheet", Table.Source.Sheet.class),
-            Map.entry("formula", Derivation.Formula.class),
-            Map.entry("carried", Derivation.Carried.class),
-            Map.entry("set", Derivation.Membership.class),
-            Map.entry("group", Derivation.Group.class),
-            Map.entry("turned", Derivation.Turned.class),
-            Map.entry("statistic", Derivation.Statistic.class)));
     private static final int PACKED_FROM = 1 << 16;
     private static final int PIECE = 1 << 16;
     private static final JsonMapper MAPPER = newMapper();
@@ -180,26 +84,9 @@ public final class StudyJson {
         }
     }
 
-    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "do")
-    private interface NamedEdit {}
-
-    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "commit")
-    private interface NamedCommit {}
-
-    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "rows where")
-    private interface NamedCondition {}
-
-    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "shown")
-    private interface NamedFormat {}
-
-    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "from")
-    private interface NamedSource {}
-
-    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "follows")
-    private interface NamedDerivation {}
-
-    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "note")
-    private interface NamedNote {}
+    /// One of a family, told by its name in [StudyNames].
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "type")
+    private interface Named {}
 
     private static JsonMapper newMapper() {
         var values = new SimpleModule("helvo");
@@ -215,16 +102,16 @@ public final class StudyJson {
         values.addDeserializer(SetAside.class, new SetAsideIn());
         // Of two members of one name nobody can tell which counts.
         var builder = JsonMapper.builder().addModule(values).enable(DeserializationFeature.FAIL_ON_READING_DUP_TREE_KEY)
+                .propertyNamingStrategy(new StudyNames.Members()).annotationIntrospector(new StudyNames.Constants())
                 .changeDefaultVisibility(visibility -> visibility.withVisibility(PropertyAccessor.IS_GETTER, Visibility.NONE))
-                .addMixIn(Commit.class, NamedCommit.class)
-                .addMixIn(Edit.class, NamedEdit.class)
-                .addMixIn(Note.class, NamedNote.class)
-                .addMixIn(RowCondition.class, NamedCondition.class)
-                .addMixIn(Format.class, NamedFormat.class)
-                .addMixIn(Table.Source.class, NamedSource.class)
-                .addMixIn(Derivation.class, NamedDerivation.class);
-        NAMES.forEach((name, type) -> builder.registerSubtypes(new NamedType(type, name)));
-        return builder.build();
+                .addMixIn(Commit.class, Named.class)
+                .addMixIn(Edit.class, Named.class)
+                .addMixIn(Note.class, Named.class)
+                .addMixIn(RowCondition.class, Named.class)
+                .addMixIn(Format.class, Named.class)
+                .addMixIn(Table.Source.class, Named.class)
+                .addMixIn(Derivation.class, Named.class);
+        return builder.registerSubtypes(StudyNames.types().toArray(NamedType[]::new)).build();
     }
 
     private static final class CellOut extends ValueSerializer<Cell> {
@@ -356,16 +243,16 @@ public final class StudyJson {
     }
 
     /// A reading that does not say how often an unknown was measured is of a y that is exact.
-    private record ReadingForm(Integer id, SeriesKey series, Boolean fromY, Double at, Boolean widens, Integer measured) {}
+    private record ReadingForm(Integer id, SeriesKey series, Boolean fromY, Double at, Boolean extendsAxes, Integer replicates) {}
 
     private static final class ReadingIn extends ValueDeserializer<Note.ReadingMarker> {
         @Override
         public Note.ReadingMarker deserialize(JsonParser in, DeserializationContext context) {
             ReadingForm form = context.readValue(in, ReadingForm.class);
-            return form.id() == null || form.series() == null || form.fromY() == null || form.at() == null || form.widens() == null
+            return form.id() == null || form.series() == null || form.fromY() == null || form.at() == null || form.extendsAxes() == null
                     ? context.reportInputMismatch(Note.ReadingMarker.class, "a part of a reading is missing")
-                    : new Note.ReadingMarker(form.id(), form.series(), form.fromY(), form.at(), form.widens(),
-                            form.measured() == null ? 0 : form.measured());
+                    : new Note.ReadingMarker(form.id(), form.series(), form.fromY(), form.at(), form.extendsAxes(),
+                            form.replicates() == null ? 0 : form.replicates());
         }
     }
 

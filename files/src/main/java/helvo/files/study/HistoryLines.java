@@ -63,7 +63,9 @@ final class HistoryLines {
     record Read(History history, Optional<String> notice) {}
 
     /// The history that leads to a study, as far as it can be done again; what cannot is left in words.
-    static Read read(byte[] bytes, Study study) {
+    ///
+    /// @param version of the file
+    static Read read(byte[] bytes, Study study, int version) {
         String text;
         try {
             text = StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(bytes)).toString();
@@ -76,7 +78,7 @@ final class HistoryLines {
         int unread = 0;
         for (String each : text.lines().toList()) {
             try {
-                JsonNode line = StudyJson.mapper().readTree(each);
+                JsonNode line = StudyFile.inWordsOfNow(StudyJson.mapper().readTree(each), version);
                 again = with(line, again, earlier);
                 unread += line.has("start") || line.has("did") ? 0 : 1;
             } catch (JacksonException | DateTimeException | IllegalArgumentException notDoneAgain) {

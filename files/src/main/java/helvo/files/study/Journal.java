@@ -86,6 +86,7 @@ public final class Journal implements AutoCloseable {
             Disk.force(kept);
             var journal = new Journal(folder, file, from.history().study(), 0);
             ObjectNode base = StudyJson.mapper().createObjectNode();
+            base.put("version", StudyFile.VERSION);
             put(base, FilePrint.of(folder.resolve(BASE)).orElseThrow(() -> new IOException("the beginning cannot be read")));
             journal.add("base", bytes(base));
             return journal;
@@ -325,6 +326,8 @@ public final class Journal implements AutoCloseable {
         private int notDone;
         private boolean stepsLost;
         private boolean isOfAnother;
+        /// Of the format; a journal that does not say is older than those that do.
+        private int version = 1;
 
         Replay(History from, FilePrint basePrint) {
             base = from.study();
@@ -335,7 +338,7 @@ public final class Journal implements AutoCloseable {
         /// What cannot be read, or done, counts as a commit that was not done: nothing behind it can be relied on until a state is.
         void read(byte[] record) {
             try {
-                JsonNode content = StudyJson.mapper().readTree(record);
+                JsonNode content = StudyFile.inWordsOfNow(StudyJson.mapper().readTree(record), version);
                 if (content.has("commit")) {
                     int number = content.get("number").asInt();
                     notDone += Math.max(0, number - commits - 1);
@@ -350,6 +353,7 @@ public final class Journal implements AutoCloseable {
                     commits = Math.max(commits, content.get("number").asInt());
                     state(content.get("state"));
                 } else if (content.has("base")) {
+                    version = content.get("base").path("version").asInt(version);
                     isOfAnother = !print(content.get("base")).equals(basePrint);
                 }
             } catch (RuntimeException cannotBeDone) {

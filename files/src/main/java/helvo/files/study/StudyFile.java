@@ -5,10 +5,12 @@ import helvo.files.CannotRead;
 import helvo.files.Patience;
 import helvo.files.archive.GuardedZip;
 import helvo.files.disk.WholeFile;
+import helvo.files.json.OlderNames;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Path;
 import java.util.Locale;
+import tools.jackson.databind.JsonNode;
 
 /// The study file: a zip that is a Data Package, so that other programs read the tables, with `study.json` for all else and
 /// `history.jsonl` for the steps. `docs/format.md` describes it. The same history gives the same bytes.
@@ -17,10 +19,18 @@ public final class StudyFile {
     /// Of the format; raised when an older Helvo could misread a file.
     /// 2: further curves, readings of unknowns, lines of the readout on figures.
     /// 3: the mean as a curve.
-    static final int VERSION = 3;
+    /// 4: other words for members and types; see `OlderNames`.
+    static final int VERSION = 4;
+    /// From here on a file has the words of now.
+    private static final int VERSION_OF_NAMES = 4;
     public static final String STUDY = "study.json";
 
     private StudyFile() {}
+
+    /// JSON of a file of any version in the words of now.
+    static JsonNode inWordsOfNow(JsonNode json, int version) {
+        return version < VERSION_OF_NAMES ? OlderNames.translated(json) : json;
+    }
 
     /// Whether a file is one by its name.
     public static boolean isStudy(Path file) {

@@ -74,11 +74,13 @@ final class StudyReader {
 
     private static StoredStudy read(GuardedZip zip, String name, Progress progress) throws IOException, CannotRead {
         JsonNode root = StudyJson.mapper().readTree(bytes(zip, StudyFile.STUDY, Limits.STUDY_TEXT_BYTES));
-        if (!(root instanceof ObjectNode document) || !document.path("version").isInt() || document.path("version").asInt() < 1) {
+        if (!(root instanceof ObjectNode written) || !written.path("version").isInt() || written.path("version").asInt() < 1) {
             throw new CannotRead("“" + name + "” is no study of Helvo: its " + StudyFile.STUDY
                     + " does not say its version.");
         }
-        boolean isNewer = document.get("version").asInt() > StudyFile.VERSION;
+        int version = written.get("version").asInt();
+        boolean isNewer = version > StudyFile.VERSION;
+        ObjectNode document = (ObjectNode) StudyFile.inWordsOfNow(written, version);
         requireWithinLimits(document, name);
         Study bare = StudyJson.mapper().treeToValue(withoutCells(document), Study.class);
         requireSound(bare, name);
@@ -93,7 +95,7 @@ final class StudyReader {
         }
         Study study = following(bare.withTables(tables), progress);
         HistoryLines.Read history = zip.has(HistoryLines.FILE)
-                ? HistoryLines.read(bytes(zip, HistoryLines.FILE, Limits.STUDY_TEXT_BYTES), study)
+                ? HistoryLines.read(bytes(zip, HistoryLines.FILE, Limits.STUDY_TEXT_BYTES), study, version)
                 : new HistoryLines.Read(History.from(study), Optional.empty());
         Optional<String> readOnly = isNewer ? Optional.of("“" + name
                 + "” was saved by a newer Helvo. It can be read and changed here, but is saved under another name "

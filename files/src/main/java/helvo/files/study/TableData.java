@@ -134,6 +134,8 @@ record TableData(List<Integer> rows, List<FieldForm> forms, List<BitSet> numbers
                     progress.reached(Math.min(1, (double) row / Math.max(1, all)));
                 }
             }
+            // Whether the data are as they were written shows at their end.
+            in.transferTo(OutputStream.nullOutputStream());
         } catch (CsvParseException | UncheckedIOException e) {
             throw new CannotRead(isNoUtf8(e) ? "its data are not valid UTF-8" : "its data end in the middle", e);
         }

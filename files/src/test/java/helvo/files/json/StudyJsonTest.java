@@ -50,6 +50,10 @@ import helvo.core.table.Table;
 import helvo.core.table.TimeUnit;
 import helvo.core.table.UniformBars;
 import helvo.files.samples.SampleStudy;
+import java.io.IOException;
+import java.lang.reflect.RecordComponent;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -57,6 +61,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
 
 class StudyJsonTest {
     private static final Study SAMPLE = SampleStudy.study();
@@ -196,29 +201,56 @@ class StudyJsonTest {
         }
     }
 
-    /// What was written before curves had numbers, and readings unknowns.
+    /// What was written before curves had numbers, and readings replicates.
     @Test
-    void anOlderFormHasNoFurtherCurvesAndNoUnknowns() {
-        assertThat(StudyJson.edit("{\"do\":\"choose curve\",\"figure\":1,\"series\":{\"yColumn\":3,\"rows\":\"WHOLE\",\"group\":"
+    void anOlderFormHasNoFurtherCurvesAndNoReplicates() {
+        assertThat(translated("{\"do\":\"choose curve\",\"figure\":1,\"series\":{\"yColumn\":3,\"rows\":\"WHOLE\",\"group\":"
                 + "\"\"},\"curve\":{\"curve\":\"line\"}}")).isEqualTo(new FigureEdit.ChooseCurve(1, SeriesKey.whole(3), new Line()));
-        assertThat(StudyJson.edit("{\"do\":\"put note\",\"figure\":1,\"note\":{\"note\":\"reading-marker\",\"id\":4,"
+        assertThat(translated("{\"do\":\"put note\",\"figure\":1,\"note\":{\"note\":\"reading-marker\",\"id\":4,"
                 + "\"series\":{\"yColumn\":3,\"rows\":\"WHOLE\",\"group\":\"\"},\"fromY\":true,\"at\":0.5,\"widens\":true}}"))
                 .isEqualTo(new FigureEdit.PutNote(1, new Note.ReadingMarker(4, SeriesKey.whole(3), true, 0.5, true)));
+    }
+
+    private static Edit translated(String older) {
+        return StudyJson.edit(OlderNames.translated(StudyJson.mapper().readTree(older)).toString());
+    }
+
+    /// `version-3/edits.jsonl` is what version 3 wrote of the same edits.
+    @Test
+    void everyEditOfVersion3IsUnderstood() throws IOException {
+        assertThat(Files.readAllLines(Path.of("src/test/resources/helvo/files/study/version-3/edits.jsonl")).stream()
+                .map(StudyJsonTest::translated)).isEqualTo(ONE_OF_EACH);
+    }
+
+    /// `version-4/edits.jsonl` was written once: who changes a word of the format finds it here.
+    @Test
+    void theWordsOfTheFormatStay() throws IOException {
+        Path kept = Path.of("src/test/resources/helvo/files/study/version-4/edits.jsonl");
+        assertThat(ONE_OF_EACH.stream().map(StudyJson::text)).isEqualTo(Files.readAllLines(kept));
+        JsonNode older = StudyJson.mapper().readTree("[" + String.join(",", Files.readAllLines(kept)) + "]");
+        assertThat(OlderNames.translated(older)).as("what has the words of now stays").isEqualTo(older);
+    }
+
+    @Test
+    void everythingThatIsKeptHasItsWords() {
+        StudyNames.all().forEach((type, entry) -> assertThat(entry.members().keySet()).as(type.getName()).containsExactlyElementsOf(
+                type.isEnum() ? Arrays.stream(type.getEnumConstants()).map(constant -> ((Enum<?>) constant).name()).toList()
+                        : Arrays.stream(type.getRecordComponents()).map(RecordComponent::getName).toList()));
     }
 
     @Test
     void theFormIsPlain() {
         assertThat(StudyJson.text(new TableEdit.SetCell(1, 2, 3, "about 7,6")))
-                .isEqualTo("{\"do\":\"set cell\",\"table\":1,\"column\":2,\"row\":3,\"typed\":\"about 7,6\"}");
+                .isEqualTo("{\"type\":\"set cell\",\"table\":1,\"column\":2,\"row\":3,\"text\":\"about 7,6\"}");
     }
 
     /// A journal is untrusted: it names edits, never classes.
     @Test
     void whatIsNoEditIsRefused() {
-        for (String json : List.of("", "{}", "[]", "{\"do\":\"java.lang.Runtime\"}", "{\"do\":\"set cell\",\"table\":\"x\"}",
-                "{\"do\":\"choose curve\",\"figure\":1,\"series\":{\"yColumn\":1,\"group\":\"\"},\"curve\":{\"curve\":\"spiral\"}}",
-                "{\"do\":\"remove curve\",\"figure\":1,\"key\":{\"yColumn\":3,\"rows\":\"WHOLE\",\"group\":\"\",\"curve\":-1}}",
-                "{\"do\":\"resize\",\"figure\":1,\"widthMm\":\"wide\"}")) {
+        for (String json : List.of("", "{}", "[]", "{\"type\":\"java.lang.Runtime\"}", "{\"type\":\"set cell\",\"table\":\"x\"}",
+                "{\"type\":\"choose curve\",\"figure\":1,\"series\":{\"yColumn\":1,\"group\":\"\"},\"curve\":{\"curve\":\"spiral\"}}",
+                "{\"type\":\"remove curve\",\"figure\":1,\"series\":{\"yColumn\":3,\"rows\":\"WHOLE\",\"group\":\"\",\"curve\":-1}}",
+                "{\"type\":\"resize\",\"figure\":1,\"widthMm\":\"wide\"}")) {
             assertThatThrownBy(() -> StudyJson.edit(json)).as(json).isInstanceOf(IllegalArgumentException.class);
         }
     }

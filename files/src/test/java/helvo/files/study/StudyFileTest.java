@@ -207,7 +207,7 @@ class StudyFileTest {
 
     @Test
     void aNewerFileIsForReadingOnly() throws IOException, CannotRead {
-        StoredStudy newer = read(changed("study.json", json -> json.replace("\"version\" : 3", "\"version\" : 4")));
+        StoredStudy newer = read(changed("study.json", json -> json.replace("\"version\" : 4", "\"version\" : 5")));
         assertThat(newer.history().study()).isEqualTo(worked().study());
         assertThat(newer.readOnly().orElseThrow()).startsWith("“study.helvo” was saved by a newer Helvo.");
     }
@@ -216,10 +216,10 @@ class StudyFileTest {
     @Test
     void anOlderFileIsCarriedForward() throws IOException, CannotRead {
         StoredStudy older = read(changed("study.json", json -> {
-            String without = json.replace("\"version\" : 3", "\"version\" : 1").replaceAll("\"further\" : \\[ *],\\s*", "")
-                    .replaceAll(",\\s*\"curve\" : 0", "").replaceAll(",\\s*\"measured\" : 0", "");
-            assertThat(json).contains("\"further\"");
-            assertThat(without).doesNotContain("\"further\"", "\"curve\" : 0", "\"measured\"");
+            String without = json.replace("\"version\" : 4", "\"version\" : 1").replaceAll("\"furtherCurves\" : \\[ *],\\s*", "")
+                    .replaceAll(",\\s*\"curve\" : 0", "").replaceAll(",\\s*\"replicates\" : 0", "");
+            assertThat(json).contains("\"furtherCurves\"");
+            assertThat(without).doesNotContain("\"furtherCurves\"", "\"curve\" : 0", "\"replicates\"");
             return without;
         }));
         assertThat(older.history().study()).isEqualTo(worked().study());
@@ -227,7 +227,7 @@ class StudyFileTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"study.json|\"version\" : 3|\"version\" : \"one\"|does not say its version",
+    @CsvSource(delimiter = '|', value = {"study.json|\"version\" : 4|\"version\" : \"one\"|does not say its version",
             "study.json|\"table\" : 2|\"table\" : 77|do not belong together", "study.json|\"id\" : 2|\"id\" : 1|do not belong together",
             "study.json|\"rows\" : 25|\"rows\" : 26|its data have 25 of 26 rows",
             "study.json|\"rows\" : 25|\"rows\" : -1|does not say how many rows",
@@ -235,7 +235,7 @@ class StudyFileTest {
             "study.json|\"kind\" : \"NUMBER\"|\"kind\" : \"COLOUR\"|is damaged", "study.json|{|[|is damaged",
             "data/stretch.csv|dry,10|dry|is damaged",
             "data/stretch.csv|Cord,Load|Load,Cord|its data have “Load” over column 1, where study.json has “Cord”",
-            "study.json|\"version\" : 3|\"version\" : 3, \"name\" : \"a\", \"name\" : \"b\"|is damaged",
+            "study.json|\"version\" : 4|\"version\" : 4, \"name\" : \"a\", \"name\" : \"b\"|is damaged",
             "data/stretch.csv|dry,10|\"dry,10|is damaged"})
     void damageIsSaidAndNothingIsOpened(String part, String was, String is, String sentence) throws IOException {
         byte[] damaged = changed(part, text -> {

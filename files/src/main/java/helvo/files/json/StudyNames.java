@@ -1,0 +1,298 @@
+package helvo.files.json;
+
+import helvo.core.fit.Weighting;
+import helvo.core.look.AxisLook;
+import helvo.core.look.AxisPlace;
+import helvo.core.look.BarLook;
+import helvo.core.look.CurveLook;
+import helvo.core.look.FigureLook;
+import helvo.core.look.LegendLook;
+import helvo.core.look.MarkerShape;
+import helvo.core.look.Note;
+import helvo.core.look.SeriesLook;
+import helvo.core.look.SheetLook;
+import helvo.core.number.DateText;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberFormat;
+import helvo.core.study.ColumnEdit;
+import helvo.core.study.Commit;
+import helvo.core.study.DecisionEdit;
+import helvo.core.study.Figure;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.Layer;
+import helvo.core.study.ReportPlan;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.study.TableEdit;
+import helvo.core.table.BarMeaning;
+import helvo.core.table.Column;
+import helvo.core.table.Decision;
+import helvo.core.table.Derivation;
+import helvo.core.table.Format;
+import helvo.core.table.Heading;
+import helvo.core.table.Kind;
+import helvo.core.table.Problem;
+import helvo.core.table.ReadAs;
+import helvo.core.table.ReadingChoices;
+import helvo.core.table.ReadingWay;
+import helvo.core.table.Role;
+import helvo.core.table.RowCondition;
+import helvo.core.table.SeriesKey;
+import helvo.core.table.Statistics;
+import helvo.core.table.Summary;
+import helvo.core.table.Table;
+import helvo.core.table.TimeUnit;
+import helvo.core.table.UniformBars;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import tools.jackson.databind.PropertyNamingStrategy;
+import tools.jackson.databind.cfg.MapperConfig;
+import tools.jackson.databind.introspect.AnnotatedClass;
+import tools.jackson.databind.introspect.AnnotatedField;
+import tools.jackson.databind.introspect.AnnotatedMethod;
+import tools.jackson.databind.introspect.AnnotatedParameter;
+import tools.jackson.databind.introspect.JacksonAnnotationIntrospector;
+import tools.jackson.databind.jsontype.NamedType;
+
+/// The words of the file format: what every type, member and constant of a study is called in JSON. They are part of the format and stay
+/// when code is renamed; one that is missing here cannot be read or written.
+///
+/// A member is given by the name of its record component, and by `component=word` where the format has another word for it.
+final class StudyNames {
+    private static final Map<Class<?>, Entry> ENTRIES = entries();
+
+    /// @param type    by which one of a family is told from the others; null where there is no need
+    /// @param members words by the names of components, or of an enumeration's constants, in their order
+    record Entry(Class<?> of, String type, Map<String, String> members) {}
+
+    private StudyNames() {}
+
+    private static Entry entry(Class<?> of, String type, String... members) {
+        var words = new LinkedHashMap<String, String>();
+        for (String member : members) {
+            int equals = member.indexOf('=');
+            words.put(equals < 0 ? member : member.substring(0, equals), member.substring(equals + 1));
+        }
+        return new Entry(of, type, words);
+    }
+
+    private static Map<Class<?>, Entry> entries() {
+        return List.of(
+            entry(Study.class, null, "name", "tables", "figures", "looks=styles", "chosenNumbers=numberFormat", "report"),
+            entry(Table.class, null, "id", "name", "mark=decimalMark", "source", "columns", "setAside=excluded", "decisions",
+                    "summary", "follows=followsFile", "readAs=importReport"),
+            entry(DecimalMark.class, null, "POINT", "COMMA"),
+            entry(Table.Source.Text.class, "text file", "file", "charset", "delimiter", "headings"),
+            entry(Table.Source.Sheet.class, "sheet", "file", "sheet"),
+            entry(Column.class, null, "id", "heading", "kind", "role", "format", "barMeaning", "derivation", "uniformBars", "cells",
+                    "groups", "way=interpretation"),
+            entry(Heading.class, null, "name", "unit"),
+            entry(Kind.class, null, "NUMBER", "TEXT", "DATE"),
+            entry(Role.class, null, "X", "Y", "X_BAR", "Y_BAR", "X_DOWN", "Y_DOWN", "BY", "NONE"),
+            entry(Format.AsWritten.class, "as written", "decimals"),
+            entry(Format.Rounded.class, "rounded", "decimals"),
+            entry(Format.Significant.class, "significant", "digits"),
+            entry(Format.Dates.class, "dates", "form", "order", "per"),
+            entry(DateText.Form.class, null, "YEAR", "MONTH", "DAY", "MINUTE", "SECOND", "TIME", "TIME_WITH_SECONDS"),
+            entry(DateText.Order.class, null, "DAY_FIRST", "MONTH_FIRST"),
+            entry(TimeUnit.class, null, "SECOND", "MINUTE", "HOUR", "DAY", "MONTH", "YEAR"),
+            entry(Format.Durations.class, "durations", "per"),
+            entry(BarMeaning.class, null, "HALF_RANGE", "STANDARD_DEVIATION", "STANDARD_ERROR", "INTERVAL_95"),
+            entry(Derivation.Formula.class, "formula", "text"),
+            entry(Derivation.Carried.class, "propagated uncertainty", "of=source", "bars"),
+            entry(Derivation.Bar.class, null, "of=source", "column"),
+            entry(Derivation.Membership.class, "set", "of=source", "name", "values", "others"),
+            entry(Derivation.Group.class, "group", "of=source"),
+            entry(Derivation.Turned.class, "reshaped"),
+            entry(Derivation.Statistic.class, "statistic", "statistic", "of=source"),
+            entry(Statistics.class, null, "MEAN", "MEDIAN", "SUM", "COUNT", "LEAST", "GREATEST", "STANDARD_DEVIATION",
+                    "STANDARD_ERROR", "RANGE", "HALF_RANGE"),
+            entry(UniformBars.class, null, "size", "percent"),
+            entry(ReadingWay.class, null, "POINT", "COMMA", "DAY_FIRST", "MONTH_FIRST", "HOURS_MINUTES", "MINUTES_SECONDS", "TEXT"),
+            entry(Decision.class, null, "row", "column", "was=original", "about=problem", "choice"),
+            entry(Problem.Sort.class, null, "NOT_A_NUMBER", "NOT_A_DATE", "LIMIT", "NO_RESULT", "BLANK", "FAR", "REPEATED"),
+            entry(Decision.Choice.class, null, "NUMBER_USED", "MISSING", "SET_ASIDE=EXCLUDED", "KEPT"),
+            entry(Summary.class, null, "source", "by", "form"),
+            entry(Summary.Form.class, null, "GROUPS", "ONE_ROW_EACH", "ROWS_TO_COLUMNS"),
+            entry(ReadAs.class, null, "layout", "remarks", "notes", "tables", "choices"),
+            entry(ReadAs.Remark.class, null, "column", "sentence", "grave=warning"),
+            entry(ReadingChoices.class, null, "headingLine", "skipLines", "table", "separator", "decimal", "thousands", "dateOrder",
+                    "missing", "encoding", "zone", "hidden"),
+            entry(Figure.class, null, "id", "name", "table", "title", "layers", "curves", "further=furtherCurves", "only=conditions",
+                    "weighting", "look=style", "caption", "description"),
+            entry(Layer.class, null, "BARS", "BOUNDS", "EQUATIONS", "BAND=CONFIDENCE_BAND", "RESIDUALS", "POOLED",
+                    "GUIDE_GRID=GRID_LINES"),
+            entry(Figure.CurveChoice.class, null, "series", "curve"),
+            entry(SeriesKey.class, null, "yColumn", "rows", "group", "curve"),
+            entry(SeriesKey.Rows.class, null, "WHOLE", "GROUP", "POOLED"),
+            entry(Figure.FurtherCurve.class, null, "key=series", "only=conditions"),
+            entry(RowCondition.Is.class, "is", "column", "value"),
+            entry(RowCondition.IsNot.class, "is not", "column", "value"),
+            entry(RowCondition.Beyond.class, "beyond", "column", "limit", "above"),
+            entry(RowCondition.OneOf.class, "is one of", "column", "values"),
+            entry(RowCondition.Between.class, "between", "column", "low", "high"),
+            entry(Weighting.class, null, "UNWEIGHTED", "STATED", "RELATIVE"),
+            entry(FigureLook.class, null, "sheet", "axes", "legend", "series", "curves", "notes"),
+            entry(SheetLook.class, null, "widthMm", "heightMm", "text=textSize", "line=lineWidth", "dashes", "frame", "background"),
+            entry(AxisPlace.class, null, "X", "Y", "RIGHT"),
+            entry(AxisLook.class, null, "low", "high", "step", "minor=minorIntervals", "title", "decimals", "ticks", "grid",
+                    "zero=includesZero", "logarithmic", "reversed", "otherSide=oppositeSide", "dates=dateLabels"),
+            entry(AxisLook.Ticks.class, null, "OUTSIDE", "INSIDE", "NONE"),
+            entry(AxisLook.Grid.class, null, "NONE", "MAJOR", "MINOR"),
+            entry(AxisLook.DateLabels.class, null, "AUTOMATIC", "YEAR", "MONTH", "DAY", "NUMERIC", "TIME"),
+            entry(LegendLook.class, null, "shown", "at", "order"),
+            entry(LegendLook.Shown.class, null, "FOR_SEVERAL", "ALWAYS", "NEVER"),
+            entry(CurveLook.Spot.class, null, "across", "down"),
+            entry(FigureLook.OfSeries.class, null, "key=series", "look=style"),
+            entry(SeriesLook.class, null, "name", "shape", "color", "size", "opacity", "points", "join", "inLegend", "hidden",
+                    "bySize", "right=rightAxis", "labels", "coloredBy", "edge", "bars"),
+            entry(MarkerShape.class, null, "CIRCLE", "DIAMOND", "SQUARE", "TRIANGLE", "PENTAGON", "TRIANGLE_DOWN", "STAR", "CROSS"),
+            entry(SeriesLook.Join.class, null, "NONE", "STRAIGHT", "SMOOTH"),
+            entry(SeriesLook.ColorBy.class, null, "column"),
+            entry(BarLook.class, null, "shown", "cap", "width", "color"),
+            entry(FigureLook.OfCurve.class, null, "key=series", "look=style"),
+            entry(CurveLook.class, null, "color", "width", "dash", "opacity", "from", "to", "shown", "label", "labelAt", "digits"),
+            entry(CurveLook.Dash.class, null, "SOLID", "DASHED", "DOTTED", "DASH_DOT"),
+            entry(CurveLook.LabelPart.class, null, "NAME", "EQUATION", "R2", "UNCERTAINTY", "POINTS", "BOUNDS"),
+            entry(Note.Text.class, "text", "id", "text", "x", "y", "to"),
+            entry(Note.Text.Target.class, null, "x", "y"),
+            entry(Note.Rule.class, "rule", "id", "atY", "at", "label"),
+            entry(Note.Span.class, "span", "id", "ofY", "from", "to", "label"),
+            entry(Note.Quoted.class, "result", "id", "series", "label", "x", "y"),
+            entry(Note.ReadingMarker.class, "reading-marker", "id", "series", "fromY", "at", "widens=extendsAxes", "measured=replicates"),
+            entry(SheetLook.Named.class, null, "name", "look=style"),
+            entry(NumberFormat.class, null, "mark=decimalMark", "grouped"),
+            entry(ReportPlan.class, null, "title", "author", "date", "paper", "language", "sections", "leftOut=omittedFigures"),
+            entry(ReportPlan.Paper.class, null, "A4", "LETTER"),
+            entry(ReportPlan.Section.class, null, "SUMMARY", "FIGURE", "RESULTS", "READINGS", "MEASUREMENTS", "RESIDUALS", "DATA",
+                    "CHECKS", "METHOD"),
+            entry(Commit.Do.class, "edit", "edit", "at"),
+            entry(StudyEdit.Rename.class, "rename study", "name"),
+            entry(StudyEdit.Begin.class, "begin", "study"),
+            entry(StudyEdit.AddTable.class, "add table", "table", "figure"),
+            entry(StudyEdit.RemoveTable.class, "remove table", "table"),
+            entry(StudyEdit.ReplaceTable.class, "replace table", "table"),
+            entry(StudyEdit.UseData.class, "use data", "table"),
+            entry(StudyEdit.Follow.class, "follow", "table", "follows=followsFile"),
+            entry(StudyEdit.RenameTable.class, "rename table", "table", "name"),
+            entry(StudyEdit.Summarise.class, "summarise", "table", "name", "by", "of=columns", "statistics"),
+            entry(StudyEdit.Turn.class, "reshape", "table", "name", "form"),
+            entry(StudyEdit.DuplicateFigure.class, "duplicate figure", "figure"),
+            entry(StudyEdit.AddFigure.class, "add figure", "table"),
+            entry(StudyEdit.RemoveFigure.class, "remove figure", "figure"),
+            entry(StudyEdit.SwapAxes.class, "swap axes", "table"),
+            entry(StudyEdit.WriteNumbers.class, "set number format", "as=numberFormat"),
+            entry(StudyEdit.PlanReport.class, "plan report", "plan"),
+            entry(StudyEdit.KeepLook.class, "save style", "look=style"),
+            entry(StudyEdit.Compound.class, "compound", "says=description", "edits"),
+            entry(TableEdit.SetCell.class, "set cell", "table", "column", "row", "typed=text"),
+            entry(TableEdit.SetRowsAside.class, "exclude rows", "table", "rows", "reason"),
+            entry(TableEdit.SetAsideWhere.class, "exclude where", "table", "conditions", "reason"),
+            entry(TableEdit.BringRowsBack.class, "include rows", "table", "rows"),
+            entry(TableEdit.SetBlock.class, "set block", "table", "row", "column", "block=cells"),
+            entry(TableEdit.AppendRows.class, "append rows", "table", "columns", "cells"),
+            entry(TableEdit.InsertRows.class, "insert rows", "table", "row", "count"),
+            entry(TableEdit.RemoveRows.class, "remove rows", "table", "rows"),
+            entry(TableEdit.MoveRows.class, "move rows", "table", "row", "count", "by=offset"),
+            entry(TableEdit.Sort.class, "sort", "table", "column", "rising=ascending"),
+            entry(TableEdit.FillSeries.class, "fill series", "table", "column", "row", "first", "step", "count"),
+            entry(ColumnEdit.SetRole.class, "set role", "table", "column", "role"),
+            entry(ColumnEdit.KeepOneY.class, "use one y", "table", "column"),
+            entry(ColumnEdit.SetHeading.class, "set heading", "table", "column", "heading"),
+            entry(ColumnEdit.UseAsFurtherX.class, "use as further x", "table", "column"),
+            entry(ColumnEdit.SetKind.class, "set kind", "table", "column", "kind", "order"),
+            entry(ColumnEdit.ReadIn.class, "set interpretation", "table", "column", "way=interpretation"),
+            entry(ColumnEdit.SetFormat.class, "set format", "table", "column", "format"),
+            entry(ColumnEdit.ScaleBars.class, "scale bars", "table", "column", "factor"),
+            entry(ColumnEdit.SetOwnBars.class, "set own bars", "table", "column", "bars"),
+            entry(ColumnEdit.SetBarMeaning.class, "set bar meaning", "table", "column", "meaning"),
+            entry(ColumnEdit.MoveColumn.class, "move column", "table", "column", "place"),
+            entry(ColumnEdit.Derive.class, "derive", "table", "heading", "formula", "role", "instead=replaces"),
+            entry(ColumnEdit.SetFormula.class, "set formula", "table", "column", "heading", "formula"),
+            entry(ColumnEdit.NameSet.class, "name set", "table", "column", "name", "values", "others"),
+            entry(ColumnEdit.AddColumn.class, "add column", "table"),
+            entry(ColumnEdit.AddNumbers.class, "add numbers", "table", "heading", "cells"),
+            entry(ColumnEdit.RemoveColumn.class, "remove column", "table", "column"),
+            entry(DecisionEdit.Decide.class, "decide", "table", "column", "rows", "about=problem", "choice", "reason"),
+            entry(DecisionEdit.TakeBack.class, "undo decision", "table", "column", "rows"),
+            entry(FigureEdit.SetTitle.class, "set title", "figure", "title"),
+            entry(FigureEdit.Describe.class, "describe figure", "figure", "caption", "description"),
+            entry(FigureEdit.NameFigure.class, "name figure", "figure", "name"),
+            entry(FigureEdit.Show.class, "show", "figure", "layer", "shown"),
+            entry(FigureEdit.ChooseCurve.class, "choose curve", "figure", "series", "curve"),
+            entry(FigureEdit.AddCurve.class, "add curve", "figure", "key=series", "curve", "only=conditions"),
+            entry(FigureEdit.RemoveCurve.class, "remove curve", "figure", "key=series"),
+            entry(FigureEdit.Weigh.class, "set weighting", "figure", "by=weighting"),
+            entry(FigureEdit.SetSheet.class, "set sheet", "figure", "look=style"),
+            entry(FigureEdit.Resize.class, "resize", "figure", "widthMm", "heightMm"),
+            entry(FigureEdit.SetAxis.class, "set axis", "figure", "place", "look=style"),
+            entry(FigureEdit.Zoom.class, "zoom", "figure", "limits"),
+            entry(FigureEdit.Zoom.Limits.class, null, "low", "high"),
+            entry(FigureEdit.SetLegend.class, "set legend", "figure", "look=style"),
+            entry(FigureEdit.SetSeriesLook.class, "set series style", "figure", "series", "look=style"),
+            entry(FigureEdit.SetCurveLook.class, "set curve style", "figure", "series", "look=style"),
+            entry(FigureEdit.PutNote.class, "put note", "figure", "note"),
+            entry(FigureEdit.RemoveNote.class, "remove note", "figure", "note"),
+            entry(FigureEdit.UseOnly.class, "set conditions", "figure", "conditions"),
+            entry(Commit.GoOn.class, "amend", "edit", "at"),
+            entry(Commit.GoTo.class, "jump", "steps", "at"),
+            entry(Commit.TakeUp.class, "restore branch", "branch", "at")).stream().collect(Collectors.toUnmodifiableMap(Entry::of, entry -> entry));
+    }
+
+    /// All types that have names of their own or of their members.
+    static Map<Class<?>, Entry> all() {
+        return ENTRIES;
+    }
+
+    static List<NamedType> types() {
+        return ENTRIES.values().stream().filter(entry -> entry.type() != null).map(entry -> new NamedType(entry.of(), entry.type())).toList();
+    }
+
+    /// The word for a member of a type of the study; other types keep the names of their components, which are words of the format.
+    private static String word(Class<?> type, String name) {
+        if (!type.getName().startsWith("helvo.core.")) {
+            return name;
+        }
+        Entry entry = ENTRIES.get(type);
+        String word = entry == null ? null : entry.members().get(name);
+        if (word == null) {
+            throw new IllegalStateException(type.getName() + "." + name + " has no word in the file format: add it to StudyNames");
+        }
+        return word;
+    }
+
+    /// Members of records.
+    static final class Members extends PropertyNamingStrategy {
+        private static final long serialVersionUID = 1;
+
+        @Override
+        public String nameForField(MapperConfig<?> config, AnnotatedField field, String name) {
+            return word(field.getDeclaringClass(), name);
+        }
+
+        @Override
+        public String nameForGetterMethod(MapperConfig<?> config, AnnotatedMethod method, String name) {
+            return word(method.getDeclaringClass(), name);
+        }
+
+        @Override
+        public String nameForConstructorParameter(MapperConfig<?> config, AnnotatedParameter parameter, String name) {
+            return word(parameter.getDeclaringClass(), name);
+        }
+    }
+
+    /// Constants of enumerations.
+    static final class Constants extends JacksonAnnotationIntrospector {
+        private static final long serialVersionUID = 1;
+
+        @Override
+        public String[] findEnumValues(MapperConfig<?> config, AnnotatedClass type, Enum<?>[] values, String[] names) {
+            // Whoever asks looks at the array that was given, or at the one that comes back.
+            Arrays.setAll(names, i -> word(values[i].getDeclaringClass(), values[i].name()));
+            return names;
+        }
+    }
+}
